@@ -1,0 +1,49 @@
+/** The arrows of the architecture: web → core, server → core; inside core, later concepts use earlier ones. */
+const concepts = [
+  'time',
+  'cycle',
+  'counting',
+  'instrument',
+  'rhythm',
+  'text',
+  'read',
+  'climb',
+  'sound',
+];
+
+const outOfOrder = concepts.slice(0, -1).map((concept, index) => ({
+  name: `core-${concept}-uses-only-earlier`,
+  comment: `core/src/${concept} may use only the concepts before it: ${concepts.slice(0, index).join(', ') || 'none'}`,
+  severity: 'error',
+  from: { path: `^core/src/${concept}/` },
+  to: { path: `^core/src/(${concepts.slice(index + 1).join('|')})/` },
+}));
+
+module.exports = {
+  forbidden: [
+    ...outOfOrder,
+    {
+      name: 'concept-through-its-index',
+      comment: 'A concept of the core is used through its index.ts.',
+      severity: 'error',
+      from: { path: '^core/src/([^/]+)/' },
+      to: { path: '^core/src/', pathNot: ['^core/src/$1/', '^core/src/[^/]+/index\\.ts$', '\\.testkit\\.ts$'] },
+    },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
+      to: { path: '^(web|server|e2e)/|node_modules/', pathNot: 'node_modules/valibot/' },
+    },
+    { name: 'web-not-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|e2e)/' } },
+    { name: 'server-not-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e)/' } },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    parser: 'swc',
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'] },
+  },
+};

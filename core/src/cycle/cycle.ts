@@ -1,0 +1,93 @@
+import * as v from 'valibot';
+import {
+  add,
+  type Beats,
+  floor,
+  multiply,
+  type Pulses,
+  rational,
+  subtract,
+} from '../time/index.ts';
+
+/** What the hand does on a beat that is not played: clap, touch a finger, wave, or nothing. */
+export const GESTURES = ['clap', 'finger', 'wave', 'silent'] as const;
+export const GestureSchema = v.picklist(GESTURES);
+export type Gesture = v.InferOutput<typeof GestureSchema>;
+
+/** The longest beat in pulses, and the most beats in a cycle. */
+export const CYCLE_LIMITS = { span: 64, beats: 128 } as const;
+
+export const BeatSchema = v.object({
+  /** Pulses from this beat to the next. */
+  span: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(CYCLE_LIMITS.span)),
+  gesture: v.optional(GestureSchema),
+});
+export type Beat = Readonly<v.InferOutput<typeof BeatSchema>>;
+
+export const GroupSchema = v.object({
+  beats: v.pipe(
+    v.array(BeatSchema),
+    v.minLength(1, 'A group needs at least one beat.'),
+    v.readonly(),
+  ),
+  label: v.optional(v.pipe(v.string(), v.maxLength(80))),
+});
+export type Group = Readonly<v.InferOutput<typeof GroupSchema>>;
+
+/** The ordered beats, in groups, that come round. */
+export const CycleSchema = v.pipe(
+  v.object({
+    id: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+    name: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+    groups: v.pipe(
+      v.array(GroupSchema),
+      v.minLength(1, 'A cycle needs at least one beat.'),
+      v.readonly(),
+    ),
+  }),
+  v.check(
+    (cycle) =>
+      cycle.groups.reduce((sum, group) => sum + group.beats.length, 0) <= CYCLE_LIMITS.beats,
+    `A cycle has at most ${CYCLE_LIMITS.beats} beats.`,
+  ),
+);
+export type Cycle = Readonly<v.InferOutput<typeof CycleSchema>>;
+
+/** All beats in order, the groups laid end to end. */
+export function beatsOf(cycle: Cycle): readonly Beat[] {
+  return cycle.groups.flatMap((group) => group.beats);
+}
+
+/** Pulses in one turn. `turnPulses(3+3+2)` is 8. */
+export function turnPulses(cycle: Cycle): number {
+  return beatsOf(cycle).reduce((sum, beat) => sum + beat.span, 0);
+}
+
+/** The pulse, from 0, on which each beat of one turn starts. 3+3+2 gives 0 3 6. */
+export function beatStarts(cycle: Cycle): readonly number[] {
+  let at = 0;
+  return beatsOf(cycle).map((beat) => {
+    const start = at;
+    at += beat.span;
+    return start;
+  });
+}
+
+/**
+ * Turns a place counted in beats into pulses, for one cycle. Between two beats the place is
+ * taken in proportion, so half a beat of three pulses is one pulse and a half.
+ * @example beatsToPulses(cycleFromSpans('3+3+2'))(rational(5, 2)) // 7
+ */
+export function beatsToPulses(cycle: Cycle): (place: Beats) => Pulses {
+  const spans = beatsOf(cycle).map((beat) => beat.span);
+  const starts = beatStarts(cycle);
+  const turn = turnPulses(cycle);
+  return (place) => {
+    const whole = floor(place);
+    const turns = Math.floor(whole / spans.length);
+    const beat = whole - turns * spans.length;
+    const start = rational(turns * turn + (starts[beat] ?? 0));
+    const within = subtract(place, rational(whole));
+    return within.num === 0 ? start : add(start, multiply(within, rational(spans[beat] ?? 0)));
+  };
+}

@@ -1,0 +1,83 @@
+import type { Instrument } from './model.ts';
+
+export const GOBLET_DRUM: Instrument = {
+  id: 'goblet-drum',
+  name: 'goblet drum',
+  note: 'A drum on the thigh or under the arm: a deep middle, a bright rim, light fingers between.',
+  strokes: [
+    {
+      code: 'D',
+      name: 'dum',
+      family: 'bass',
+      hand: 'strong',
+      how: 'Flat fingers drop near the middle of the skin and come straight off, so that it rings deep.',
+    },
+    {
+      code: 'O',
+      name: 'open tone',
+      family: 'open',
+      hand: 'either',
+      how: 'Fingers together strike a third of the way in from the rim and leave at once.',
+    },
+    {
+      code: 'T',
+      name: 'tek',
+      family: 'slap',
+      hand: 'strong',
+      how: 'A finger snaps from the wrist onto the place where skin and rim meet.',
+    },
+    {
+      code: 'K',
+      name: 'ka',
+      family: 'slap',
+      hand: 'weak',
+      how: 'The same bright rim stroke as tek, with the ring finger of the other hand.',
+    },
+    {
+      code: 'S',
+      name: 'closed slap',
+      family: 'slap',
+      hand: 'strong',
+      how: 'The cupped hand lands inside the rim and stays, short and dry.',
+      easier: 'T',
+    },
+    {
+      code: 'M',
+      name: 'muted dum',
+      family: 'muted',
+      hand: 'strong',
+      how: 'A dum while the fingers of the other hand rest on the skin.',
+      easier: 'D',
+    },
+    {
+      code: 'P',
+      name: 'pressed tone',
+      family: 'muted',
+      hand: 'strong',
+      how: 'The palm presses the skin at the middle as the fingers strike, so that the tone is choked and higher.',
+      easier: 'M',
+    },
+    {
+      code: 't',
+      name: 'light tek',
+      family: 'touch',
+      hand: 'strong',
+      how: 'Fingertips fall on the rim by their own weight, to keep time between the strokes.',
+    },
+    {
+      code: 'k',
+      name: 'light ka',
+      family: 'touch',
+      hand: 'weak',
+      how: 'The same light touch at the rim with the other hand.',
+    },
+    {
+      code: 'n',
+      name: 'finger snap',
+      family: 'slap',
+      hand: 'weak',
+      how: 'The ring finger is let go from the thumb and snaps against the rim.',
+      easier: 'K',
+    },
+  ],
+};

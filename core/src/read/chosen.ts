@@ -1,0 +1,89 @@
+import type { CountingSystem } from '../counting/index.ts';
+import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { FORCE_NAMES, handOf, type Rhythm, type Timing } from '../rhythm/index.ts';
+import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
+import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
+
+/** The sentences about one slot: what it is, where it is counted, and who falls with it. */
+export interface ChosenReading {
+  readonly title: string;
+  readonly lines: readonly string[];
+}
+
+/** Layers, other than this one, with a stroke at the same moment the first time round. */
+export function layersTogether(
+  rhythm: Rhythm,
+  timing: Timing,
+  layer: number,
+  slot: number,
+): readonly number[] {
+  const at = timing.layers[layer]?.startTicks[slot] ?? 0;
+  return rhythm.layers.flatMap((other, index) => {
+    const grid = timing.layers[index];
+    if (index === layer || !grid || grid.lengthTicks === 0) return [];
+    const within = at % grid.lengthTicks;
+    return other.strokes.some((stroke) => grid.startTicks[stroke.slot] === within) ? [index] : [];
+  });
+}
+
+/** Reads one slot of a layer for the panel beside the line. */
+export function readSlot(
+  rhythm: Rhythm,
+  timing: Timing,
+  layerIndex: number,
+  slot: number,
+  system: CountingSystem,
+): ChosenReading | undefined {
+  const layer = rhythm.layers[layerIndex];
+  const instrument = layer && findInstrument(layer.instrument);
+  const at = timing.layers[layerIndex]?.starts[slot];
+  if (!layer || !instrument || !at) return undefined;
+  const strokes = layer.strokes.filter((stroke) => stroke.slot === slot);
+  const place = placeOf(rhythm, timing, layerIndex, slot, system);
+  const counted = `Count ${place.word === undefined ? place.beat : sayPlace(place)} of bar ${place.turn}`;
+  const title = `${layer.name}, pulse ${sayPulse(at)}`;
+  if (strokes.length === 0) return { title, lines: ['Silence.', `${counted}.`] };
+  const what = strokes.map((stroke) => {
+    const kind = strokeKind(instrument, stroke.kind);
+    const extra = [stroke.ornament, stroke.optional ? 'may be left out' : undefined].filter(
+      Boolean,
+    );
+    const words = [
+      kind?.name ?? stroke.kind,
+      handWords[handOf(layer, stroke)],
+      FORCE_NAMES[stroke.force],
+      ...extra,
+    ].join(', ');
+    return `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+  });
+  const said = strokes.flatMap((stroke) => (stroke.say ? [stroke.say] : [])).join(' + ');
+  const together = layersTogether(rhythm, timing, layerIndex, slot).map(
+    (index) => rhythm.layers[index]?.name ?? '',
+  );
+  return {
+    title,
+    lines: [
+      ...what,
+      `${counted}${said ? `, said ${said}` : ''}.`,
+      together.length > 0
+        ? `Falls with ${together.join(' and ')}.`
+        : rhythm.layers.length > 1
+          ? 'Sounds alone.'
+          : '',
+    ].filter((line) => line !== ''),
+  };
+}
+
+const handWords = {
+  R: 'right hand',
+  L: 'left hand',
+  B: HAND_NAMES.B,
+  F: HAND_NAMES.F,
+} as const;
+
+/** A moment counted from 1 as players count pulses; fractions as `4 and 1/3`. */
+function sayPulse(at: Pulses): string {
+  const whole = floor(at) + 1;
+  const rest = modulo(at, ONE);
+  return rest.num === 0 ? String(whole) : `${whole} and ${formatRational(rest)}`;
+}

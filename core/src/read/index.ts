@@ -1,0 +1,7 @@
+/** Reading: what a rhythm says, as figures and as short sentences. */
+export * from './chosen.ts';
+export * from './findings.ts';
+export * from './fit.ts';
+export * from './hands.ts';
+export * from './place.ts';
+export * from './strides.ts';

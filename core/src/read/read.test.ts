@@ -1,0 +1,175 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
+import { readRhythm } from '../text/index.ts';
+import { formatRational, rational } from '../time/index.ts';
+import {
+  describeSlot,
+  fit,
+  readHands,
+  readLayer,
+  readSlot,
+  sayStrides,
+  strides,
+  stridesInPulses,
+  strokesPerSecond,
+  tempoAtCeiling,
+} from './index.ts';
+
+const STEPS = `rhythm Lantern steps
+cycle 3+3+2
+tempo 72 to 104 per 3
+layer Bell : hand bell
+play  X! . . / X . . / X . | X! . . / X . . / X .
+layer Walker : goblet drum
+play  D! (k) (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) / O! T
+hand  each R L
+say   dum ka ta / tek ta ka / dun da | dum ka dun / tek ta ka / dun tek`;
+
+function timed(text: string): { rhythm: Rhythm; timing: Timing } {
+  const { rhythm, problems } = readRhythm(text);
+  expect(problems).toEqual([]);
+  const result = timeRhythm(rhythm);
+  if (!result.ok) throw new Error(result.message);
+  return { rhythm, timing: result.timing };
+}
+
+describe('strides', () => {
+  it('gives the circular gaps of section 6', () => {
+    expect(strides([0, 3, 6, 10, 12], 16)).toEqual([3, 3, 4, 2, 4]);
+    expect(strides([], 16)).toEqual([]);
+    expect(strides([5], 16)).toEqual([16]);
+  });
+
+  it('adds up to the span', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.nat({ max: 63 }), { minLength: 1 }), (picked) => {
+        const onsets = picked.sort((a, b) => a - b);
+        expect(strides(onsets, 64).reduce((sum, gap) => sum + gap, 0)).toBe(64);
+      }),
+    );
+  });
+
+  it('is said in pulses, and what repeats is said once', () => {
+    expect(sayStrides(stridesInPulses([0, 3, 6, 8, 11, 14], 16, 1))).toBe('3 3 2, twice');
+    expect(sayStrides([rational(3, 2), rational(1, 2)])).toBe('3/2 1/2');
+    expect(sayStrides([rational(2), rational(2), rational(2)])).toBe('2, 3 times');
+  });
+});
+
+describe('fit', () => {
+  it('sees that the demo comes round', () => {
+    const { rhythm, timing } = timed(STEPS);
+    expect(fit(timing, 1, rhythm.cycle)).toEqual({
+      written: rational(16),
+      turnsPulses: 16,
+      comesRoundAfter: 2,
+    });
+    expect(readLayer(rhythm, 1)[0]?.findings[0]?.text).toBe('16 of 16 pulses, comes round on 1.');
+  });
+
+  it('counts the turns of a figure that has its own length', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 4x4\nlayer B : hand bell\nplay X . . . / <3/4> X . .\nloop own',
+    );
+    expect(fit(timing, 0, rhythm.cycle)).toMatchObject({
+      written: rational(7),
+      comesRoundAfter: 7,
+    });
+    expect(readLayer(rhythm, 0)[0]?.findings[0]?.text).toBe(
+      '7 of 16 pulses: it comes round with the one again after 7 turns.',
+    );
+  });
+});
+
+describe('hands', () => {
+  it('reads the demo as the blueprint does', () => {
+    const { rhythm, timing } = timed(STEPS);
+    const walker = rhythm.layers[1];
+    if (!walker) throw new Error('no layer');
+    const hands = readHands(walker, timing, 1);
+    expect(hands.count).toEqual({ R: 8, L: 8, F: 0 });
+    expect(hands.inTurn).toBe(true);
+    expect(hands.leads).toEqual(['R', 'R']);
+    expect(hands.shortest && formatRational(hands.shortest.gap)).toBe('2');
+    expect(strokesPerSecond(rational(2), rhythm.tempo)).toBeCloseTo(1.8, 10);
+    expect(strokesPerSecond(rational(2), { bpm: 104, per: 3 })).toBeCloseTo(2.6, 10);
+    const texts = readLayer(rhythm, 1)
+      .at(-1)
+      ?.findings.map((finding) => finding.text);
+    expect(texts).toEqual([
+      'Right 8, left 8, strictly in turn; the right leads every turn.',
+      'One hand strikes 1.8 times a second now, 2.6 at 104.',
+    ]);
+  });
+
+  it('finds the tempo at which a hand reaches its ceiling', () => {
+    expect(tempoAtCeiling(rational(2), 3, 5)).toBe(200);
+    expect(strokesPerSecond(rational(2), { bpm: 200, per: 3 })).toBeCloseTo(5, 10);
+  });
+
+  it('follows runs over the seam, the change of lead, and what cannot be played', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 1x4\nlayer D : goblet drum\nplay T / T / T / T | T / T / T / T\nhand R / R / L / R | L / L / R / R',
+    );
+    const layer = rhythm.layers[0];
+    if (!layer) throw new Error('no layer');
+    const hands = readHands(layer, timing, 0);
+    expect(hands.longestRun).toEqual({ hand: 'R', length: 4 });
+    expect(hands.leads).toEqual(['R', 'L']);
+    const clash = timed('rhythm A\ncycle 1x1\nlayer D : goblet drum\nplay D+T');
+    expect(readLayer(clash.rhythm, 0).at(-1)?.findings.at(-1)).toMatchObject({
+      slots: [0],
+      tone: 'warn',
+    });
+  });
+
+  it('counts every stroke once', () => {
+    fc.assert(
+      fc.property(arbitraryRhythm, (rhythm) => {
+        const result = timeRhythm(rhythm);
+        if (!result.ok) return;
+        rhythm.layers.forEach((layer, index) => {
+          const { count } = readHands(layer, result.timing, index);
+          const both = layer.strokes.filter((stroke) => stroke.hand === 'B').length;
+          expect(count.R + count.L + count.F).toBe(layer.strokes.length + both);
+        });
+      }),
+    );
+  });
+});
+
+describe('places', () => {
+  it('says a stroke as a screen reader should', () => {
+    const { rhythm, timing } = timed(STEPS);
+    const strokes = rhythm.layers[1]?.strokes ?? [];
+    const at = (slot: number) =>
+      describeSlot(
+        rhythm,
+        timing,
+        1,
+        slot,
+        strokes.filter((s) => s.slot === slot),
+        'plain',
+      );
+    expect(at(6)).toBe('bar 1, beat 3: open tone, right, accent, says dun');
+    expect(at(9)).toBe('bar 2, & of 1: light ka, left, ghost, says ka');
+    expect(describeSlot(rhythm, timing, 0, 1, [], 'plain')).toBe('bar 1, & of 1: silence');
+  });
+
+  it('reads the chosen stroke with who falls with it', () => {
+    const { rhythm, timing } = timed(STEPS);
+    expect(readSlot(rhythm, timing, 1, 6, 'plain')).toEqual({
+      title: 'Walker, pulse 7',
+      lines: ['Open tone, right hand, accent.', 'Count 3 of bar 1, said dun.', 'Falls with Bell.'],
+    });
+  });
+
+  it('names parts that no system has a word for', () => {
+    const { rhythm, timing } = timed('rhythm A\ncycle 1x4\nlayer B : hand bell\nplay <4> X*5');
+    expect(readSlot(rhythm, timing, 0, 2, 'plain')?.lines[1]).toBe(
+      'Count part 3 of 5 from 2 of bar 1.',
+    );
+  });
+});

@@ -1,0 +1,38 @@
+import { equal, formatRational, type Pulses, rational, type Ticks } from '../time/index.ts';
+
+/**
+ * The circular gaps between onsets, each from a stroke to the next and the last over the seam.
+ * @param onsets ascending, each once, from 0 and below `span`
+ * @example strides([0, 3, 6, 10, 12], 16) // [3, 3, 4, 2, 4]
+ */
+export function strides(onsets: readonly Ticks[], span: Ticks): readonly Ticks[] {
+  return onsets.map((onset, index) => {
+    const next = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
+    return next - onset;
+  });
+}
+
+/** Strides in pulses, from ticks of a common grid. */
+export function stridesInPulses(
+  onsets: readonly Ticks[],
+  span: Ticks,
+  ticksPerPulse: number,
+): readonly Pulses[] {
+  return strides(onsets, span).map((ticks) => rational(ticks, ticksPerPulse));
+}
+
+/**
+ * Strides as they are said: `3 3 2`, and a whole that repeats is said once with how often:
+ * `3 3 2, twice`.
+ */
+export function sayStrides(gaps: readonly Pulses[]): string {
+  for (let period = 1; period * 2 <= gaps.length; period += 1) {
+    if (gaps.length % period !== 0) continue;
+    const repeats = gaps.every((gap, at) => equal(gap, gaps[at % period] ?? gap));
+    if (!repeats) continue;
+    const times = gaps.length / period;
+    const once = gaps.slice(0, period).map(formatRational).join(' ');
+    return `${once}, ${times === 2 ? 'twice' : `${times} times`}`;
+  }
+  return gaps.map(formatRational).join(' ');
+}

@@ -1,0 +1,34 @@
+/** What was edited, so that it can be undone and done again; the rhythms themselves are kept. */
+export interface History<T> {
+  readonly past: readonly T[];
+  readonly present: T;
+  readonly future: readonly T[];
+}
+
+const KEPT = 500;
+
+export function startHistory<T>(present: T): History<T> {
+  return { past: [], present, future: [] };
+}
+
+/** Notes a new state; what had been undone before is dropped. The same state changes nothing. */
+export function record<T>(history: History<T>, next: T): History<T> {
+  if (next === history.present) return history;
+  return { past: [...history.past, history.present].slice(-KEPT), present: next, future: [] };
+}
+
+export function undo<T>(history: History<T>): History<T> {
+  const before = history.past.at(-1);
+  if (before === undefined) return history;
+  return {
+    past: history.past.slice(0, -1),
+    present: before,
+    future: [history.present, ...history.future],
+  };
+}
+
+export function redo<T>(history: History<T>): History<T> {
+  const [next, ...rest] = history.future;
+  if (next === undefined) return history;
+  return { past: [...history.past, history.present], present: next, future: rest };
+}

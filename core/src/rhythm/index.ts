@@ -1,0 +1,7 @@
+/** The rhythm: the model, its exact timing, its rules, and the edits from rhythm to rhythm. */
+export * from './check.ts';
+export * from './edit.ts';
+export * from './hands.ts';
+export * from './history.ts';
+export * from './model.ts';
+export * from './timing.ts';

@@ -1,0 +1,175 @@
+import { beatsOf, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
+import {
+  add,
+  type Beats,
+  divide,
+  equal,
+  formatRational,
+  lcm,
+  lcmRational,
+  multiply,
+  type Pulses,
+  rational,
+  subtract,
+  type Ticks,
+  toNumber,
+  ZERO,
+} from '../time/index.ts';
+import { type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
+
+/** Where the slots of a layer lie in exact pulses, the first time round. */
+export interface LayerTiming {
+  /** Start of each slot. */
+  readonly starts: readonly Pulses[];
+  /** The cell each slot belongs to. */
+  readonly cellOf: readonly number[];
+  /** First slot of each cell. */
+  readonly firstSlot: readonly number[];
+  /** Where each cell starts, in beats. */
+  readonly cellBeats: readonly Beats[];
+  /** One time through the layer. */
+  readonly length: Pulses;
+  /** The same in beats. */
+  readonly beats: Beats;
+}
+
+/** Works out where every slot of a layer lies. A cell starts where the one before it ended. */
+export function timeLayer(cycle: Cycle, layer: Layer): LayerTiming {
+  const toPulses = beatsToPulses(cycle);
+  const starts: Pulses[] = [];
+  const cellOf: number[] = [];
+  const firstSlot: number[] = [];
+  const cellBeats: Beats[] = [];
+  let beat: Beats = ZERO;
+  let from: Pulses = ZERO;
+  layer.cells.forEach((cell, index) => {
+    cellBeats.push(beat);
+    firstSlot.push(starts.length);
+    beat = add(beat, rational(cell.beats.num, cell.beats.den));
+    const to = toPulses(beat);
+    const length = subtract(to, from);
+    for (let part = 0; part < cell.slots; part += 1) {
+      starts.push(part === 0 ? from : add(from, multiply(length, rational(part, cell.slots))));
+      cellOf.push(index);
+    }
+    from = to;
+  });
+  return { starts, cellOf, firstSlot, cellBeats, length: from, beats: beat };
+}
+
+/** One layer on the rhythm's common grid. */
+export interface LayerGrid extends LayerTiming {
+  readonly startTicks: readonly Ticks[];
+  readonly lengthTicks: Ticks;
+}
+
+/** The whole rhythm on one grid of equal ticks, so that loops compare whole numbers. */
+export interface Timing {
+  readonly ticksPerPulse: number;
+  readonly turnTicks: Ticks;
+  /** Until everything comes round together: a whole number of turns and of each layer. */
+  readonly fullTicks: Ticks;
+  readonly full: Pulses;
+  readonly layers: readonly LayerGrid[];
+}
+
+export type TimingResult =
+  | { readonly ok: true; readonly timing: Timing }
+  | { readonly ok: false; readonly message: string };
+
+/**
+ * Puts a rhythm on its common grid. A rhythm that needs more than ten million ticks until it comes
+ * round is refused with a sentence that names the cells.
+ */
+export function timeRhythm(rhythm: Rhythm): TimingResult {
+  const layers = rhythm.layers.map((layer) => timeLayer(rhythm.cycle, layer));
+  const turn = turnPulses(rhythm.cycle);
+  let ticksPerPulse = 1;
+  let full: Pulses = rational(turn);
+  for (const [index, layer] of layers.entries()) {
+    try {
+      for (const start of layer.starts) ticksPerPulse = lcm(ticksPerPulse, start.den);
+      ticksPerPulse = lcm(ticksPerPulse, layer.length.den);
+      full = lcmRational(full, layer.length);
+      if (ticksPerPulse * toNumber(full) > LIMITS.grid) return tooFine(rhythm, index);
+    } catch (error) {
+      if (error instanceof RangeError) return tooFine(rhythm, index);
+      throw error;
+    }
+  }
+  const tick = (at: Pulses): Ticks => at.num * (ticksPerPulse / at.den);
+  return {
+    ok: true,
+    timing: {
+      ticksPerPulse,
+      turnTicks: turn * ticksPerPulse,
+      full,
+      fullTicks: tick(full),
+      layers: layers.map((layer) => ({
+        ...layer,
+        startTicks: layer.starts.map(tick),
+        lengthTicks: tick(layer.length),
+      })),
+    },
+  };
+}
+
+function tooFine(rhythm: Rhythm, at: number): TimingResult {
+  const divisions = rhythm.layers.slice(0, at + 1).flatMap((layer) =>
+    layer.cells.map((cell) => {
+      const beats = rational(cell.beats.num, cell.beats.den);
+      return `${cell.slots} in ${formatRational(beats)} ${equal(beats, rational(1)) ? 'beat' : 'beats'}`;
+    }),
+  );
+  const named = [...new Set(divisions)].slice(-6).join(', ');
+  const layer = rhythm.layers[at]?.name ?? '';
+  return {
+    ok: false,
+    message: `The cells do not meet on a grid of at most ten million parts: ${named} (layer ${layer}). Give some of these cells divisions that go into one another, or make the layer a whole number of turns.`,
+  };
+}
+
+/** A stroke at its exact place. */
+export interface Onset {
+  readonly ticks: Ticks;
+  readonly layer: number;
+  readonly stroke: Stroke;
+}
+
+/**
+ * Every stroke from the one of the first turn up to the end of the last of `turns` turns, in order
+ * of time and then of layer. Layers of other lengths come round at their own length.
+ */
+export function onsets(rhythm: Rhythm, timing: Timing, turns: number): readonly Onset[] {
+  return onsetsBetween(rhythm, timing, timing.turnTicks * turns);
+}
+
+/** Every stroke until the whole rhythm comes round. */
+export function onsetsOnce(rhythm: Rhythm, timing: Timing): readonly Onset[] {
+  return onsetsBetween(rhythm, timing, timing.fullTicks);
+}
+
+function onsetsBetween(rhythm: Rhythm, timing: Timing, end: Ticks): readonly Onset[] {
+  const found: Onset[] = [];
+  rhythm.layers.forEach((layer, index) => {
+    const grid = timing.layers[index];
+    if (!grid || grid.lengthTicks === 0) return;
+    for (let round = 0; round < end; round += grid.lengthTicks) {
+      for (const stroke of layer.strokes) {
+        const ticks = round + (grid.startTicks[stroke.slot] ?? 0);
+        if (ticks < end) found.push({ ticks, layer: index, stroke });
+      }
+    }
+  });
+  return found.sort((a, b) => a.ticks - b.ticks || a.layer - b.layer);
+}
+
+/** Turns that a layer takes, exact; 3/4 for three beats in a cycle of four even ones. */
+export function layerTurns(cycle: Cycle, layer: LayerTiming): Pulses {
+  return divide(layer.length, rational(turnPulses(cycle)));
+}
+
+/** Beats in one turn. */
+export function turnBeats(cycle: Cycle): number {
+  return beatsOf(cycle).length;
+}

@@ -1,0 +1,7 @@
+/** Sound: computed voices, a rhythm as a score, the transport that hands it out, and samples. */
+export * from './features.ts';
+export * from './render.ts';
+export * from './score.ts';
+export * from './transport.ts';
+export { renderVoice, type Voice } from './voice.ts';
+export { CLICK_INSTRUMENT, findVoice } from './voices.ts';

@@ -1,0 +1,172 @@
+import { type Seconds, secondsPerPulse, type Tempo, type Ticks, toNumber } from '../time/index.ts';
+import type { Score, ScoreEvent } from './score.ts';
+
+/**
+ * A stretch of playing at one tempo. Times inside it are `startTime` plus one product, never a sum
+ * of steps, so they do not drift however long it lasts.
+ */
+export interface Segment<Tag> {
+  readonly score: Score;
+  readonly tempo: Tempo;
+  /** When `startTicks` is heard, on the audio clock. */
+  readonly startTime: Seconds;
+  /** Place in the loop, unwrapped; need not be whole where a tempo changed between two ticks. */
+  readonly startTicks: number;
+  /** Where it ends; Infinity for a loop without end. */
+  readonly endTicks: number;
+  /** What the player was told about this stretch: the rung, the pass, a count-in. */
+  readonly tag: Tag;
+}
+
+/** Segments that follow one another without a gap, and how far they have been handed out. */
+export interface Transport<Tag> {
+  readonly segments: readonly Segment<Tag>[];
+  /** Everything before this time has been handed out. */
+  readonly until: Seconds;
+  /** True when the last segment has ended and nothing follows. */
+  readonly ended: boolean;
+}
+
+/** A sound and the moment it is to be heard. */
+export interface DueEvent {
+  readonly time: Seconds;
+  readonly event: ScoreEvent;
+}
+
+/** What a new segment needs; it begins where the one before it ends. */
+export type NextSegment<Tag> = Omit<Segment<Tag>, 'startTime'>;
+
+/** Segments kept for looking up where the ear is. */
+const KEPT = 8;
+
+export function secondsPerTick(segment: Pick<Segment<unknown>, 'score' | 'tempo'>): Seconds {
+  return toNumber(secondsPerPulse(segment.tempo)) / segment.score.ticksPerPulse;
+}
+
+/** When an unwrapped tick of a segment is heard. */
+export function timeOf(segment: Segment<unknown>, ticks: number): Seconds {
+  return segment.startTime + (ticks - segment.startTicks) * secondsPerTick(segment);
+}
+
+/** A transport that begins with one segment. */
+export function startTransport<Tag>(segment: Segment<Tag>): Transport<Tag> {
+  return { segments: [segment], until: segment.startTime, ended: false };
+}
+
+/**
+ * Hands out everything due before `until`. When a segment ends, `next` gives the one that follows,
+ * or undefined to end; it is asked in playing order, each end once.
+ */
+export function collect<Tag>(
+  transport: Transport<Tag>,
+  until: Seconds,
+  next: (ended: Segment<Tag>) => NextSegment<Tag> | undefined,
+): { readonly transport: Transport<Tag>; readonly due: readonly DueEvent[] } {
+  if (transport.ended || until <= transport.until) return { transport, due: [] };
+  const due: DueEvent[] = [];
+  const segments = [...transport.segments];
+  let from = transport.until;
+  let ended = false;
+  for (;;) {
+    const segment = segments.at(-1);
+    if (!segment) break;
+    const end = timeOf(segment, segment.endTicks);
+    pushDue(due, segment, from, Math.min(until, end));
+    if (end > until) break;
+    from = end;
+    const following = next(segment);
+    if (!following) {
+      ended = true;
+      break;
+    }
+    segments.push({ ...following, startTime: end });
+  }
+  return { transport: { segments: segments.slice(-KEPT), until, ended }, due };
+}
+
+/** Events of one segment whose own tick falls in [from, to); graces go out with their stroke. */
+function pushDue(due: DueEvent[], segment: Segment<unknown>, from: Seconds, to: Seconds): void {
+  const { score, startTicks, endTicks, startTime } = segment;
+  const { events, lengthTicks } = score;
+  const perTick = secondsPerTick(segment);
+  const fromTicks = startTicks + (from - startTime) / perTick;
+  const toTicks = startTicks + (to - startTime) / perTick;
+  const firstRound = Math.floor(fromTicks / lengthTicks) - 1;
+  const lastRound = Math.floor(toTicks / lengthTicks);
+  for (let round = Math.max(0, firstRound); round <= lastRound; round += 1) {
+    for (const event of events) {
+      const ticks = round * lengthTicks + event.ticks;
+      if (ticks >= endTicks || ticks < startTicks) continue;
+      const time = startTime + (ticks - startTicks) * perTick;
+      if (time >= from && time < to) due.push({ time: time + event.offset, event });
+    }
+  }
+}
+
+/**
+ * Goes on from `transport.until` with another tempo or another score, at the same place in the
+ * music. What has been handed out stays as it was, so nothing jumps.
+ */
+export function change<Tag>(
+  transport: Transport<Tag>,
+  to: { readonly tempo?: Tempo; readonly score?: Score },
+): Transport<Tag> {
+  const last = transport.segments.at(-1);
+  if (!last || transport.ended) return transport;
+  const place = ticksAt(last, transport.until);
+  const score = to.score ?? last.score;
+  const scale = score.ticksPerPulse / last.score.ticksPerPulse;
+  const next: Segment<Tag> = {
+    ...last,
+    score,
+    tempo: to.tempo ?? last.tempo,
+    startTime: transport.until,
+    startTicks: place * scale,
+    endTicks: last.endTicks * scale,
+  };
+  return { ...transport, segments: [...transport.segments, next].slice(-KEPT) };
+}
+
+/** Breaks off at `time` and begins another segment there; what was to come after is dropped. */
+export function cut<Tag>(
+  transport: Transport<Tag>,
+  time: Seconds,
+  next: NextSegment<Tag>,
+): Transport<Tag> {
+  const before = transport.segments.filter((segment) => segment.startTime < time);
+  return {
+    segments: [...before, { ...next, startTime: time }].slice(-KEPT),
+    until: time,
+    ended: false,
+  };
+}
+
+function ticksAt(segment: Segment<unknown>, time: Seconds): number {
+  return segment.startTicks + (time - segment.startTime) / secondsPerTick(segment);
+}
+
+/** Where the ear is at a time: the segment that sounds and the place in its loop, in pulses. */
+export interface Position<Tag> {
+  readonly segment: Segment<Tag>;
+  readonly pulses: number;
+  /** Times the loop has come round since the segment began at its start; from 0. */
+  readonly round: number;
+}
+
+/** Looks up where the ear is. Before the first segment it is at its start; after the end, nowhere. */
+export function positionAt<Tag>(
+  transport: Transport<Tag>,
+  time: Seconds,
+): Position<Tag> | undefined {
+  const { segments } = transport;
+  const segment = segments.findLast((one) => one.startTime <= time) ?? segments[0];
+  if (!segment) return undefined;
+  const ticks: Ticks = Math.max(segment.startTicks, ticksAt(segment, time));
+  if (ticks >= segment.endTicks && segment === segments.at(-1) && transport.ended) return undefined;
+  const round = Math.floor(ticks / segment.score.lengthTicks);
+  return {
+    segment,
+    round,
+    pulses: (ticks - round * segment.score.lengthTicks) / segment.score.ticksPerPulse,
+  };
+}

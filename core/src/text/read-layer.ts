@@ -1,0 +1,306 @@
+import { COUNTING_SYSTEMS } from '../counting/index.ts';
+import { beatsOf, type Cycle } from '../cycle/index.ts';
+import type { Instrument } from '../instrument/index.ts';
+import {
+  type Cell,
+  HANDS,
+  handClashes,
+  type Layer,
+  LIMITS,
+  plainCells,
+  SayPattern,
+  type Stroke,
+} from '../rhythm/index.ts';
+import { add, type Beats, compare, equal, formatRational, rational, ZERO } from '../time/index.ts';
+import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import { type Row, wordsOf } from './rows.ts';
+import { type ShapedCell, shapeRows } from './shape.ts';
+import { readSlotWord } from './token.ts';
+
+/** The rows of one layer, by key, as they stand in the text. */
+export interface LayerRows {
+  readonly head: Piece;
+  readonly rows: readonly Row[];
+}
+
+/** What a layer's rows say, without its id, name and instrument. */
+export type LayerBody = Omit<Layer, 'id' | 'name' | 'instrument'>;
+
+const ROW_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'] as const;
+type RowKey = (typeof ROW_KEYS)[number];
+const ROLES = ['timeline', 'voice', 'click'] as const;
+
+/** Reads the rows of a layer; what cannot be read is left out and reported in `problems`. */
+export function readLayerBody(
+  { head, rows }: LayerRows,
+  cycle: Cycle,
+  instrument: Instrument,
+  problems: Problem[],
+): LayerBody {
+  const byKey = new Map<RowKey, Row[]>(ROW_KEYS.map((key) => [key, []]));
+  for (const row of rows) {
+    const list = byKey.get(row.key.text as RowKey);
+    if (list) list.push(row);
+    else {
+      problems.push(
+        problemAt(
+          row.key,
+          `${quote(row.key.text)} is not a row of a layer. Rows are ${ROW_KEYS.join(', ')}.`,
+        ),
+      );
+    }
+  }
+  const rowsOf = (key: RowKey): readonly Row[] => byKey.get(key) ?? [];
+
+  const free = readOption(rowsOf('loop'), ['own'] as const, problems) === 'own';
+  const side = readOption(rowsOf('as'), ['3-2', '2-3'] as const, problems);
+  const role = readOption(rowsOf('role'), ROLES, problems);
+  const options = {
+    ...(free ? { free: true as const } : {}),
+    ...(side ? { side } : {}),
+    ...(role ? { role } : {}),
+  };
+
+  const shaped = shapeRows(rowsOf('play'), problems);
+  if (shaped.length === 0) {
+    const at = rowsOf('play')[0]?.key ?? head;
+    const spans = beatsOf(cycle).map((beat) => beat.span);
+    problems.push(
+      problemAt(
+        at,
+        `Nothing is written in this layer yet. Write ${beatsOf(cycle).length} beats of strokes, such as “${emptyTurn(spans)}”; a dot is silence.`,
+      ),
+    );
+    return { ...options, cells: plainCells(spans), strokes: [] };
+  }
+  if (!free) checkTurns(shaped, cycle, problems);
+
+  const cells: Cell[] = shaped.map((cell) => ({
+    beats: { num: cell.beats.num, den: cell.beats.den },
+    slots: cell.slots.length,
+  }));
+  const places = shaped.flatMap((cell) => cell.slots);
+  if (places.length > LIMITS.slotsPerLayer) {
+    problems.push(problemAt(head, `A layer has at most ${LIMITS.slotsPerLayer} slots.`));
+  }
+  const rings: number[] = [];
+  const strokes: Stroke[] = [];
+  places.slice(0, LIMITS.slotsPerLayer).forEach((piece, slot) => {
+    const word = readSlotWord(piece, slot, instrument, problems);
+    if (word === 'rings') rings.push(slot);
+    else if (word !== 'silent') strokes.push(...word);
+  });
+
+  const saying = rowsOf('say');
+  const system = sayCounting(saying);
+  const handed = readHands(rowsOf('hand'), shaped, strokes, problems);
+  const said = system ? handed : readSay(saying, shaped, handed, problems);
+  for (const slot of handClashes({ strokes: said })) {
+    const at = places[slot];
+    if (at) {
+      problems.push(
+        problemAt(
+          at,
+          'One hand cannot play twice at once. Give one of these strokes the other hand.',
+        ),
+      );
+    }
+  }
+  return {
+    ...options,
+    cells,
+    strokes: said,
+    ...(rings.length > 0 ? { rings } : {}),
+    ...(system ? { sayCounting: system } : {}),
+  };
+}
+
+function emptyTurn(spans: readonly number[]): string {
+  return spans
+    .slice(0, 4)
+    .map((span) => Array(Math.min(span, 4)).fill('.').join(' '))
+    .join(' / ');
+}
+
+function readOption<T extends string>(
+  rows: readonly Row[],
+  known: readonly T[],
+  problems: Problem[],
+): T | undefined {
+  const row = rows.at(-1);
+  if (!row) return undefined;
+  const found = known.find((word) => word === row.rest.text.trim());
+  if (!found) {
+    const at = row.rest.text === '' ? row.key : row.rest;
+    problems.push(problemAt(at, `After ${row.key.text} write ${known.join(' or ')}.`));
+  }
+  return found;
+}
+
+/** Every turn must have as many beats as the cycle. A row that ends on a full turn ends the turn. */
+function checkTurns(
+  cells: readonly (ShapedCell & { readonly endsRow: boolean })[],
+  cycle: Cycle,
+  problems: Problem[],
+): void {
+  const beats = rational(beatsOf(cycle).length);
+  let turn = 1;
+  let inTurn: Beats = ZERO;
+  let overflow: Piece | undefined;
+  cells.forEach((cell, index) => {
+    inTurn = add(inTurn, cell.beats);
+    if (compare(inTurn, beats) > 0) overflow ??= cell.slots[0];
+    const last = index === cells.length - 1;
+    if (!cell.endsTurn && !last && !(cell.endsRow && equal(inTurn, beats))) return;
+    const has = `Turn ${turn} has ${formatRational(inTurn)} beats and the cycle has ${beats.num}.`;
+    if (overflow) {
+      const stop =
+        compare(inTurn, add(beats, beats)) >= 0 ? ', or end the turn before it with |' : '';
+      problems.push(problemAt(overflow, `${has} Take beats out from here on${stop}.`));
+    } else if (!equal(inTurn, beats)) {
+      problems.push(
+        problemAt(
+          cell.end,
+          `${has} Add a cell with / before this ends, or write the row “loop own” if the layer comes round at its own length.`,
+        ),
+      );
+    }
+    turn += 1;
+    inTurn = ZERO;
+    overflow = undefined;
+  });
+}
+
+/** Lays the words of a `hand` or `say` row over the cells of `play`; calls back for each slot. */
+function overSlots(
+  rows: readonly Row[],
+  shaped: readonly ShapedCell[],
+  what: string,
+  problems: Problem[],
+  take: (piece: Piece, slot: number) => void,
+): void {
+  const cells = shapeRows(rows, problems);
+  let first = 0;
+  shaped.forEach((cell, index) => {
+    const words = cells[index];
+    if (words && words.slots.length !== cell.slots.length) {
+      problems.push(
+        problemAt(
+          words.slots[0] ?? words.end,
+          `Cell ${index + 1} has ${cell.slots.length} slots in play and ${words.slots.length} here. Write one ${what} or a dot for each slot.`,
+        ),
+      );
+    }
+    words?.slots.slice(0, cell.slots.length).forEach((piece, at) => {
+      if (piece.text !== '.') take(piece, first + at);
+    });
+    first += cell.slots.length;
+  });
+  const extra = cells[shaped.length];
+  const key = rows[0]?.key;
+  if (extra) {
+    problems.push(
+      problemAt(extra.slots[0] ?? extra.end, 'The layer has no more cells than these.'),
+    );
+  } else if (key && cells.length < shaped.length) {
+    problems.push(
+      problemAt(
+        key,
+        `This row has ${cells.length} cells and play has ${shaped.length}. Write a dot for each slot that has none.`,
+      ),
+    );
+  }
+}
+
+/** Gives each part of a `+` word to one stroke of the slot. */
+function spread(
+  piece: Piece,
+  slot: number,
+  strokes: readonly Stroke[],
+  problems: Problem[],
+  set: (at: number, text: string) => void,
+): void {
+  const here = strokes.flatMap((stroke, at) => (stroke.slot === slot ? [at] : []));
+  if (here.length === 0) {
+    problems.push(
+      problemAt(piece, 'There is no stroke in this slot, so this is left out.', 'note'),
+    );
+    return;
+  }
+  piece.text.split('+').forEach((text, part) => {
+    const at = here[part];
+    if (at === undefined) {
+      problems.push(problemAt(piece, `There are ${here.length} strokes in this slot.`));
+    } else if (text !== '.') set(at, text);
+  });
+}
+
+function readHands(
+  rows: readonly Row[],
+  shaped: readonly ShapedCell[],
+  strokes: readonly Stroke[],
+  problems: Problem[],
+): readonly Stroke[] {
+  const result = [...strokes];
+  const give = (at: number, piece: Piece, text: string): void => {
+    const hand = HANDS.find((known) => known === text);
+    const stroke = result[at];
+    if (hand && stroke) result[at] = { ...stroke, hand };
+    else if (!hand) {
+      problems.push(
+        problemAt(
+          piece,
+          `${quote(text)} is not a hand. Write R, L, B for both, F for a foot, or a dot.`,
+        ),
+      );
+    }
+  };
+  const dealt = rows.find((row) => /^each(\s|$)/.test(row.rest.text));
+  if (dealt) {
+    const order = wordsOf(dealt.rest).slice(1);
+    if (order.length === 0) {
+      problems.push(problemAt(dealt.rest, 'After each write the hands in turn, such as each R L.'));
+    } else if (!order.every((piece) => HANDS.some((hand) => hand === piece.text))) {
+      for (const piece of order) give(-1, piece, piece.text);
+    } else {
+      strokes.forEach((_, at) => {
+        const piece = order[at % order.length];
+        if (piece) give(at, piece, piece.text);
+      });
+    }
+    if (rows.length > 1) {
+      problems.push(problemAt(dealt.key, 'Hands dealt with each need no other hand row.'));
+    }
+    return result;
+  }
+  overSlots(rows, shaped, 'hand', problems, (piece, slot) => {
+    spread(piece, slot, strokes, problems, (at, text) => give(at, piece, text));
+  });
+  return result;
+}
+
+function sayCounting(rows: readonly Row[]): Layer['sayCounting'] {
+  return rows.length === 1
+    ? COUNTING_SYSTEMS.find((system) => system === rows[0]?.rest.text.trim())
+    : undefined;
+}
+
+function readSay(
+  rows: readonly Row[],
+  shaped: readonly ShapedCell[],
+  strokes: readonly Stroke[],
+  problems: Problem[],
+): readonly Stroke[] {
+  const result = [...strokes];
+  overSlots(rows, shaped, 'syllable', problems, (piece, slot) => {
+    spread(piece, slot, strokes, problems, (at, text) => {
+      const stroke = result[at];
+      if (stroke && SayPattern.test(text)) result[at] = { ...stroke, say: text };
+      else
+        problems.push(
+          problemAt(piece, `${quote(text)} is not a syllable: one word of at most 24 letters.`),
+        );
+    });
+  });
+  return result;
+}

@@ -1,0 +1,241 @@
+import { COUNTING_SYSTEMS } from '../counting/index.ts';
+import { beatsOf, type Cycle, cycleFromSpans, parseSpans } from '../cycle/index.ts';
+import { INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
+import { type Layer, LIMITS, type Rhythm, timeRhythm } from '../rhythm/index.ts';
+import { TEMPO_RANGE, type Tempo } from '../time/index.ts';
+import { readName } from './names.ts';
+import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import { type LayerBody, readLayerBody } from './read-layer.ts';
+import { type Row, splitRows, wordsOf } from './rows.ts';
+
+/** The longest text the reader takes, in characters. */
+export const TEXT_LIMIT = 1_000_000;
+
+const HEAD_KEYS = ['rhythm', 'cycle', 'tempo', 'count', 'tags', 'note', 'layer'] as const;
+const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'];
+
+export interface ReadResult {
+  /** The rhythm as far as the text was understood. */
+  readonly rhythm: Rhythm;
+  readonly problems: readonly Problem[];
+  /** True where no problem is an error, so that the rhythm may take the place of an older one. */
+  readonly usable: boolean;
+}
+
+/**
+ * Reads a rhythm from its written form. It never throws: it gives the rhythm as far as it understood
+ * it, and problems with line, column and a sentence that says what to do.
+ * @param id the id the rhythm gets; its layers are called layer-1, layer-2 and so on
+ * @example readRhythm('rhythm Steps\ncycle 3+3+2\nlayer Bell : hand bell\nplay X . . / X . . / X .')
+ */
+export function readRhythm(text: string, id = 'rhythm'): ReadResult {
+  const problems: Problem[] = [];
+  const rows = text.length > TEXT_LIMIT ? [] : splitRows(text);
+  if (rows.length === 0) {
+    const message =
+      text.length > TEXT_LIMIT
+        ? `This text has ${(text.length / 1e6).toFixed(1)} million characters; a rhythm has at most one million. Nothing was read.`
+        : 'The text is empty. Begin with “rhythm” and a name, then cycle, tempo, layer and play.';
+    problems.push(problemAt({ text: '', line: 1, column: 1 }, message));
+  }
+  const layerStart = rows.findIndex((row) => row.key.text === 'layer');
+  const head = layerStart < 0 ? rows : rows.slice(0, layerStart);
+  const values = readHead(head, problems);
+  const layers = layerStart < 0 ? [] : readLayers(rows.slice(layerStart), values.cycle, problems);
+  const rhythm: Rhythm = { id, ...values, layers };
+  const timing = timeRhythm(rhythm);
+  if (!timing.ok) {
+    const at = rows[layerStart]?.key ?? { text: '', line: 1, column: 1 };
+    problems.push(problemAt(at, timing.message));
+  }
+  problems.sort((a, b) => a.line - b.line || a.column - b.column);
+  return { rhythm, problems, usable: problems.every((problem) => problem.severity !== 'error') };
+}
+
+type Head = Omit<Rhythm, 'id' | 'layers'>;
+
+function readHead(rows: readonly Row[], problems: Problem[]): Head {
+  let name: string | undefined;
+  let cycle: Cycle | undefined;
+  let tempoRow: Row | undefined;
+  let counting: Rhythm['counting'];
+  let tags: readonly string[] = [];
+  const notes: string[] = [];
+  const seen = new Set<string>();
+  for (const row of rows) {
+    const { key, rest } = row;
+    if (key.text !== 'note' && key.text !== 'tags' && seen.has(key.text)) {
+      problems.push(problemAt(key, `A second ${key.text} row; the first one counts.`));
+      continue;
+    }
+    seen.add(key.text);
+    const at = rest.text === '' ? key : rest;
+    switch (key.text) {
+      case 'rhythm':
+        name = readName(rest.text).separator < 0 ? readName(rest.text).name : rest.text.trim();
+        if (name === '') problems.push(problemAt(at, 'Write the rhythm’s name after “rhythm”.'));
+        if (name.length > 120) {
+          problems.push(problemAt(at, 'A name has at most 120 characters.'));
+          name = name.slice(0, 120);
+        }
+        break;
+      case 'cycle':
+        cycle = readCycle(row, problems);
+        break;
+      case 'tempo':
+        tempoRow = row;
+        break;
+      case 'count':
+        counting = COUNTING_SYSTEMS.find((system) => system === rest.text.trim());
+        if (!counting) {
+          problems.push(problemAt(at, `After count write one of ${COUNTING_SYSTEMS.join(', ')}.`));
+        }
+        break;
+      case 'tags': {
+        const words = wordsOf(rest);
+        for (const word of words) {
+          if (!/^[^,#"]{1,40}$/u.test(word.text)) {
+            problems.push(problemAt(word, 'A tag is one word without commas or quotes.'));
+          }
+        }
+        tags = words.map((word) => word.text).filter((word) => /^[^,#"]{1,40}$/u.test(word));
+        break;
+      }
+      case 'note':
+        notes.push(rest.text);
+        break;
+      default:
+        problems.push(problemAt(key, unknownRow(key.text)));
+    }
+  }
+  if (rows.length > 0 && name === undefined) {
+    problems.push(
+      problemAt(
+        rows[0]?.key ?? { text: '', line: 1, column: 1 },
+        'The row “rhythm” with a name is missing.',
+        'note',
+      ),
+    );
+  }
+  const used = cycle ?? cycleFromSpans('4x4');
+  if (rows.length > 0 && !seen.has('cycle')) {
+    problems.push(
+      problemAt(
+        rows[0]?.key ?? { text: '', line: 1, column: 1 },
+        'The row “cycle” is missing. Write the pulses of each beat, such as cycle 3+3+2.',
+      ),
+    );
+  }
+  return {
+    name: name || 'Unnamed rhythm',
+    cycle: used,
+    ...readTempo(tempoRow, used, problems),
+    ...(counting ? { counting } : {}),
+    ...(notes.length > 0 ? { notes: notes.join('\n').slice(0, 20_000) } : {}),
+    tags,
+  };
+}
+
+function unknownRow(key: string): string {
+  return LAYER_KEYS.includes(key)
+    ? `The row ${key} belongs to a layer. Write “layer Name : instrument” above it.`
+    : `${quote(key)} is not a row of a rhythm. Rows are ${HEAD_KEYS.join(', ')}.`;
+}
+
+function readCycle(row: Row, problems: Problem[]): Cycle | undefined {
+  const result = parseSpans(row.rest.text);
+  if (result.ok) return result.cycle;
+  const named = /^[^\d\s]/u.test(row.rest.text);
+  problems.push({
+    line: row.rest.line,
+    column: row.rest.column + result.at,
+    length: result.length,
+    message: named
+      ? `No cycle is called ${quote(row.rest.text)} here. Write the pulses of each beat, such as 3+3+2 or 4x4.`
+      : result.message,
+    severity: 'error',
+  });
+  return undefined;
+}
+
+function readTempo(
+  row: Row | undefined,
+  cycle: Cycle,
+  problems: Problem[],
+): { readonly tempo: Tempo; readonly target: number } {
+  const first = beatsOf(cycle)[0]?.span ?? 1;
+  const usual = { tempo: { bpm: 80, per: first }, target: 80 };
+  if (!row) return usual;
+  const match = /^(\S+)(?:(\s+to\s+)(\S+))?(?:(\s+per\s+)(\S+))?\s*$/.exec(row.rest.text);
+  if (!match) {
+    const at = row.rest.text === '' ? row.key : row.rest;
+    problems.push(problemAt(at, 'Write the tempo as 72, as 72 to 104, or as 72 to 104 per 3.'));
+    return usual;
+  }
+  const [, nowText = '', to = '', targetText, per = '', perText] = match;
+  const column = row.rest.column;
+  const number = (text: string, at: number, min: number, max: number, what: string): number => {
+    const value = /^\d{1,6}(\.\d{1,3})?$/.test(text) ? Number(text) : Number.NaN;
+    if (value >= min && value <= max) return value;
+    const piece: Piece = { text, line: row.rest.line, column: at };
+    problems.push(problemAt(piece, `${what} lies between ${min} and ${max}, not ${quote(text)}.`));
+    return Number.NaN;
+  };
+  const { min, max } = TEMPO_RANGE;
+  const now = number(nowText, column, min, max, 'A tempo in beats a minute');
+  const targetAt = column + nowText.length + to.length;
+  const target =
+    targetText === undefined
+      ? now
+      : number(targetText, targetAt, min, max, 'A tempo in beats a minute');
+  const perAt = targetAt + (targetText ?? '').length + per.length;
+  const counted =
+    perText === undefined ? first : number(perText, perAt, 1, 64, 'The pulses in the counted beat');
+  const bpm = Number.isNaN(now) ? usual.tempo.bpm : now;
+  return {
+    tempo: { bpm, per: Number.isInteger(counted) ? counted : first },
+    target: Number.isNaN(target) ? bpm : target,
+  };
+}
+
+function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problem[]): Layer[] {
+  const blocks: { head: Row; rows: Row[] }[] = [];
+  for (const row of rows) {
+    if (row.key.text === 'layer') blocks.push({ head: row, rows: [] });
+    else blocks.at(-1)?.rows.push(row);
+  }
+  if (blocks.length > LIMITS.layers) {
+    const at = blocks[LIMITS.layers]?.head.key;
+    if (at) problems.push(problemAt(at, `A rhythm has at most ${LIMITS.layers} layers.`));
+    blocks.length = LIMITS.layers;
+  }
+  return blocks.map((block, index): Layer => {
+    const { rest, key } = block.head;
+    const { name, separator } = readName(rest.text);
+    const wanted = separator < 0 ? '' : rest.text.slice(separator + 1).trim();
+    const instrument = instrumentNamed(wanted);
+    if (!instrument) {
+      const names = INSTRUMENTS.map((known) => known.name).join(', ');
+      const message =
+        wanted === ''
+          ? `Write the instrument after the name: layer ${name || 'Bell'} : hand bell. There are ${names}.`
+          : `No instrument is called ${quote(wanted)}. There are ${names}.`;
+      problems.push(problemAt(rest.text === '' ? key : rest, message));
+    }
+    const used = instrument ?? INSTRUMENTS[0];
+    if (!used) throw new Error('the program has no instruments');
+    const body: LayerBody = readLayerBody(
+      { head: key, rows: block.rows },
+      cycle,
+      used,
+      // Without the instrument every stroke would be reported as unknown.
+      instrument ? problems : [],
+    );
+    return {
+      id: `layer-${index + 1}`,
+      name: name.slice(0, 120) || `Layer ${index + 1}`,
+      instrument: used.id,
+      ...body,
+    };
+  });
+}

@@ -1,0 +1,48 @@
+import type { Piece } from './problem.ts';
+
+/** One row of the written form: its key, and the rest without the comment. */
+export interface Row {
+  readonly key: Piece;
+  readonly rest: Piece;
+}
+
+/** Splits a text into rows. A comment runs from a `#` at the start of a word to the end of its line. */
+export function splitRows(text: string): readonly Row[] {
+  return text
+    .replace(/^\uFEFF/, '')
+    .split(/\r\n|\r|\n/)
+    .flatMap((raw, index): Row[] => {
+      const line = index + 1;
+      const isNote = /^\s*note(\s|$)/.test(raw);
+      const kept = (isNote ? raw : withoutComment(raw)).trimEnd();
+      const match = /^(\s*)(\S+)(\s*)(.*)$/u.exec(kept);
+      if (!match) return [];
+      const [, indent = '', key = '', space = '', rest = ''] = match;
+      return [
+        {
+          key: { text: key, line, column: indent.length + 1 },
+          rest: { text: rest, line, column: indent.length + key.length + space.length + 1 },
+        },
+      ];
+    });
+}
+
+function withoutComment(raw: string): string {
+  let quoted = false;
+  for (let at = 0; at < raw.length; at += 1) {
+    const char = raw[at];
+    if (char === '"' && (quoted || /\s/.test(raw[at - 1] ?? ' '))) quoted = !quoted;
+    else if (char === '\\' && quoted) at += 1;
+    else if (char === '#' && !quoted && /\s/.test(raw[at - 1] ?? ' ')) return raw.slice(0, at);
+  }
+  return raw;
+}
+
+/** The words of a row, each with its place. */
+export function wordsOf(rest: Piece): readonly Piece[] {
+  return [...rest.text.matchAll(/\S+/g)].map((match) => ({
+    text: match[0],
+    line: rest.line,
+    column: rest.column + match.index,
+  }));
+}

@@ -1,0 +1,112 @@
+import { LIMITS } from '../rhythm/index.ts';
+import { type Beats, ONE, parseRational } from '../time/index.ts';
+import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import { type Row, wordsOf } from './rows.ts';
+
+/** One cell of a shaped row (`play`, `hand`, `say`): its length in beats and the words of its slots. */
+export interface ShapedCell {
+  readonly beats: Beats;
+  readonly slots: readonly Piece[];
+  /** True where `|` or a row that is full ends the turn after this cell. */
+  readonly endsTurn: boolean;
+  /** The separator or the last word, where a problem of the whole cell or turn is shown. */
+  readonly end: Piece;
+}
+
+interface OpenCell {
+  beats: Beats;
+  slots: Piece[];
+}
+
+/**
+ * Cuts rows of one key into cells: `/` ends a cell, `|` ends a turn, a new row starts a new cell,
+ * `<4>` before the words gives the cell's length, `word*3` stands for three words.
+ */
+export function shapeRows(
+  rows: readonly Row[],
+  problems: Problem[],
+): readonly (ShapedCell & { readonly endsRow: boolean })[] {
+  const cells: (ShapedCell & { endsRow: boolean })[] = [];
+  for (const row of rows) {
+    const pieces = wordsOf(row.rest).flatMap(splitMarks);
+    let cell: OpenCell | undefined;
+    let lastPiece: Piece = row.key;
+    const close = (end: Piece, endsTurn: boolean, endsRow: boolean): void => {
+      if (cell && cell.slots.length > 0) {
+        cells.push({ beats: cell.beats, slots: cell.slots, endsTurn, endsRow, end });
+      } else if (endsRow === false || cell) {
+        problems.push(
+          problemAt(end, 'This cell is empty. Write a stroke in it, or . for silence.'),
+        );
+      }
+      cell = undefined;
+    };
+    for (const piece of pieces) {
+      if (piece.text === '/' || piece.text === '|') {
+        const previous = cells.at(-1);
+        const turnJustEnded = cell === undefined && previous?.endsRow && !previous.endsTurn;
+        if (piece.text === '|' && turnJustEnded && previous) {
+          cells[cells.length - 1] = { ...previous, endsTurn: true };
+        } else close(piece, piece.text === '|', false);
+      } else if (piece.text.startsWith('<')) {
+        if (cell) {
+          problems.push(problemAt(piece, 'A length such as <2> stands first in its cell.'));
+        } else cell = { beats: readLength(piece, problems), slots: [] };
+      } else {
+        cell ??= { beats: ONE, slots: [] };
+        for (const word of unroll(piece, problems)) cell.slots.push(word);
+        if (cell.slots.length > LIMITS.slotsPerCell) {
+          cell.slots.length = LIMITS.slotsPerCell;
+          problems.push(problemAt(piece, `A cell has at most ${LIMITS.slotsPerCell} slots.`));
+        }
+      }
+      lastPiece = piece;
+    }
+    if (cell) close(lastPiece, false, true);
+  }
+  return cells;
+}
+
+/** `X/Y` and `X|` need no spaces round the marks. */
+function splitMarks(word: Piece): readonly Piece[] {
+  if (/^<[^>]*>$/.test(word.text)) return [word];
+  return [...word.text.matchAll(/<[^>]*>|[|/]|[^|/<]+|</g)].map((match) => ({
+    text: match[0],
+    line: word.line,
+    column: word.column + match.index,
+  }));
+}
+
+function readLength(piece: Piece, problems: Problem[]): Beats {
+  const inside = /^<([^>]*)>$/.exec(piece.text)?.[1] ?? '';
+  const beats = parseRational(inside.trim());
+  if (
+    !beats ||
+    beats.num < 1 ||
+    beats.den > LIMITS.cellDen ||
+    beats.num > LIMITS.cellBeats * beats.den
+  ) {
+    problems.push(
+      problemAt(piece, `${quote(piece.text)} is not a length in beats. Write <2> or <1/2>.`),
+    );
+    return ONE;
+  }
+  return beats;
+}
+
+function unroll(piece: Piece, problems: Problem[]): readonly Piece[] {
+  const match = /^(.+)\*(.*)$/u.exec(piece.text);
+  if (!match) return [piece];
+  const [, word = '', times = ''] = match;
+  const count = /^\d{1,4}$/.test(times) ? Number(times) : 0;
+  if (count < 1 || count > LIMITS.slotsPerCell) {
+    problems.push(
+      problemAt(
+        piece,
+        `Write how many times after *, from 1 to ${LIMITS.slotsPerCell}: ${word}*4.`,
+      ),
+    );
+    return [{ ...piece, text: word }];
+  }
+  return Array.from({ length: count }, () => ({ ...piece, text: word }));
+}

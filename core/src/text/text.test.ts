@@ -1,0 +1,199 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { checkRhythm } from '../rhythm/index.ts';
+import { readRhythm, writeRhythm } from './index.ts';
+
+const STEPS = `rhythm Lantern steps
+cycle 3+3+2
+tempo 72 to 104 per 3
+
+layer Bell : hand bell          # the walk
+play  X! . . / X . . / X . | X! . . / X . . / X .
+
+layer Walker : goblet drum
+play  D! (k) (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) / O! T
+hand  each R L
+say   dum ka ta / tek ta ka / dun da | dum ka dun / tek ta ka / dun tek
+`;
+
+/** A rhythm around one layer's rows, and the problems it has. */
+function problemsOf(rows: string, cycle = '3+3+2') {
+  return readRhythm(`rhythm A\ncycle ${cycle}\nlayer Drum : goblet drum\n${rows}`).problems;
+}
+
+describe('readRhythm', () => {
+  it('reads the worked example', () => {
+    const { rhythm, problems, usable } = readRhythm(STEPS);
+    expect(problems).toEqual([]);
+    expect(usable).toBe(true);
+    expect(rhythm).toMatchObject({
+      name: 'Lantern steps',
+      tempo: { bpm: 72, per: 3 },
+      target: 104,
+    });
+    const [bell, walker] = rhythm.layers;
+    expect(bell?.strokes.map((stroke) => stroke.slot)).toEqual([0, 3, 6, 8, 11, 14]);
+    expect(walker?.strokes[0]).toEqual({ slot: 0, kind: 'D', force: 4, hand: 'R', say: 'dum' });
+    expect(walker?.strokes[1]).toEqual({ slot: 1, kind: 'k', force: 1, hand: 'L', say: 'ka' });
+    expect(walker?.strokes[7]?.force).toBe(2);
+  });
+
+  it('reads marks, runs, lengths, graces and strokes together', () => {
+    const { rhythm, problems } = readRhythm(
+      `rhythm A\ncycle 4x4\nlayer Drum : goblet drum\nplay <2> X_`.replace(
+        'X_',
+        "'D ''T '''O ~K / D+k? _ (t)*2 / .*3",
+      ),
+    );
+    expect(problems).toEqual([]);
+    const drum = rhythm.layers[0];
+    expect(drum?.cells).toEqual([
+      { beats: { num: 2, den: 1 }, slots: 4 },
+      { beats: { num: 1, den: 1 }, slots: 4 },
+      { beats: { num: 1, den: 1 }, slots: 3 },
+    ]);
+    expect(drum?.strokes.map((stroke) => stroke.ornament)).toEqual([
+      'flam',
+      'drag',
+      'ruff',
+      'roll',
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+    ]);
+    expect(drum?.strokes[5]).toMatchObject({ slot: 4, kind: 'k', optional: true });
+    expect(drum?.rings).toEqual([5]);
+  });
+
+  it('joins rows, and lets a full row end its turn', () => {
+    const { rhythm, problems } = readRhythm(
+      'rhythm A\ncycle 2+2\nlayer B : hand bell\nplay X . / X .\nplay X X / X .',
+    );
+    expect(problems).toEqual([]);
+    expect(rhythm.layers[0]?.cells).toHaveLength(4);
+  });
+
+  it('says where and what for each sort of mistake', () => {
+    expect(readRhythm('').problems[0]).toMatchObject({ line: 1, column: 1, severity: 'error' });
+    expect(readRhythm('x'.repeat(5_000_000)).problems[0]?.message).toContain('5.0 million');
+    expect(readRhythm('rhythm A\ncycle 3+3+2\ntempo 0 per 3').problems[0]).toMatchObject({
+      line: 3,
+      column: 7,
+      message: expect.stringContaining('between 10 and 400'),
+    });
+    expect(readRhythm('rhythm A\ncycle teental').problems[0]?.message).toContain(
+      'No cycle is called',
+    );
+    expect(readRhythm('rhythm A\ncycle 2+2\nlayer B : tuba\nplay X / X').problems).toHaveLength(1);
+    expect(problemsOf('play D . . / d . . / D .')[0]).toMatchObject({
+      line: 4,
+      column: 14,
+      length: 1,
+      message: expect.stringContaining('Did you mean D?'),
+    });
+    expect(problemsOf('play D . . / D . .')[0]?.message).toContain(
+      'has 2 beats and the cycle has 3',
+    );
+    expect(problemsOf('play D . . / D . . / D . / D')[0]).toMatchObject({ column: 28 });
+    expect(problemsOf('play')[0]?.message).toContain('Nothing is written');
+    expect(problemsOf('play D . . / / D .')[0]?.message).toContain('This cell is empty');
+    expect(problemsOf('play D . . / D / D\nhand R . / R / R')[0]?.message).toContain(
+      'Cell 1 has 3 slots',
+    );
+    expect(problemsOf('play D+T / . / .\nhand R+R / . / .')[0]?.message).toContain(
+      'cannot play twice',
+    );
+    expect(problemsOf('play D*999 / . / .')[0]?.message).toContain('from 1 to 64');
+    expect(problemsOf('play <0> D / . / .').length).toBeGreaterThan(0);
+    expect(problemsOf('play D / . / .\nhand each Q')[0]?.message).toContain('is not a hand');
+    expect(problemsOf('play D / . / .\nswing 3')[0]).toMatchObject({ line: 5, column: 1 });
+  });
+
+  it('keeps what it understood beside a mistake', () => {
+    const { rhythm, usable } = readRhythm(STEPS.replace('O! O-', 'O! Z'));
+    expect(usable).toBe(false);
+    expect(rhythm.layers[1]?.strokes).toHaveLength(15);
+  });
+
+  it('lets a layer come round at its own length when it says so', () => {
+    const text = 'rhythm A\ncycle 4x4\nlayer B : hand bell\nplay X . . . / <3/4> X . .\nloop own';
+    const { rhythm, problems } = readRhythm(text);
+    expect(problems).toEqual([]);
+    expect(checkRhythm(rhythm).ok).toBe(true);
+  });
+
+  it('refuses a grid of more than ten million parts and names the cells', () => {
+    const rows = [31, 29, 27, 25, 23]
+      .map((n) => `layer L${n} : hand bell\nplay <4> X*${n}`)
+      .join('\n');
+    const { problems } = readRhythm(`rhythm A\ncycle 4x4\n${rows}`);
+    expect(problems[0]?.message).toContain('31 in 4 beats');
+  });
+});
+
+describe('writing and reading', () => {
+  it('gives the same rhythm back', () => {
+    fc.assert(
+      fc.property(
+        arbitraryRhythm.filter((rhythm) => checkRhythm(rhythm).ok),
+        (rhythm) => {
+          const result = readRhythm(writeRhythm(rhythm));
+          expect(result.problems).toEqual([]);
+          expect(result.rhythm).toEqual(rhythm);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('never throws and always says where, whatever the text', () => {
+    const word = fc.constantFrom(
+      'rhythm',
+      'cycle',
+      'layer',
+      'play',
+      'hand',
+      'say',
+      'tempo',
+      'X',
+      'D!',
+      '/',
+      '|',
+      '<',
+      '<9>',
+      '*4',
+      '+',
+      '(',
+      '4x4',
+      ' : ',
+      'hand bell',
+      'goblet drum',
+      '\n',
+      '\n',
+      ' ',
+      '#',
+      '"',
+      "'",
+      '~',
+      '~~',
+      '0',
+    );
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(word, fc.string({ maxLength: 4 })), { maxLength: 60 }),
+        (words) => {
+          const text = words.join(' ');
+          const lines = text.split(/\r\n|\r|\n/);
+          for (const problem of readRhythm(text).problems) {
+            expect(problem.message).toMatch(/\.$/);
+            expect(lines[problem.line - 1]).toBeDefined();
+            expect(problem.column).toBeGreaterThanOrEqual(1);
+          }
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+});

@@ -1,0 +1,96 @@
+import { type Instrument, nearestCode, strokeKind } from '../instrument/index.ts';
+import type { Force, Ornament, Stroke } from '../rhythm/index.ts';
+import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+
+const GRACES: Readonly<Record<string, Ornament>> = {
+  "'": 'flam',
+  "''": 'drag',
+  "'''": 'ruff',
+  '~': 'roll',
+};
+const GRACE_MARKS: Readonly<Record<Ornament, string>> = {
+  flam: "'",
+  drag: "''",
+  ruff: "'''",
+  roll: '~',
+};
+
+/** What one word of a `play` row says about its slot. */
+export type SlotWord = 'silent' | 'rings' | readonly Stroke[];
+
+/** Reads `.`, `_` or strokes joined with `+`; a stroke that is not known is left out and reported. */
+export function readSlotWord(
+  piece: Piece,
+  slot: number,
+  instrument: Instrument,
+  problems: Problem[],
+): SlotWord {
+  if (piece.text === '.') return 'silent';
+  if (piece.text === '_') return 'rings';
+  let offset = 0;
+  return piece.text.split('+').flatMap((text) => {
+    const at = { text, line: piece.line, column: piece.column + offset };
+    offset += text.length + 1;
+    const stroke = readStroke(at, slot, instrument, problems);
+    return stroke ? [stroke] : [];
+  });
+}
+
+function readStroke(
+  piece: Piece,
+  slot: number,
+  instrument: Instrument,
+  problems: Problem[],
+): Stroke | undefined {
+  const match = /^('{0,3}|~)(\(?)([A-Za-z][A-Za-z0-9]*)(\)?)([!?-]*)$/.exec(piece.text);
+  if (!match) {
+    problems.push(problemAt(piece, unreadable(piece.text, instrument)));
+    return undefined;
+  }
+  const [, grace = '', open = '', code = '', close = '', marks = ''] = match;
+  if ((open === '') !== (close === '')) {
+    problems.push(problemAt(piece, `A ghost has both brackets: (${code}).`));
+    return undefined;
+  }
+  if (!strokeKind(instrument, code)) {
+    problems.push(problemAt(piece, unknown(code, instrument)));
+    return undefined;
+  }
+  const weights = (open ? 1 : 0) + (marks.includes('!') ? 1 : 0) + (marks.includes('-') ? 1 : 0);
+  if (weights > 1) {
+    problems.push(
+      problemAt(piece, `One force to a stroke: ${code}! accent, ${code}- soft or (${code}) ghost.`),
+    );
+  }
+  const force: Force = open ? 1 : marks.includes('!') ? 4 : marks.includes('-') ? 2 : 3;
+  const ornament = GRACES[grace];
+  return {
+    slot,
+    kind: code,
+    force,
+    ...(ornament ? { ornament } : {}),
+    ...(marks.includes('?') ? { optional: true } : {}),
+  };
+}
+
+function unknown(code: string, instrument: Instrument): string {
+  const near = nearestCode(instrument, code);
+  const known = instrument.strokes.map((stroke) => stroke.code).join(' ');
+  const hint = near ? ` Did you mean ${near}?` : '';
+  return `${quote(code)} is not a stroke of the ${instrument.name}.${hint} It has ${known}; . is silence.`;
+}
+
+function unreadable(text: string, instrument: Instrument): string {
+  const example = instrument.strokes[0]?.code ?? 'X';
+  return text === ''
+    ? `A stroke is missing beside the +. Write it like ${example}+${example}.`
+    : `${quote(text)} cannot be read as a stroke. Write a code such as ${example}, with ! for an accent or brackets for a ghost.`;
+}
+
+/** A stroke as it is typed. `writeStroke({ kind: 'D', force: 4, … })` is `D!`. */
+export function writeStroke(stroke: Stroke): string {
+  const grace = stroke.ornament ? GRACE_MARKS[stroke.ornament] : '';
+  const body = stroke.force === 1 ? `(${stroke.kind})` : stroke.kind;
+  const mark = stroke.force === 4 ? '!' : stroke.force === 2 ? '-' : '';
+  return `${grace}${body}${mark}${stroke.optional ? '?' : ''}`;
+}

@@ -1,0 +1,161 @@
+import { type Cycle, formatSpans } from '../cycle/index.ts';
+import { findInstrument } from '../instrument/index.ts';
+import { type Hand, type Layer, type Rhythm, type Stroke, turnBeats } from '../rhythm/index.ts';
+import {
+  add,
+  type Beats,
+  compare,
+  equal,
+  formatRational,
+  ONE,
+  rational,
+  ZERO,
+} from '../time/index.ts';
+import { writeName } from './names.ts';
+import { writeStroke } from './token.ts';
+
+/** Rows longer than this break after a turn. */
+const ROW_WIDTH = 96;
+
+/**
+ * Writes a rhythm in the form that `readRhythm` reads; reading it gives the same rhythm with fresh
+ * layer ids. `origin` is not written.
+ */
+export function writeRhythm(rhythm: Rhythm): string {
+  const { bpm, per } = rhythm.tempo;
+  const head = [
+    `rhythm ${writeName(rhythm.name)}`,
+    `cycle ${formatSpans(rhythm.cycle)}`,
+    `tempo ${bpm} to ${rhythm.target} per ${per}`,
+    ...(rhythm.counting ? [`count ${rhythm.counting}`] : []),
+    ...(rhythm.tags.length > 0 ? [`tags ${rhythm.tags.join(' ')}`] : []),
+    ...(rhythm.notes === undefined ? [] : rhythm.notes.split('\n').map((line) => `note ${line}`)),
+  ];
+  const layers = rhythm.layers.map((layer) => {
+    const instrument = findInstrument(layer.instrument)?.name ?? layer.instrument;
+    return [
+      `layer ${writeName(layer.name)} : ${instrument}`,
+      writeLayerRows(layer, rhythm.cycle),
+    ].join('\n');
+  });
+  return `${[head.join('\n'), ...layers].join('\n\n')}\n`;
+}
+
+/** The rows of one layer under its head: `play`, then `hand`, `say` and the rest where they are set. */
+export function writeLayerRows(layer: Layer, cycle: Cycle): string {
+  const bySlot = strokesBySlot(layer.strokes);
+  const rings = new Set(layer.rings);
+  const turns = cutIntoTurns(layer, cycle);
+  const row = (key: string, word: (slot: number) => string, lengths: boolean): string =>
+    wrapTurns(
+      key,
+      turns.map((cells) =>
+        cells
+          .map(({ first, slots, beats }) => {
+            const words = Array.from({ length: slots }, (_, part) => word(first + part));
+            const length = lengths && !equal(beats, ONE) ? [`<${formatRational(beats)}>`] : [];
+            return [...length, ...words].join(' ');
+          })
+          .join(' / '),
+      ),
+    );
+  const play = row(
+    'play',
+    (slot) => bySlot.get(slot)?.map(writeStroke).join('+') ?? (rings.has(slot) ? '_' : '.'),
+    true,
+  );
+  const each = (pick: (stroke: Stroke) => string | undefined) => (slot: number) => {
+    const parts = (bySlot.get(slot) ?? []).map((stroke) => pick(stroke) ?? '.');
+    return parts.every((part) => part === '.') ? '.' : parts.join('+');
+  };
+  return [
+    play,
+    ...(layer.strokes.some((stroke) => stroke.hand)
+      ? [
+          dealtHands(layer.strokes) ??
+            row(
+              'hand',
+              each((stroke) => stroke.hand),
+              false,
+            ),
+        ]
+      : []),
+    ...sayRow(layer, () =>
+      row(
+        'say',
+        each((stroke) => stroke.say),
+        false,
+      ),
+    ),
+    ...(layer.side ? [`as    ${layer.side}`] : []),
+    ...(layer.role ? [`role  ${layer.role}`] : []),
+    ...(layer.free ? ['loop  own'] : []),
+  ].join('\n');
+}
+
+function sayRow(layer: Layer, write: () => string): string[] {
+  if (layer.sayCounting) return [`say   ${layer.sayCounting}`];
+  if (!layer.strokes.some((stroke) => stroke.say)) return [];
+  const row = write();
+  // A lone word could be taken for the name of a counting system; a closing | says it is a syllable.
+  return [/^say\s+\S+$/.test(row) ? `${row} |` : row];
+}
+
+function strokesBySlot(strokes: readonly Stroke[]): ReadonlyMap<number, readonly Stroke[]> {
+  const bySlot = new Map<number, Stroke[]>();
+  for (const stroke of strokes) {
+    const here = bySlot.get(stroke.slot);
+    if (here) here.push(stroke);
+    else bySlot.set(stroke.slot, [stroke]);
+  }
+  return bySlot;
+}
+
+interface WrittenCell {
+  readonly first: number;
+  readonly slots: number;
+  readonly beats: Beats;
+}
+
+function cutIntoTurns(layer: Layer, cycle: Cycle): readonly (readonly WrittenCell[])[] {
+  const turn = rational(turnBeats(cycle));
+  const turns: WrittenCell[][] = [[]];
+  let first = 0;
+  let inTurn: Beats = ZERO;
+  for (const cell of layer.cells) {
+    if (compare(inTurn, turn) >= 0) {
+      if (equal(inTurn, turn)) turns.push([]);
+      inTurn = ZERO;
+    }
+    const beats = rational(cell.beats.num, cell.beats.den);
+    turns.at(-1)?.push({ first, slots: cell.slots, beats });
+    first += cell.slots;
+    inTurn = add(inTurn, beats);
+  }
+  return turns;
+}
+
+function wrapTurns(key: string, turns: readonly string[]): string {
+  const rows: string[] = [];
+  let row = '';
+  for (const turn of turns) {
+    if (row !== '' && row.length + turn.length + 3 > ROW_WIDTH) {
+      rows.push(`${row} |`);
+      row = '';
+    }
+    row = row === '' ? turn : `${row} | ${turn}`;
+  }
+  rows.push(row);
+  return rows.map((text) => `${key.padEnd(5)} ${text}`).join('\n');
+}
+
+/** `hand each R L` where the hands follow a short order all through. */
+function dealtHands(strokes: readonly Stroke[]): string | undefined {
+  const hands: (Hand | undefined)[] = strokes.map((stroke) => stroke.hand);
+  for (let period = 1; period <= 8 && period * 2 <= hands.length; period += 1) {
+    if (hands.every((hand, at) => hand !== undefined && hand === hands[at % period])) {
+      return `hand  each ${hands.slice(0, period).join(' ')}`;
+    }
+  }
+  return undefined;
+}
