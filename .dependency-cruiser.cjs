@@ -27,7 +27,10 @@ module.exports = {
       comment: 'A concept of the core is used through its index.ts.',
       severity: 'error',
       from: { path: '^core/src/([^/]+)/' },
-      to: { path: '^core/src/', pathNot: ['^core/src/$1/', '^core/src/[^/]+/index\\.ts$', '\\.testkit\\.ts$'] },
+      to: {
+        path: '^core/src/',
+        pathNot: ['^core/src/$1/', '^core/src/[^/]+/index\\.ts$', '\\.testkit\\.ts$'],
+      },
     },
     {
       name: 'core-stands-alone',
@@ -35,8 +38,18 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
       to: { path: '^(web|server|e2e)/|node_modules/', pathNot: 'node_modules/valibot/' },
     },
-    { name: 'web-not-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|e2e)/' } },
-    { name: 'server-not-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|e2e)/' } },
+    {
+      name: 'web-not-server',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|e2e)/' },
+    },
+    {
+      name: 'server-not-web',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(web|e2e)/' },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

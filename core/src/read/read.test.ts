@@ -55,6 +55,7 @@ describe('strides', () => {
     expect(sayStrides(stridesInPulses([0, 3, 6, 8, 11, 14], 16, 1))).toBe('3 3 2, twice');
     expect(sayStrides([rational(3, 2), rational(1, 2)])).toBe('3/2 1/2');
     expect(sayStrides([rational(2), rational(2), rational(2)])).toBe('2, 3 times');
+    expect(sayStrides([1, 1, 1, 1, 2].map((gap) => rational(gap)))).toBe('1×4 2');
   });
 });
 

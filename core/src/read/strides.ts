@@ -23,7 +23,7 @@ export function stridesInPulses(
 
 /**
  * Strides as they are said: `3 3 2`, and a whole that repeats is said once with how often:
- * `3 3 2, twice`.
+ * `3 3 2, twice`; otherwise a long run of one length is said short, `1×4 2`.
  */
 export function sayStrides(gaps: readonly Pulses[]): string {
   for (let period = 1; period * 2 <= gaps.length; period += 1) {
@@ -34,5 +34,18 @@ export function sayStrides(gaps: readonly Pulses[]): string {
     const once = gaps.slice(0, period).map(formatRational).join(' ');
     return `${once}, ${times === 2 ? 'twice' : `${times} times`}`;
   }
-  return gaps.map(formatRational).join(' ');
+  return sayRuns(gaps.map(formatRational));
+}
+
+/** `1 1 1 1 2` becomes `1×4 2`; runs of three and less are said out. */
+function sayRuns(words: readonly string[]): string {
+  const said: string[] = [];
+  for (let from = 0; from < words.length; ) {
+    let to = from + 1;
+    while (to < words.length && words[to] === words[from]) to += 1;
+    if (to - from > 3) said.push(`${words[from]}×${to - from}`);
+    else said.push(...words.slice(from, to));
+    from = to;
+  }
+  return said.join(' ');
 }

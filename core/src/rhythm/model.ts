@@ -113,3 +113,6 @@ export const RhythmSchema = v.object({
   origin: v.optional(v.object({ rhythm: id, by: v.string() })),
 });
 export type Rhythm = Readonly<v.InferOutput<typeof RhythmSchema>>;
+
+/** The parts of a rhythm that decide when what sounds. */
+export type Lines = Pick<Rhythm, 'cycle' | 'layers'>;

@@ -15,7 +15,7 @@ import {
   toNumber,
   ZERO,
 } from '../time/index.ts';
-import { type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
+import { type Layer, LIMITS, type Lines, type Stroke } from './model.ts';
 
 /** Where the slots of a layer lie in exact pulses, the first time round. */
 export interface LayerTiming {
@@ -81,7 +81,7 @@ export type TimingResult =
  * Puts a rhythm on its common grid. A rhythm that needs more than ten million ticks until it comes
  * round is refused with a sentence that names the cells.
  */
-export function timeRhythm(rhythm: Rhythm): TimingResult {
+export function timeRhythm(rhythm: Lines): TimingResult {
   const layers = rhythm.layers.map((layer) => timeLayer(rhythm.cycle, layer));
   const turn = turnPulses(rhythm.cycle);
   let ticksPerPulse = 1;
@@ -114,7 +114,7 @@ export function timeRhythm(rhythm: Rhythm): TimingResult {
   };
 }
 
-function tooFine(rhythm: Rhythm, at: number): TimingResult {
+function tooFine(rhythm: Lines, at: number): TimingResult {
   const divisions = rhythm.layers.slice(0, at + 1).flatMap((layer) =>
     layer.cells.map((cell) => {
       const beats = rational(cell.beats.num, cell.beats.den);
@@ -140,16 +140,16 @@ export interface Onset {
  * Every stroke from the one of the first turn up to the end of the last of `turns` turns, in order
  * of time and then of layer. Layers of other lengths come round at their own length.
  */
-export function onsets(rhythm: Rhythm, timing: Timing, turns: number): readonly Onset[] {
+export function onsets(rhythm: Lines, timing: Timing, turns: number): readonly Onset[] {
   return onsetsBetween(rhythm, timing, timing.turnTicks * turns);
 }
 
 /** Every stroke until the whole rhythm comes round. */
-export function onsetsOnce(rhythm: Rhythm, timing: Timing): readonly Onset[] {
+export function onsetsOnce(rhythm: Lines, timing: Timing): readonly Onset[] {
   return onsetsBetween(rhythm, timing, timing.fullTicks);
 }
 
-function onsetsBetween(rhythm: Rhythm, timing: Timing, end: Ticks): readonly Onset[] {
+function onsetsBetween(rhythm: Lines, timing: Timing, end: Ticks): readonly Onset[] {
   const found: Onset[] = [];
   rhythm.layers.forEach((layer, index) => {
     const grid = timing.layers[index];

@@ -1,9 +1,9 @@
 import { beatStarts, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   type Force,
+  type Lines,
   type Onset,
   onsetsOnce,
-  type Rhythm,
   type Stroke,
   type Timing,
 } from '../rhythm/index.ts';
@@ -54,7 +54,7 @@ const GRACES: Readonly<Record<'flam' | 'drag' | 'ruff', readonly Seconds[]>> = {
 const ROLL_STROKES = 6;
 
 /** The whole rhythm as a loop, with the click on every beat as a layer of its own. */
-export function scoreRhythm(rhythm: Rhythm, timing: Timing): Score {
+export function scoreRhythm(rhythm: Lines, timing: Timing): Score {
   const events = onsetsOnce(rhythm, timing).flatMap((onset) => strokeEvents(rhythm, timing, onset));
   const turns = timing.fullTicks / timing.turnTicks;
   return {
@@ -94,7 +94,7 @@ function clickEvents(cycle: Cycle, ticksPerPulse: number, turns: number): readon
   ).flat();
 }
 
-function strokeEvents(rhythm: Rhythm, timing: Timing, onset: Onset): readonly ScoreEvent[] {
+function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly ScoreEvent[] {
   const layer = rhythm.layers[onset.layer];
   if (!layer) return [];
   const { stroke, ticks } = onset;

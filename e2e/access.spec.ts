@@ -1,0 +1,43 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from './kit.ts';
+
+const VIEWS = [
+  ['Shelf', '/', 'Lantern steps'],
+  ['Write', '/bench/lantern-steps/write', 'Fit'],
+  ['Climb', '/bench/lantern-steps/climb', 'Passes'],
+] as const;
+
+for (const theme of ['light', 'dark'] as const) {
+  for (const [name, path, sight] of VIEWS) {
+    test(`${name} has no axe violations, ${theme}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: theme });
+      await page.goto(path);
+      await expect(page.getByText(sight, { exact: true }).first()).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((one) => `${one.id}: ${one.nodes[0]?.html}`)).toEqual([]);
+    });
+  }
+}
+
+test('nothing is wider than a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const [, path, sight] of VIEWS) {
+    await page.goto(path);
+    await expect(page.getByText(sight, { exact: true }).first()).toBeVisible();
+    const width = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(width, path).toBeLessThanOrEqual(390);
+  }
+});
+
+test('the page is served under a strict policy and asks for nothing elsewhere', async ({
+  page,
+}) => {
+  const hosts = new Set<string>();
+  page.on('request', (request) => hosts.add(new URL(request.url()).host));
+  const response = await page.goto('/bench/lantern-steps/write');
+  const policy = response?.headers()['content-security-policy'] ?? '';
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).not.toContain('unsafe');
+  await expect(page.getByRole('heading', { name: 'Fit' })).toBeVisible();
+  expect([...hosts].every((host) => host.startsWith('localhost:') || host === '')).toBe(true);
+});

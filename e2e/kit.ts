@@ -1,0 +1,78 @@
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+
+/** A sound as the page put it on the audio clock. */
+export interface Scheduled {
+  /** When it is to be heard, and the clock at the moment it was scheduled, in seconds. */
+  readonly at: number;
+  readonly now: number;
+}
+
+declare global {
+  interface Window {
+    scheduled: Scheduled[];
+  }
+}
+
+/**
+ * A page that notes every sound it schedules, and that fails its test where anything reaches the
+ * console as an error.
+ */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page }, use) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(String(error)));
+    page.on('console', (message) => {
+      if (message.type() === 'error') errors.push(message.text());
+    });
+    await page.addInitScript(() => {
+      window.scheduled = [];
+      const start = AudioBufferSourceNode.prototype.start;
+      AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
+        window.scheduled.push({ at, now: this.context.currentTime });
+        start.call(this, at, ...rest);
+      };
+    });
+    await use(page);
+    expect(errors).toEqual([]);
+  },
+});
+
+export { expect };
+
+export const scheduled = (page: Page): Promise<Scheduled[]> =>
+  page.evaluate(() => window.scheduled);
+
+/** The slot of a layer, as the keyboard and a screen reader reach it. */
+export function slot(page: Page, layer: string, index: number): Locator {
+  return page
+    .getByRole('listbox', { name: `${layer}, strokes` })
+    .getByRole('option')
+    .nth(index);
+}
+
+/** The typed rows of a layer. */
+export function rows(page: Page, layer: string): Locator {
+  return page.getByRole('textbox', { name: `Typed rows of ${layer}` });
+}
+
+/** Waits until everything is kept; the browser's storage is asked, not the screen. */
+export async function kept(page: Page, id: string, text: string): Promise<void> {
+  await expect
+    .poll(() =>
+      page.evaluate(
+        (key) =>
+          new Promise<string>((resolve) => {
+            const open = indexedDB.open('humble-stride');
+            open.onsuccess = () => {
+              const get = open.result.transaction('rhythms').objectStore('rhythms').get(key);
+              get.onsuccess = () => {
+                open.result.close();
+                resolve(JSON.stringify(get.result ?? {}));
+              };
+            };
+          }),
+        id,
+      ),
+    )
+    .toContain(text);
+}

@@ -1,0 +1,47 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy } from 'react';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { Shelf } from '../shelf/Shelf.tsx';
+import { Shell } from './Shell.tsx';
+import { Stumble } from './Stumble.tsx';
+
+const Bench = lazy(async () => ({ default: (await import('../bench/Bench.tsx')).Bench }));
+const LastBench = lazy(async () => ({
+  default: (await import('../bench/LastBench.tsx')).LastBench,
+}));
+const Write = lazy(async () => ({ default: (await import('../write/Write.tsx')).Write }));
+const Climb = lazy(async () => ({ default: (await import('../climb/Climb.tsx')).Climb }));
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { networkMode: 'always', retry: false, refetchOnWindowFocus: false } },
+});
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Shell />,
+    errorElement: <Stumble />,
+    children: [
+      { index: true, element: <Shelf /> },
+      { path: 'bench', element: <LastBench /> },
+      {
+        path: 'bench/:id',
+        element: <Bench />,
+        children: [
+          { index: true, element: <Navigate to="write" replace /> },
+          { path: 'write', element: <Write /> },
+          { path: 'climb', element: <Climb /> },
+        ],
+      },
+      { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
+]);
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,70 @@
+import { Moon, Sun, SunMoon } from 'lucide-react';
+import { Suspense, useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { applyTheme, readTheme, THEMES, type Theme } from './theme.ts';
+
+const PLACES = [
+  { to: '/', label: 'Shelf', end: true },
+  { to: '/bench', label: 'Bench', end: false },
+] as const;
+
+const THEME_ICONS = { system: SunMoon, light: Sun, dark: Moon } as const;
+
+/** The bar at the top and the screen under it. */
+export function Shell() {
+  return (
+    <div className="flex min-h-screen flex-col">
+      <a
+        href="#screen"
+        className="absolute -top-20 left-2 z-20 rounded-lg bg-card px-3 py-2 focus:top-2"
+      >
+        Skip to the screen
+      </a>
+      <header className="flex h-[54px] shrink-0 items-center gap-5 bg-bar px-[22px] text-on-bar max-sm:gap-4 max-sm:px-4">
+        <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:text-base">
+          Humble Stride
+        </span>
+        <nav aria-label="Places" className="flex gap-5 text-[16px]">
+          {PLACES.map((place) => (
+            <NavLink
+              key={place.to}
+              to={place.to}
+              end={place.end}
+              className={({ isActive }) =>
+                `border-b-[3px] pt-1 pb-0.5 ${isActive ? 'border-mark text-on-bar' : 'border-transparent text-on-bar-quiet hover:text-on-bar'}`
+              }
+            >
+              {place.label}
+            </NavLink>
+          ))}
+        </nav>
+        <ThemeButton />
+      </header>
+      <main id="screen" className="flex min-w-0 flex-1 flex-col" tabIndex={-1}>
+        <Suspense fallback={<p className="p-6 text-quiet">Opening …</p>}>
+          <Outlet />
+        </Suspense>
+      </main>
+    </div>
+  );
+}
+
+function ThemeButton() {
+  const [theme, setTheme] = useState<Theme>(readTheme);
+  const next = THEMES[(THEMES.indexOf(theme) + 1) % THEMES.length] ?? 'system';
+  const Icon = THEME_ICONS[theme];
+  return (
+    <button
+      type="button"
+      className="ml-auto flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar"
+      aria-label={`Theme: ${theme}. Change to ${next}.`}
+      title={`Theme: ${theme}`}
+      onClick={() => {
+        applyTheme(next);
+        setTheme(next);
+      }}
+    >
+      <Icon aria-hidden size={20} />
+    </button>
+  );
+}

@@ -1,0 +1,28 @@
+export const THEMES = ['system', 'light', 'dark'] as const;
+export type Theme = (typeof THEMES)[number];
+
+const KEY = 'humble-stride-theme';
+const dark = window.matchMedia('(prefers-color-scheme: dark)');
+
+/** The theme the player chose; the system's where none was chosen or storage is closed. */
+export function readTheme(): Theme {
+  try {
+    const stored = localStorage.getItem(KEY);
+    return THEMES.find((theme) => theme === stored) ?? 'system';
+  } catch {
+    return 'system';
+  }
+}
+
+/** Shows a theme and keeps it for the next visit. */
+export function applyTheme(theme: Theme): void {
+  const shown = theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme;
+  document.documentElement.dataset.theme = shown;
+  try {
+    localStorage.setItem(KEY, theme);
+  } catch {
+    // Without storage the theme lasts for this visit.
+  }
+}
+
+dark.addEventListener('change', () => applyTheme(readTheme()));

@@ -1,0 +1,78 @@
+import type { Seconds } from '@stride/core/time';
+import { SAMPLE_RATE } from './voices.ts';
+
+/** The audio clock and what is put on it. */
+export interface Output {
+  now(): Seconds;
+  /** The moment of the audio clock that reaches the ear now. */
+  heard(): Seconds;
+  /** @returns false where the browser does not let the page sound yet */
+  wake(): Promise<boolean>;
+  schedule(buffer: AudioBuffer, time: Seconds, layer: string): void;
+  /** Takes back what has not begun by then. */
+  cancelFrom(time: Seconds): void;
+  setMuted(layers: ReadonlySet<string>): void;
+}
+
+const WAKE_MS = 1500;
+
+/** Opens the browser's sound output: one gain for each layer, and a limiter against overload. */
+export function createOutput(): Output {
+  const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
+  const master = new DynamicsCompressorNode(context, {
+    threshold: -8,
+    knee: 6,
+    ratio: 8,
+    attack: 0.002,
+    release: 0.12,
+  });
+  // Gentle on the ears: twelve layers at full force stay below the limit.
+  const volume = new GainNode(context, { gain: 0.7 });
+  master.connect(volume).connect(context.destination);
+
+  const layers = new Map<string, GainNode>();
+  const waiting = new Set<{ source: AudioBufferSourceNode; time: Seconds }>();
+  let muted: ReadonlySet<string> = new Set();
+
+  function layerGain(layer: string): GainNode {
+    const known = layers.get(layer);
+    if (known) return known;
+    const made = new GainNode(context, { gain: muted.has(layer) ? 0 : 1 });
+    made.connect(master);
+    layers.set(layer, made);
+    return made;
+  }
+
+  return {
+    now: () => context.currentTime,
+    heard: () => context.currentTime - (context.outputLatency || 0),
+    async wake() {
+      if (context.state === 'running') return true;
+      const late = new Promise<void>((resolve) => setTimeout(resolve, WAKE_MS));
+      await Promise.race([context.resume().catch(() => undefined), late]);
+      return (context.state as AudioContextState) === 'running';
+    },
+    schedule(buffer, time, layer) {
+      const source = new AudioBufferSourceNode(context, { buffer });
+      source.connect(layerGain(layer));
+      const entry = { source, time };
+      waiting.add(entry);
+      source.onended = () => waiting.delete(entry);
+      source.start(Math.max(0, time));
+    },
+    cancelFrom(time) {
+      for (const entry of waiting) {
+        if (entry.time < time) continue;
+        entry.source.stop();
+        entry.source.disconnect();
+        waiting.delete(entry);
+      }
+    },
+    setMuted(next) {
+      muted = next;
+      for (const [layer, gain] of layers) {
+        gain.gain.setTargetAtTime(next.has(layer) ? 0 : 1, context.currentTime, 0.008);
+      }
+    },
+  };
+}

@@ -1,0 +1,161 @@
+import {
+  change,
+  collect,
+  cut,
+  type NextSegment,
+  type Position,
+  positionAt,
+  type Score,
+  type Segment,
+  soundsOf,
+  startTransport,
+  type Transport,
+} from '@stride/core/sound';
+import type { Seconds, Tempo } from '@stride/core/time';
+import { createOutput, type Output } from './output.ts';
+import { preparedSound, prepareSounds } from './voices.ts';
+
+/** How far ahead strokes are put on the audio clock: longer than the page may be busy. */
+const LOOK_AHEAD: Seconds = 0.35;
+const TICK_MS = 25;
+/** From the key to the first sound: enough for the first strokes to be scheduled. */
+const LEAD: Seconds = 0.06;
+
+export type PlayerState =
+  | { readonly status: 'idle' }
+  | { readonly status: 'waking'; readonly owner: string }
+  | { readonly status: 'playing'; readonly owner: string }
+  | { readonly status: 'blocked'; readonly message: string };
+
+/** What is to be played: the first stretch, and what follows each. */
+export interface PlayRequest<Tag> {
+  /** Who plays, so that a screen knows its own playing: `write:ID`, `climb:ID`. */
+  readonly owner: string;
+  readonly first: NextSegment<Tag>;
+  readonly next: (ended: Segment<Tag>) => NextSegment<Tag> | undefined;
+}
+
+export interface Player {
+  getState(): PlayerState;
+  subscribe(listener: () => void): () => void;
+  play<Tag>(request: PlayRequest<Tag>): Promise<void>;
+  stop(): void;
+  /** From the strokes not yet on the clock onwards, at the same place in the music. */
+  change(to: { readonly tempo?: Tempo; readonly score?: Score }): void;
+  /** Breaks off and begins this stretch as soon as it can be heard cleanly. */
+  cutTo<Tag>(next: NextSegment<Tag>): void;
+  setMuted(layers: ReadonlySet<string>): void;
+  /** Where the ear is now, not where the scheduler is. */
+  position(): Position<unknown> | undefined;
+}
+
+const BLOCKED =
+  'The browser holds sound back on this page. Click Play again, and see that the page is allowed to play sound.';
+
+/** Makes the program's one player; nothing sounds and nothing is loaded until it is asked to play. */
+export function createPlayer(): Player {
+  const listeners = new Set<() => void>();
+  let state: PlayerState = { status: 'idle' };
+  let output: Output | undefined;
+  let transport: Transport<unknown> | undefined;
+  let next: PlayRequest<unknown>['next'] = () => undefined;
+  let muted: ReadonlySet<string> = new Set();
+  let ticker: Worker | undefined;
+  /** Counts requests, so that a slow start that was overtaken does not begin after all. */
+  let asked = 0;
+
+  function set(to: PlayerState): void {
+    state = to;
+    for (const listener of listeners) listener();
+  }
+
+  function tick(): void {
+    if (!output || !transport || state.status !== 'playing') return;
+    const result = collect(transport, output.now() + LOOK_AHEAD, next);
+    transport = result.transport;
+    for (const { time, event } of result.due) {
+      const buffer = preparedSound(event.sound);
+      if (buffer) output.schedule(buffer, time, event.layer);
+    }
+    if (transport.ended && !positionAt(transport, output.heard())) halt();
+  }
+
+  function beat(ms: number): void {
+    ticker ??= new Worker(new URL('../workers/ticker.worker.ts', import.meta.url), {
+      type: 'module',
+    });
+    ticker.onmessage = tick;
+    ticker.postMessage(ms);
+  }
+
+  function halt(): void {
+    asked += 1;
+    transport = undefined;
+    if (ticker) beat(0);
+    output?.cancelFrom(output.now());
+    if (state.status !== 'idle') set({ status: 'idle' });
+  }
+
+  return {
+    getState: () => state,
+    subscribe(listener) {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    async play(request) {
+      halt();
+      const mine = asked;
+      set({ status: 'waking', owner: request.owner });
+      output ??= createOutput();
+      output.setMuted(muted);
+      const [awake] = await Promise.all([
+        output.wake(),
+        prepareSounds(soundsOf(request.first.score)),
+      ]);
+      if (mine !== asked) return;
+      if (!awake) {
+        set({ status: 'blocked', message: BLOCKED });
+        return;
+      }
+      transport = startTransport({ ...request.first, startTime: output.now() + LEAD });
+      next = request.next as typeof next;
+      set({ status: 'playing', owner: request.owner });
+      tick();
+      beat(TICK_MS);
+    },
+    stop: halt,
+    change(to) {
+      if (!transport) return;
+      const { score } = to;
+      if (!score) {
+        transport = change(transport, to);
+        return;
+      }
+      const mine = asked;
+      void prepareSounds(soundsOf(score)).then(() => {
+        if (transport && mine === asked) transport = change(transport, to);
+      });
+    },
+    cutTo(segment) {
+      if (!output || !transport) return;
+      const mine = asked;
+      void prepareSounds(soundsOf(segment.score)).then(() => {
+        if (!output || !transport || mine !== asked) return;
+        const at = output.now() + LEAD;
+        output.cancelFrom(at);
+        transport = cut(transport, at, segment);
+        tick();
+      });
+    },
+    setMuted(layers) {
+      muted = layers;
+      output?.setMuted(layers);
+    },
+    position() {
+      return transport && output ? positionAt(transport, output.heard()) : undefined;
+    },
+  };
+}
+
+/** The program's player. */
+export const player = createPlayer();

@@ -1,0 +1,44 @@
+import { type Sound, soundKey } from '@stride/core/sound';
+import * as Comlink from 'comlink';
+import type { VoicesApi } from '../workers/voices.worker.ts';
+
+/** All sounds are computed at this rate; the audio clock runs at it as well. */
+export const SAMPLE_RATE = 48_000;
+
+const buffers = new Map<string, Promise<AudioBuffer>>();
+const ready = new Map<string, AudioBuffer>();
+let worker: Comlink.Remote<VoicesApi> | undefined;
+
+function voices(): Comlink.Remote<VoicesApi> {
+  worker ??= Comlink.wrap<VoicesApi>(
+    new Worker(new URL('../workers/voices.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return worker;
+}
+
+/** Computes the sounds that are not there yet; resolves when all of them can be played. */
+export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
+  const missing = sounds.filter((sound) => !buffers.has(soundKey(sound)));
+  if (missing.length > 0) {
+    const rendering = voices().render(missing, SAMPLE_RATE);
+    missing.forEach((sound, index) => {
+      const key = soundKey(sound);
+      const buffer = rendering.then((all) => {
+        const samples = all[index] ?? new Float32Array(1);
+        const made = new AudioBuffer({ length: samples.length, sampleRate: SAMPLE_RATE });
+        made.copyToChannel(new Float32Array(samples), 0);
+        ready.set(key, made);
+        return made;
+      });
+      // A failed computation is tried again the next time the sound is asked for.
+      buffer.catch(() => buffers.delete(key));
+      buffers.set(key, buffer);
+    });
+  }
+  await Promise.all(sounds.map((sound) => buffers.get(soundKey(sound))));
+}
+
+/** The sound, if it has been computed. */
+export function preparedSound(sound: Sound): AudioBuffer | undefined {
+  return ready.get(soundKey(sound));
+}

@@ -1,0 +1,249 @@
+import { describeCycle } from '@stride/core/cycle';
+import { renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
+import { CLICK_LAYER } from '@stride/core/sound';
+import { TEMPO_RANGE } from '@stride/core/time';
+import { Download, Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { player } from '../audio/player.ts';
+import type { RhythmDocument } from '../store/document.ts';
+import { useDocument, useOpenRhythm } from '../store/use-store.ts';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
+import type { BenchContext } from './context.ts';
+import { PlayButton } from './PlayButton.tsx';
+import { takeAway } from './take-away.ts';
+
+const STAGES = [
+  { to: 'write', label: 'Write' },
+  { to: 'climb', label: 'Climb' },
+] as const;
+
+/** One rhythm and its stages. */
+export function Bench() {
+  const { id = '' } = useParams();
+  const opened = useOpenRhythm(id);
+  if (opened.isPending) return <p className="p-6 text-quiet">Opening …</p>;
+  const result = opened.data;
+  if (result?.status === 'open') return <OpenBench key={id} document={result.document} />;
+  return (
+    <div className="p-6">
+      <Notice
+        actions={
+          <Link to="/" className="underline">
+            To the Shelf
+          </Link>
+        }
+      >
+        {result?.status === 'broken' ? (
+          <>
+            <p>This rhythm cannot be opened; it is left as it is.</p>
+            <ul className="list-disc pl-5">
+              {result.messages.map((message) => (
+                <li key={message}>{message}</li>
+              ))}
+            </ul>
+          </>
+        ) : (
+          <p>There is no rhythm at this address in this browser.</p>
+        )}
+      </Notice>
+    </div>
+  );
+}
+
+function OpenBench({ document }: { readonly document: RhythmDocument }) {
+  const state = useDocument(document);
+  const draft = state.history.present;
+  const { rhythm } = draft;
+  const [layerIndex, chooseLayer] = useState(Math.max(0, rhythm.layers.length - 1));
+  const [click, setClick] = useState(false);
+  const [muted, setMuted] = useState<ReadonlySet<string>>(new Set());
+  const { pathname } = useLocation();
+  const climbing = pathname.endsWith('/climb');
+  const { cycle, layers } = rhythm;
+  const timed = useMemo(() => timeRhythm({ cycle, layers }), [cycle, layers]);
+
+  useEffect(() => {
+    player.setMuted(click ? muted : new Set([...muted, CLICK_LAYER]));
+  }, [click, muted]);
+  useEffect(() => () => player.stop(), []);
+  useHotkeys('mod+z', () => document.undo(), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('mod+shift+z, mod+y', () => document.redo(), {
+    preventDefault: true,
+    enableOnFormTags: true,
+  });
+
+  const context: BenchContext = {
+    document,
+    state,
+    draft,
+    rhythm,
+    timed,
+    layerIndex: Math.min(layerIndex, Math.max(0, rhythm.layers.length - 1)),
+    chooseLayer,
+    click,
+    muted,
+    toggleMuted: (layerId) => {
+      const next = new Set(muted);
+      if (!next.delete(layerId)) next.add(layerId);
+      setMuted(next);
+    },
+  };
+  const edit = (change: (before: typeof rhythm) => typeof rhythm, stroke: string) =>
+    document.edit((before) => {
+      const after = change(before.rhythm);
+      return after === before.rhythm ? before : { ...before, rhythm: after };
+    }, stroke);
+
+  return (
+    <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-2.5">
+        <NameField
+          name={rhythm.name}
+          onRename={(name) => edit((before) => renameRhythm(before, name), 'name')}
+        />
+        <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-md:hidden">
+          {describeCycle(rhythm.cycle)}
+        </span>
+        {climbing ? null : (
+          <>
+            <NumberField
+              label="Tempo"
+              labelHidden
+              value={rhythm.tempo.bpm}
+              {...TEMPO_RANGE}
+              onChange={(bpm) => edit((before) => setTempo(before, bpm), 'tempo')}
+            />
+            <span className="text-[15px] text-quiet">
+              of {rhythm.target}
+              {rhythm.tempo.per > 1 ? ` per ${rhythm.tempo.per} pulses` : ' a minute'}
+            </span>
+            <PlayButton rhythm={rhythm} timed={timed} />
+          </>
+        )}
+        <Button
+          look={click ? 'on' : 'plain'}
+          aria-pressed={click}
+          title="A click on every beat"
+          onClick={() => setClick(!click)}
+        >
+          Click
+        </Button>
+        <span className="flex items-center">
+          <Button
+            look="quiet"
+            aria-label="Undo"
+            title="Undo (Ctrl Z)"
+            disabled={state.history.past.length === 0}
+            onClick={() => document.undo()}
+          >
+            <Undo2 aria-hidden size={18} />
+          </Button>
+          <Button
+            look="quiet"
+            aria-label="Redo"
+            title="Redo (Ctrl Shift Z)"
+            disabled={state.history.future.length === 0}
+            onClick={() => document.redo()}
+          >
+            <Redo2 aria-hidden size={18} />
+          </Button>
+          <Button
+            look="quiet"
+            aria-label="Take away as a .stride file"
+            title="Take away as a .stride file"
+            onClick={() => takeAway(rhythm)}
+          >
+            <Download aria-hidden size={18} />
+          </Button>
+        </span>
+        <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
+          {STAGES.map((stage) => (
+            <NavLink
+              key={stage.to}
+              to={stage.to}
+              className={({ isActive }) =>
+                `border-b-[3px] px-3 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
+              }
+            >
+              {stage.label}
+            </NavLink>
+          ))}
+        </nav>
+      </div>
+      <SaveNotice document={document} />
+      <Outlet context={context} />
+    </div>
+  );
+}
+
+function NameField({
+  name,
+  onRename,
+}: {
+  readonly name: string;
+  readonly onRename: (name: string) => void;
+}) {
+  const [text, setText] = useState(name);
+  useEffect(() => setText(name), [name]);
+  const keep = () => {
+    if (text.trim() === '') setText(name);
+    else onRename(text);
+  };
+  return (
+    <h1 className="min-w-0">
+      <label>
+        <span className="sr-only">Name of the rhythm</span>
+        <input
+          value={text}
+          maxLength={120}
+          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-[30px] leading-tight font-bold hover:bg-card"
+          onChange={(event) => setText(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') event.currentTarget.blur();
+          }}
+        />
+      </label>
+    </h1>
+  );
+}
+
+/** Says where an edit was not kept, and offers the ways on. */
+function SaveNotice({ document }: { readonly document: RhythmDocument }) {
+  const { save } = useDocument(document);
+  const navigate = useNavigate();
+  if (save.status === 'failed') {
+    return (
+      <div className="mb-3">
+        <Notice>{save.message}</Notice>
+      </div>
+    );
+  }
+  if (save.status !== 'elsewhere') return null;
+  return (
+    <div className="mb-3">
+      <Notice
+        actions={
+          <>
+            <Button onClick={() => document.takeTheirs()}>Take the newer one</Button>
+            <Button
+              onClick={() => {
+                void document
+                  .keepAsCopy(crypto.randomUUID())
+                  .then((copy) => navigate(`/bench/${copy}/write`));
+              }}
+            >
+              Keep mine as a copy
+            </Button>
+          </>
+        }
+      >
+        This rhythm was changed in another tab. What you do here is not kept until you choose.
+      </Notice>
+    </div>
+  );
+}

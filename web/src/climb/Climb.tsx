@@ -1,0 +1,278 @@
+import { LADDER_LIMITS, type Ladder, ladderMinutes, ladderProblem } from '@stride/core/climb';
+import { turnPulses } from '@stride/core/cycle';
+import type { Position } from '@stride/core/sound';
+import { TEMPO_RANGE } from '@stride/core/time';
+import { useMemo } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useBench } from '../bench/context.ts';
+import { StrideLine } from '../strideline/StrideLine.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
+import { Stones } from './Stones.tsx';
+import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
+
+/** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
+export function Climb() {
+  const { document, state: saved, rhythm, timed, layerIndex, muted } = useBench();
+  const ladder = saved.ladder ?? usualLadder(rhythm.tempo.bpm, rhythm.target);
+  const climbing = useClimb(rhythm, timed, ladder);
+  const { state, running, send } = climbing;
+  const problem = ladderProblem(ladder);
+
+  const layer = rhythm.layers[layerIndex];
+  const alone = useMemo(() => ({ ...rhythm, layers: layer ? [layer] : [] }), [rhythm, layer]);
+  const aloneTiming = useMemo(
+    () =>
+      timed.ok && layer
+        ? { ...timed.timing, layers: timed.timing.layers.slice(layerIndex, layerIndex + 1) }
+        : undefined,
+    [timed, layer, layerIndex],
+  );
+
+  const toggle = () => {
+    if (running) send({ type: 'stop' });
+    else if (!problem) send({ type: 'start' });
+  };
+  const keys = { preventDefault: true, ignoreEventWhen: isTyping };
+  useHotkeys('space', toggle, {
+    ...keys,
+    ignoreEventWhen: (event) => isTyping(event) || event.target instanceof HTMLButtonElement,
+  });
+  useHotkeys('up', () => send({ type: 'up' }), keys);
+  useHotkeys('down', () => send({ type: 'down' }), keys);
+  useHotkeys('s', () => send({ type: 'stay' }), keys);
+  useHotkeys('escape', () => send({ type: 'stop' }), keys);
+
+  if (!timed.ok || !layer || !aloneTiming) {
+    return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
+  }
+  const pass = timed.timing.full;
+  const minutes = ladderMinutes(ladder, pass, rhythm.tempo.per, turnPulses(rhythm.cycle));
+  const standing = state.status === 'ready' ? undefined : state.rung;
+
+  return (
+    <div className="flex flex-1 flex-col gap-3">
+      <section
+        aria-label="Stride line"
+        className="flex flex-1 flex-col justify-center rounded-2xl border border-edge bg-card px-4 py-1"
+      >
+        <p className="text-quiet">
+          {rhythm.layers.length > 1 ? `${layer.name}; ` : ''}
+          {rhythm.layers
+            .filter((one) => one.id !== layer.id)
+            .map((one) => `${one.name} ${muted.has(one.id) ? 'is silent' : 'plays along'}`)
+            .join(', ')}
+        </p>
+        <StrideLine
+          rhythm={alone}
+          timing={aloneTiming}
+          scale={1.15}
+          playing={running}
+          follow={(at: Position<unknown>) =>
+            isPassPlaying(at.segment.tag) ? at.pulses : undefined
+          }
+        />
+      </section>
+      <Status climbing={climbing} ladder={ladder} problem={problem} toggle={toggle} />
+      <section aria-label="Ladder" className="rounded-2xl border border-edge bg-card px-3 py-2">
+        <Stones rungs={climbing.rungs} at={standing} reached={state.status === 'reached'} />
+      </section>
+      {running ? null : (
+        <LadderFields
+          ladder={ladder}
+          minutes={problem ? undefined : minutes}
+          onChange={(next) => document.setLadder(next)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** The gentle side: five in a hundred, three passes. */
+function usualLadder(from: number, to: number): Ladder {
+  return { from, to: Math.max(from, to), step: { kind: 'percent', value: 5 }, passes: 3 };
+}
+
+function isTyping(event: Event): boolean {
+  return event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+}
+
+interface StatusProps {
+  readonly climbing: Climbing;
+  readonly ladder: Ladder;
+  readonly problem: string | undefined;
+  readonly toggle: () => void;
+}
+
+/** The one large sentence, and one key each for what can be done now. */
+function Status({ climbing, ladder, problem, toggle }: StatusProps) {
+  const { state, rungs, running, send } = climbing;
+  const { title, detail } = say(climbing, ladder);
+  return (
+    <section className="flex flex-wrap items-center gap-x-6 gap-y-3">
+      <p
+        aria-live="polite"
+        data-testid="climb-status"
+        className="min-w-56 font-title text-[68px] leading-none font-bold max-sm:text-[44px]"
+      >
+        {title}
+      </p>
+      <p
+        data-testid="climb-detail"
+        className="max-w-[30ch] flex-1 basis-60 text-[28px] leading-tight max-sm:text-xl"
+      >
+        {problem ?? detail}
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {running && 'rung' in state ? (
+          <>
+            <Button large disabled={state.rung === 0} onClick={() => send({ type: 'down' })}>
+              Down <Key>↓</Key>
+            </Button>
+            <Button
+              large
+              look={'staying' in state && state.staying ? 'on' : 'plain'}
+              aria-pressed={'staying' in state && state.staying}
+              onClick={() => send({ type: 'stay' })}
+            >
+              Stay <Key>S</Key>
+            </Button>
+            <Button
+              large
+              disabled={state.rung >= rungs.length - 1}
+              onClick={() => send({ type: 'up' })}
+            >
+              Up <Key>↑</Key>
+            </Button>
+          </>
+        ) : null}
+        {!running && state.status === 'stopped' && state.rung > 0 ? (
+          <Button large onClick={() => send({ type: 'start', rung: state.rung })}>
+            Again at {rungs[state.rung]}
+          </Button>
+        ) : null}
+        <Button large look="go" disabled={problem !== undefined} onClick={toggle}>
+          {running ? 'Stop' : state.status === 'ready' ? 'Climb' : 'From the start'}{' '}
+          <Key>Space</Key>
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function Key({ children }: { readonly children: string }) {
+  return (
+    <kbd className="rounded-md border border-current px-1.5 font-mono text-sm opacity-80">
+      {children}
+    </kbd>
+  );
+}
+
+/** What a player two metres away should read. */
+function say(climbing: Climbing, ladder: Ladder): { title: string; detail: string } {
+  const { state, rungs, counted } = climbing;
+  switch (state.status) {
+    case 'ready':
+      return {
+        title: `${rungs[0]} to ${rungs.at(-1)}`,
+        detail: `${rungs.length} ${rungs.length === 1 ? 'tempo' : 'tempos'}, each ${ladder.passes === 1 ? 'once' : `${ladder.passes} times`}, with a bar counted in.`,
+      };
+    case 'counting-in':
+      return {
+        title: `${rungs[state.rung]} in ${counted ?? 1}`,
+        detail: state.rung === 0 ? 'Listen to the beat.' : 'Up. Listen to the new beat.',
+      };
+    case 'playing':
+      return {
+        title: state.staying ? `Stay at ${rungs[state.rung]}` : `${rungs[state.rung]}`,
+        detail: state.staying
+          ? `Pass ${state.pass}. S lets it go up again.`
+          : `Pass ${state.pass} of ${ladder.passes}.`,
+      };
+    case 'reached':
+      return { title: `${rungs.at(-1)} reached`, detail: 'Shake out your hands before you go on.' };
+    case 'stopped':
+      return {
+        title: `Stopped at ${rungs[state.rung]}`,
+        detail: 'Let your hands rest a moment.',
+      };
+  }
+}
+
+interface LadderFieldsProps {
+  readonly ladder: Ladder;
+  readonly minutes: number | undefined;
+  readonly onChange: (ladder: Ladder) => void;
+}
+
+function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
+  const set = (change: Partial<Ladder>) => onChange({ ...ladder, ...change });
+  const { kind } = ladder.step;
+  return (
+    <section aria-label="Ladder settings" className="flex flex-wrap items-end gap-x-5 gap-y-3">
+      <NumberField
+        large
+        label="From"
+        value={ladder.from}
+        {...TEMPO_RANGE}
+        onChange={(from) => set({ from })}
+      />
+      <NumberField
+        large
+        label="To"
+        value={ladder.to}
+        {...TEMPO_RANGE}
+        onChange={(to) => set({ to })}
+      />
+      <span className="flex items-end gap-1">
+        <NumberField
+          large
+          label="Step"
+          value={ladder.step.value}
+          {...LADDER_LIMITS[kind]}
+          onChange={(value) => set({ step: { kind, value } })}
+        />
+        <label>
+          <span className="sr-only">Step in</span>
+          <select
+            value={kind}
+            className="h-11 rounded-lg border border-edge bg-card px-2"
+            onChange={(event) => {
+              const next = event.target.value === 'bpm' ? 'bpm' : 'percent';
+              const { min, max } = LADDER_LIMITS[next];
+              const value = Math.min(max, Math.max(min, ladder.step.value));
+              set({ step: { kind: next, value } });
+            }}
+          >
+            <option value="percent">%</option>
+            <option value="bpm">a minute</option>
+          </select>
+        </label>
+      </span>
+      <NumberField
+        large
+        label="Passes"
+        value={ladder.passes}
+        {...LADDER_LIMITS.passes}
+        onChange={(passes) => set({ passes: Math.round(passes) })}
+      />
+      {minutes === undefined ? null : (
+        <p data-testid="climb-minutes" className="pb-2 text-[17px]">
+          {sayMinutes(minutes)}
+        </p>
+      )}
+      <p className="min-w-72 flex-1 text-[14.5px] leading-snug text-quiet">
+        Warm up first and let the hands fall loosely. Stop at pain, tingling or numbness, and rest.
+        Keep it quiet enough to talk over, or protect your ears. What your teacher or doctor says
+        goes before this program.
+      </p>
+    </section>
+  );
+}
+
+function sayMinutes(minutes: number): string {
+  if (minutes < 1) return `About ${Math.max(5, Math.round((minutes * 60) / 5) * 5)} seconds in all`;
+  const rounded = minutes < 10 ? Math.round(minutes * 2) / 2 : Math.round(minutes);
+  return `About ${rounded} ${rounded === 1 ? 'minute' : 'minutes'} in all`;
+}

@@ -1,0 +1,55 @@
+import { memo } from 'react';
+
+interface StonesProps {
+  readonly rungs: readonly number[];
+  /** The rung one stands on; undefined before the climb. */
+  readonly at: number | undefined;
+  readonly reached: boolean;
+}
+
+const STEP = 119;
+const RISE = 78;
+
+/** The ladder as stones across the water: behind, here, and still to come. */
+export const Stones = memo(function Stones({ rungs, at, reached }: StonesProps) {
+  const width = Math.max(4, rungs.length) * STEP + 20;
+  const climbBy = rungs.length > 1 ? RISE / (rungs.length - 1) : 0;
+  return (
+    <div className="overflow-x-auto">
+      <svg
+        viewBox={`0 0 ${width} 174`}
+        className="block max-h-[166px] w-full min-w-[520px]"
+        preserveAspectRatio="xMidYMid meet"
+        role="img"
+        aria-label={`Ladder of ${rungs.length} tempos: ${rungs.join(', ')}${at === undefined ? '' : `; now at ${rungs[at]}`}`}
+      >
+        {rungs.map((tempo, index) => {
+          const here = index === at && !reached;
+          const done = reached || (at !== undefined && index < at);
+          const x = 14 + index * STEP;
+          const y = 130 - index * climbBy;
+          return (
+            <g key={tempo}>
+              <path
+                d={`M${x + 1} ${y + 6} Q${x + 52} ${y - 7} ${x + 103} ${y + 6} Q${x + 106} ${y + 25} ${x + 90} ${y + 27} Q${x + 52} ${y + 36} ${x + 14} ${y + 27} Q${x - 2} ${y + 25} ${x + 1} ${y + 6} Z`}
+                fill={here ? 'var(--metal)' : done ? 'var(--go)' : 'var(--stone)'}
+                stroke={here || done ? 'none' : 'var(--edge)'}
+              />
+              <text
+                x={x + 52}
+                y={y - 13}
+                textAnchor="middle"
+                fontFamily="var(--font-title)"
+                fontWeight={here ? 800 : 650}
+                fontSize={here ? 36 : 21}
+                fill={here || done ? 'var(--ink)' : 'var(--quiet)'}
+              >
+                {tempo}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+});

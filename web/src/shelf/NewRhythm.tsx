@@ -1,0 +1,114 @@
+import { beatsOf, describeCycle, parseSpans } from '@stride/core/cycle';
+import { INSTRUMENTS } from '@stride/core/instrument';
+import { plainCells, type Rhythm } from '@stride/core/rhythm';
+import { type FormEvent, useId, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { database } from '../store/db.ts';
+import { newRecord, storageSentence } from '../store/rhythms.ts';
+import { Button } from '../ui/Button.tsx';
+
+/** Asks for what a rhythm needs to begin: a name, a cycle, a first instrument. */
+export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
+  const id = useId();
+  const navigate = useNavigate();
+  const [name, setName] = useState('');
+  const [spans, setSpans] = useState('4x4');
+  const [instrument, setInstrument] = useState(INSTRUMENTS[0]?.id ?? '');
+  const [failure, setFailure] = useState<string>();
+  const cycle = parseSpans(spans);
+
+  async function onSubmit(event: FormEvent): Promise<void> {
+    event.preventDefault();
+    if (!cycle.ok) return;
+    const made = emptyRhythm(name, cycle.cycle, instrument);
+    try {
+      await database.rhythms.put(newRecord(made));
+      navigate(`/bench/${made.id}/write`);
+    } catch (error) {
+      setFailure(storageSentence(error));
+    }
+  }
+
+  return (
+    <form
+      onSubmit={(event) => void onSubmit(event)}
+      className="mt-4 grid gap-4 rounded-2xl border border-edge bg-card p-4 md:grid-cols-[1fr_1fr_1fr_auto]"
+    >
+      <label className="flex flex-col gap-1 text-sm text-quiet">
+        Name
+        <input
+          // biome-ignore lint/a11y/noAutofocus: the form opens on the player's own press
+          autoFocus
+          value={name}
+          maxLength={120}
+          placeholder="Ten stairs"
+          className="h-10 rounded-lg border border-edge bg-paper px-3 text-base text-ink"
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <div className="flex flex-col gap-1 text-sm text-quiet">
+        <label htmlFor={`${id}-cycle`}>Cycle: the pulses of each beat</label>
+        <input
+          id={`${id}-cycle`}
+          value={spans}
+          aria-invalid={!cycle.ok}
+          aria-describedby={`${id}-said`}
+          className="h-10 rounded-lg border border-edge bg-paper px-3 font-mono text-base text-ink aria-invalid:border-warn"
+          onChange={(event) => setSpans(event.target.value)}
+        />
+        <p id={`${id}-said`} aria-live="polite" className={cycle.ok ? '' : 'text-warn'}>
+          {cycle.ok ? describeCycle(cycle.cycle) : cycle.message}
+        </p>
+      </div>
+      <label className="flex flex-col gap-1 text-sm text-quiet">
+        First instrument
+        <select
+          value={instrument}
+          className="h-10 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          onChange={(event) => setInstrument(event.target.value)}
+        >
+          {INSTRUMENTS.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className="flex items-start gap-2 md:pt-6">
+        <Button type="submit" look="go" disabled={!cycle.ok} className="h-10">
+          Begin writing
+        </Button>
+        <Button look="quiet" className="h-10" onClick={onClose}>
+          Cancel
+        </Button>
+      </div>
+      {failure ? (
+        <p role="alert" className="text-warn md:col-span-4">
+          {failure}
+        </p>
+      ) : null}
+    </form>
+  );
+}
+
+function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): Rhythm {
+  const spans = beatsOf(cycle).map((beat) => beat.span);
+  const kind = INSTRUMENTS.find((one) => one.id === instrument)?.name ?? 'Layer';
+  return {
+    id: crypto.randomUUID(),
+    name: name.trim() || 'New rhythm',
+    cycle,
+    layers: [
+      {
+        id: 'layer-1',
+        name: kind.charAt(0).toUpperCase() + kind.slice(1),
+        instrument,
+        cells: plainCells(spans),
+        strokes: [],
+      },
+    ],
+    tempo: { bpm: 60, per: spans[0] ?? 1 },
+    target: 80,
+    tags: [],
+  };
+}

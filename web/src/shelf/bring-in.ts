@@ -1,0 +1,43 @@
+import { readRhythm } from '@stride/core/text';
+import type { StrideDatabase } from '../store/db.ts';
+import { newRecord, storageSentence } from '../store/rhythms.ts';
+
+export type BroughtIn =
+  | { readonly status: 'kept'; readonly id: string }
+  | { readonly status: 'refused'; readonly file: string; readonly messages: readonly string[] };
+
+/** The largest file that is opened, in bytes; a rhythm has at most a million characters. */
+const FILE_LIMIT = 4_000_000;
+
+/** Reads a `.stride` file and puts it on the Shelf as a new rhythm, or says what is wrong with it. */
+export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn> {
+  const refuse = (...messages: string[]): BroughtIn => ({
+    status: 'refused',
+    file: file.name,
+    messages,
+  });
+  if (file.size > FILE_LIMIT) {
+    return refuse(
+      `It is ${(file.size / 1e6).toFixed(1)} MB; a rhythm is a text of at most a million characters.`,
+    );
+  }
+  try {
+    const text = await file.text();
+    if (text.includes('\u0000')) return refuse('It is not a text. A .stride file is plain text.');
+    const id = crypto.randomUUID();
+    const { rhythm, problems, usable } = readRhythm(text, id);
+    if (!usable) {
+      const shown = problems.filter((problem) => problem.severity === 'error');
+      return refuse(
+        ...shown
+          .slice(0, 6)
+          .map((problem) => `Line ${problem.line}, column ${problem.column}: ${problem.message}`),
+        ...(shown.length > 6 ? [`And ${shown.length - 6} more.`] : []),
+      );
+    }
+    await db.rhythms.put(newRecord(rhythm));
+    return { status: 'kept', id };
+  } catch (error) {
+    return refuse(storageSentence(error));
+  }
+}

@@ -1,0 +1,78 @@
+import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
+import type { RhythmRecord, StrideDatabase } from './db.ts';
+import { DEMO_RHYTHMS } from './demo.ts';
+
+/** How a save went. */
+export type SaveResult =
+  | { readonly status: 'saved'; readonly record: RhythmRecord }
+  /** Another tab saved a newer state, which this one has not seen; nothing was written. */
+  | { readonly status: 'elsewhere'; readonly theirs: RhythmRecord }
+  | { readonly status: 'failed'; readonly message: string };
+
+/** A record that was read, or why it cannot be used. */
+export type LoadResult =
+  | { readonly status: 'found'; readonly record: RhythmRecord }
+  | { readonly status: 'missing' }
+  | { readonly status: 'broken'; readonly messages: readonly string[] };
+
+/** Puts the demo rhythms there the first time the program starts in this browser. */
+export async function seedOnce(db: StrideDatabase): Promise<void> {
+  await db.transaction('rw', db.rhythms, db.settings, async () => {
+    if (await db.settings.get('seeded')) return;
+    await db.settings.put({ key: 'seeded', value: true });
+    const now = Date.now();
+    await db.rhythms.bulkPut(
+      DEMO_RHYTHMS.map((rhythm, index) => newRecord(rhythm, now - index * 1000)),
+    );
+  });
+}
+
+export function newRecord(rhythm: Rhythm, updated = Date.now()): RhythmRecord {
+  return { id: rhythm.id, rhythm, drafts: {}, revision: 1, updated };
+}
+
+/** All records, the one edited last first. */
+export function listRhythms(db: StrideDatabase): Promise<RhythmRecord[]> {
+  return db.rhythms.orderBy('updated').reverse().toArray();
+}
+
+export async function loadRhythm(db: StrideDatabase, id: string): Promise<LoadResult> {
+  const record = await db.rhythms.get(id);
+  if (!record) return { status: 'missing' };
+  const checked = checkRhythm(record.rhythm);
+  return checked.ok
+    ? { status: 'found', record: { ...record, rhythm: checked.rhythm } }
+    : { status: 'broken', messages: checked.messages };
+}
+
+/**
+ * Saves over the revision this tab knows. When another tab has saved since, nothing is written and
+ * theirs comes back.
+ */
+export async function saveRhythm(
+  db: StrideDatabase,
+  next: Omit<RhythmRecord, 'revision' | 'updated'>,
+  known: number,
+): Promise<SaveResult> {
+  try {
+    return await db.transaction('rw', db.rhythms, async (): Promise<SaveResult> => {
+      const stored = await db.rhythms.get(next.id);
+      if (stored && stored.revision !== known) return { status: 'elsewhere', theirs: stored };
+      const record = { ...next, revision: known + 1, updated: Date.now() };
+      await db.rhythms.put(record);
+      return { status: 'saved', record };
+    });
+  } catch (error) {
+    return { status: 'failed', message: storageSentence(error) };
+  }
+}
+
+/** What went wrong with the browser's storage, and what to do, in one sentence. */
+export function storageSentence(error: unknown): string {
+  const name = error instanceof Error ? error.name : '';
+  const inner = error instanceof Error && error.cause instanceof Error ? error.cause.name : '';
+  if (/Quota/.test(`${name} ${inner} ${String(error)}`)) {
+    return 'The browser has no room left. Your last edits are in this tab only: take the rhythm away as a file, then free some space.';
+  }
+  return 'The browser could not keep the last edit. It is in this tab only: take the rhythm away as a file, then reload.';
+}

@@ -1,0 +1,255 @@
+import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { strides } from '@stride/core/read';
+import { handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
+import { formatRational, rational, type Ticks } from '@stride/core/time';
+import { memo } from 'react';
+import { FORCE_HEIGHT, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
+import { FAMILY_COLOUR, Head } from './Head.tsx';
+
+interface LayerLineProps {
+  readonly layer: Layer;
+  readonly grid: LayerGrid;
+  readonly band: LayerBand;
+  readonly geometry: Geometry;
+  readonly system: System;
+  readonly beats: readonly Ticks[];
+  readonly ticksPerPulse: number;
+  /** Slots that a sentence speaks of; everything else steps back. */
+  readonly lit?: ReadonlySet<number> | undefined;
+  readonly quiet?: boolean;
+  /** Writes R above and L below at the beginning of the line. */
+  readonly sides?: boolean;
+}
+
+/** One layer in one row of turns: ground, ticks, strokes, strides, syllables. Nothing in it is touched. */
+export const LayerLine = memo(function LayerLine(props: LayerLineProps) {
+  const { layer, grid, band, geometry, system, beats, lit, quiet } = props;
+  const { scale, turnTicks } = geometry;
+  const from = system.firstTurn * turnTicks;
+  const to = from + system.turns * turnTicks;
+  const x = (ticks: Ticks) => xIn(geometry, system, ticks);
+  const end = x(to);
+  const rounds = roundsBetween(grid.lengthTicks, from, to);
+
+  return (
+    <g aria-hidden="true" opacity={quiet ? 0.35 : 1}>
+      <path
+        d={`M${geometry.left - 14 * scale} ${band.ground} H${end + 22 * scale}`}
+        stroke="var(--ink)"
+        strokeWidth={2.4 * scale}
+        strokeLinecap="round"
+      />
+      <path
+        d={beatPath(beats, system, turnTicks, x, band.ground, scale)}
+        stroke="var(--ink)"
+        strokeWidth={2 * scale}
+      />
+      {props.sides ? <SideLetters layer={layer} band={band} geometry={geometry} /> : null}
+      {rounds.map((round) => (
+        <g key={round} opacity={round > 0 ? 0.5 : 1}>
+          <Slots {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
+          <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
+          {layer.strokes.map((stroke, index) => {
+            const at = (grid.startTicks[stroke.slot] ?? 0) + round * grid.lengthTicks;
+            if (at < from || at >= to) return null;
+            return (
+              <StrokeMark
+                key={`${stroke.slot}-${index}`}
+                layer={layer}
+                stroke={stroke}
+                x={x(at)}
+                band={band}
+                scale={scale}
+                dim={lit !== undefined && !lit.has(stroke.slot)}
+              />
+            );
+          })}
+        </g>
+      ))}
+      <circle
+        cx={end}
+        cy={band.ground}
+        r={6 * scale}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={1.6 * scale}
+        strokeDasharray={`${1.5 * scale} ${2.2 * scale}`}
+      />
+    </g>
+  );
+});
+
+function SideLetters({
+  layer,
+  band,
+  geometry,
+}: Pick<LayerLineProps, 'layer' | 'band' | 'geometry'>) {
+  const hands = new Set(layer.strokes.map((stroke) => handOf(layer, stroke)));
+  if (!hands.has('L') && !hands.has('B')) return null;
+  return (['R', 'L'] as const).map((hand) => (
+    <text
+      key={hand}
+      x={geometry.left - 14 * geometry.scale - 11}
+      y={band.ground + (hand === 'R' ? -24 : 34)}
+      textAnchor="middle"
+      fontSize={13.5}
+      fontWeight="700"
+      fill="var(--quiet)"
+    >
+      {hand}
+    </text>
+  ));
+}
+
+/** Which times through the layer fall into a stretch; the first is the written one. */
+function roundsBetween(length: Ticks, from: Ticks, to: Ticks): readonly number[] {
+  if (length === 0) return [];
+  const first = Math.floor(from / length);
+  const last = Math.ceil(to / length);
+  return Array.from({ length: last - first }, (_, index) => first + index);
+}
+
+function beatPath(
+  beats: readonly Ticks[],
+  system: System,
+  turnTicks: Ticks,
+  x: (ticks: Ticks) => number,
+  ground: number,
+  scale: number,
+): string {
+  return Array.from({ length: system.turns }, (_, turn) =>
+    beats
+      .map((beat) => {
+        const at = x((system.firstTurn + turn) * turnTicks + beat);
+        return `M${at} ${ground - 7 * scale} V${ground + 7 * scale}`;
+      })
+      .join(' '),
+  ).join(' ');
+}
+
+interface RoundProps extends LayerLineProps {
+  readonly offset: Ticks;
+  readonly from: Ticks;
+  readonly to: Ticks;
+  readonly x: (ticks: Ticks) => number;
+}
+
+function Slots({ grid, band, geometry, offset, from, to, x }: RoundProps) {
+  const half = 4 * geometry.scale;
+  const path = grid.startTicks
+    .map((start) => start + offset)
+    .filter((at) => at >= from && at < to)
+    .map((at) => `M${x(at)} ${band.ground - half} V${band.ground + half}`)
+    .join(' ');
+  return <path d={path} stroke="var(--faint)" strokeWidth={1.3 * geometry.scale} />;
+}
+
+/** Arcs with their lengths, where strokes leave gaps enough to be worth measuring. */
+function Strides(props: RoundProps) {
+  const { layer, grid, band, geometry, offset, from, to, x, ticksPerPulse } = props;
+  const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
+  if (slots.length < 2 || slots.length > 0.6 * grid.startTicks.length) return null;
+  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
+  const { scale } = geometry;
+  return strides(onsets, grid.lengthTicks).map((gap, index) => {
+    const start = (onsets[index] ?? 0) + offset;
+    if (start < from || start >= to) return null;
+    const a = x(start);
+    const b = x(Math.min(start + gap, to));
+    const lift = 24 * scale;
+    return (
+      <g key={start}>
+        <path
+          d={`M${a} ${band.ground} C${a} ${band.ground - lift} ${b} ${band.ground - lift} ${b} ${band.ground}`}
+          fill="none"
+          stroke="var(--metal)"
+          strokeWidth={1.6 * scale}
+        />
+        <text
+          x={(a + b) / 2}
+          y={band.ground - 23 * scale}
+          textAnchor="middle"
+          fontSize={12.5 * scale}
+          fontWeight="700"
+          fill="var(--metal)"
+        >
+          {formatRational(rational(gap, ticksPerPulse))}
+        </text>
+      </g>
+    );
+  });
+}
+
+interface StrokeMarkProps {
+  readonly layer: Layer;
+  readonly stroke: Stroke;
+  readonly x: number;
+  readonly band: LayerBand;
+  readonly scale: number;
+  readonly dim: boolean;
+}
+
+const StrokeMark = memo(function StrokeMark({
+  layer,
+  stroke,
+  x,
+  band,
+  scale,
+  dim,
+}: StrokeMarkProps) {
+  const instrument = findInstrument(layer.instrument);
+  const family = (instrument && strokeKind(instrument, stroke.kind)?.family) ?? 'voice';
+  const hand = handOf(layer, stroke);
+  const height = FORCE_HEIGHT[stroke.force] * scale;
+  const size = (stroke.force === 1 ? 6.5 : stroke.force === 4 ? 10 : 8.5) * scale;
+  const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];
+  return (
+    <g opacity={dim ? 0.18 : stroke.optional ? 0.6 : 1}>
+      {sides.map((side) => (
+        <g key={side} transform={`translate(${x} ${band.ground + side * height})`}>
+          <path
+            d={`M0 0 V${-side * height}`}
+            stroke={FAMILY_COLOUR[family]}
+            strokeWidth={(stroke.force === 1 ? 1.6 : 2.2) * scale}
+            strokeDasharray={stroke.optional ? `${3 * scale} ${3 * scale}` : undefined}
+          />
+          <Head family={family} size={size} below={side > 0} />
+          {stroke.ornament ? <Grace ornament={stroke.ornament} side={side} scale={scale} /> : null}
+        </g>
+      ))}
+      {stroke.say && band.say !== undefined ? (
+        <text x={x} y={band.say} textAnchor="middle" fontSize={13.5 * scale} fill="var(--ink)">
+          {stroke.say}
+        </text>
+      ) : null}
+    </g>
+  );
+});
+
+/** Small strokes leaning into the head for flam, drag and ruff; a wave over it for a roll. */
+function Grace({
+  ornament,
+  side,
+  scale,
+}: {
+  readonly ornament: NonNullable<Stroke['ornament']>;
+  readonly side: number;
+  readonly scale: number;
+}) {
+  if (ornament === 'roll') {
+    return (
+      <path
+        d={`M${4 * scale} ${side * 14 * scale} q3 -5 6 0 t6 0 t6 0`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={1.5 * scale}
+      />
+    );
+  }
+  const count = { flam: 1, drag: 2, ruff: 3 }[ornament];
+  const marks = Array.from({ length: count }, (_, index) => {
+    const at = -(12 + index * 5) * scale;
+    return `M${at} ${4 * scale} l${3 * scale} ${-8 * scale}`;
+  });
+  return <path d={marks.join(' ')} stroke="var(--ink)" strokeWidth={1.6 * scale} />;
+}

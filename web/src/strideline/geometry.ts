@@ -1,0 +1,146 @@
+import { beatStarts } from '@stride/core/cycle';
+import { handOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
+import type { Ticks } from '@stride/core/time';
+
+/** A length on screen, in CSS pixels. */
+export type Px = number;
+
+/** How far a stroke of each force stands from the line. */
+export const FORCE_HEIGHT: Readonly<Record<1 | 2 | 3 | 4, Px>> = { 1: 15, 2: 25, 3: 37, 4: 51 };
+
+/** Where one layer stands in every system, measured from the system's top. */
+export interface LayerBand {
+  readonly top: Px;
+  /** Where the room for the layer's name ends and that for its strokes begins. */
+  readonly strokesTop: Px;
+  readonly ground: Px;
+  readonly bottom: Px;
+  /** Where the syllables stand; undefined where nothing is said. */
+  readonly say: Px | undefined;
+}
+
+/** One row of turns; a long rhythm has several. */
+export interface System {
+  readonly firstTurn: number;
+  readonly turns: number;
+  readonly top: Px;
+}
+
+/** Everything the drawing needs to place things; the same for all layers, so that they share one axis. */
+export interface Geometry {
+  readonly width: Px;
+  readonly height: Px;
+  readonly left: Px;
+  readonly pxPerTick: number;
+  readonly turnTicks: Ticks;
+  readonly systems: readonly System[];
+  readonly bands: readonly LayerBand[];
+  readonly systemHeight: Px;
+  /** Height above the first layer, where the count stands. */
+  readonly countHeight: Px;
+  readonly scale: number;
+}
+
+export interface GeometryOptions {
+  readonly width: Px;
+  /** Room at the left for the names; 0 where they stand above their layers. */
+  readonly labels: Px;
+  /** Enlarges everything for reading from a distance. */
+  readonly scale?: number;
+  /** The least room a slot gets. */
+  readonly slotWidth?: Px;
+  /** Room above each layer for its name where there is no room at the left. */
+  readonly nameAbove?: boolean;
+}
+
+const RIGHT_MARGIN: Px = 34;
+const COUNT_HEIGHT: Px = 40;
+
+/** Turns that are drawn: as many as the longest layer has. */
+export function drawnTurns(timing: Timing): number {
+  return Math.max(
+    1,
+    ...timing.layers.map((layer) => Math.ceil(layer.lengthTicks / timing.turnTicks)),
+  );
+}
+
+/** Lays out a rhythm in the width there is; turns that do not fit go to the next row. */
+export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions): Geometry {
+  const scale = options.scale ?? 1;
+  const left = options.labels + 18 * scale;
+  const room = Math.max(80, options.width - left - RIGHT_MARGIN * scale);
+  const turns = drawnTurns(timing);
+  const needed = turnWidth(timing, (options.slotWidth ?? 24) * scale);
+  const perSystem = Math.min(turns, Math.max(1, Math.floor(room / needed)));
+  const count = Math.ceil(turns / perSystem);
+
+  const bands: LayerBand[] = [];
+  let y = COUNT_HEIGHT * scale;
+  for (const layer of rhythm.layers) {
+    const { above, below } = sidesOf(layer);
+    const name = options.nameAbove ? 34 : 0;
+    const top = y;
+    const strokesTop = top + name;
+    const ground = strokesTop + (above ? 74 : 30) * scale;
+    const under = ground + (below ? 66 : 18) * scale;
+    const says = layer.strokes.some((stroke) => stroke.say !== undefined);
+    const say = says ? under + 12 * scale : undefined;
+    y = under + (says ? 22 : 6) * scale;
+    bands.push({ top, strokesTop, ground, bottom: y, say });
+  }
+  const systemHeight = y + 14 * scale;
+  return {
+    width: options.width,
+    height: systemHeight * count,
+    left,
+    pxPerTick: room / (perSystem * timing.turnTicks),
+    turnTicks: timing.turnTicks,
+    systems: Array.from({ length: count }, (_, index) => ({
+      firstTurn: index * perSystem,
+      turns: Math.min(perSystem, turns - index * perSystem),
+      top: index * systemHeight,
+    })),
+    bands,
+    systemHeight,
+    countHeight: COUNT_HEIGHT * scale,
+    scale,
+  };
+}
+
+/** The width one turn needs so that its narrowest slot can still be told from its neighbours. */
+function turnWidth(timing: Timing, slotWidth: Px): Px {
+  let finest = timing.turnTicks;
+  for (const layer of timing.layers) {
+    layer.startTicks.forEach((start, slot) => {
+      const end = layer.startTicks[slot + 1] ?? layer.lengthTicks;
+      finest = Math.min(finest, end - start);
+    });
+  }
+  // Very fine slots may crowd a little rather than stretch the whole turn.
+  return Math.min((timing.turnTicks / finest) * slotWidth, 40 * slotWidth);
+}
+
+function sidesOf(layer: Layer): { above: boolean; below: boolean } {
+  const hands = layer.strokes.map((stroke) => handOf(layer, stroke));
+  return {
+    above: layer.strokes.length === 0 || hands.some((hand) => hand !== 'L'),
+    below: hands.some((hand) => hand === 'L' || hand === 'B' || hand === 'F'),
+  };
+}
+
+/** The system a tick is drawn in, and its x there. */
+export function pointAt(geometry: Geometry, ticks: number): { system: System; x: Px } | undefined {
+  const turn = Math.floor(ticks / geometry.turnTicks);
+  const system = geometry.systems.findLast((one) => one.firstTurn <= turn);
+  return system && { system, x: xIn(geometry, system, ticks) };
+}
+
+/** The x of a tick in a given system; the end of the system's last turn included. */
+export function xIn(geometry: Geometry, system: System, ticks: number): Px {
+  return geometry.left + (ticks - system.firstTurn * geometry.turnTicks) * geometry.pxPerTick;
+}
+
+/** Ticks of the beats of one turn, for the long ticks of the ground line. */
+export function beatTicks(rhythm: Rhythm, timing: Timing): readonly Ticks[] {
+  return beatStarts(rhythm.cycle).map((pulse) => pulse * timing.ticksPerPulse);
+}

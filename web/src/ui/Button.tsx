@@ -1,0 +1,26 @@
+import type { ButtonHTMLAttributes } from 'react';
+
+const LOOKS = {
+  go: 'bg-go text-on-go font-semibold hover:brightness-110',
+  plain: 'border border-edge bg-card hover:border-faint',
+  quiet: 'text-quiet hover:text-ink hover:bg-band',
+  on: 'border border-ink bg-ink text-card',
+} as const;
+
+interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+  readonly look?: keyof typeof LOOKS;
+  /** Big enough for a foot or a knuckle, for screens used while playing. */
+  readonly large?: boolean;
+}
+
+/** The program's button. */
+export function Button({ look = 'plain', large = false, className = '', ...rest }: ButtonProps) {
+  const size = large ? 'min-h-14 px-7 text-xl rounded-xl' : 'h-9 px-3 text-[15.5px] rounded-lg';
+  return (
+    <button
+      type="button"
+      {...rest}
+      className={`inline-flex items-center justify-center gap-2 whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-45 ${size} ${LOOKS[look]} ${className}`}
+    />
+  );
+}

@@ -1,0 +1,92 @@
+import { Minus, Plus } from 'lucide-react';
+import { useEffect, useId, useState } from 'react';
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly value: number;
+  readonly min: number;
+  readonly max: number;
+  readonly step?: number;
+  /** Hides the label from sight, where the words around it say it. */
+  readonly labelHidden?: boolean;
+  readonly large?: boolean;
+  readonly onChange: (value: number) => void;
+}
+
+/**
+ * A number with a step down and up. What is typed is taken as soon as it lies in its range; until
+ * then a sentence says the range and the old value stays in force.
+ */
+export function NumberField(props: NumberFieldProps) {
+  const { label, value, min, max, step = 1, labelHidden, large, onChange } = props;
+  const id = useId();
+  const [text, setText] = useState(String(value));
+  useEffect(() => setText(String(value)), [value]);
+  const typed = /^\d{1,6}(\.\d{1,3})?$/.test(text.trim()) ? Number(text) : Number.NaN;
+  const good = typed >= min && typed <= max;
+  const move = (by: number) => onChange(Math.min(max, Math.max(min, value + by)));
+  const size = large ? 'h-11 w-11' : 'h-9 w-8';
+  return (
+    <span className="relative inline-flex flex-col">
+      <label htmlFor={id} className={labelHidden ? 'sr-only' : 'mb-1 text-sm text-quiet'}>
+        {label}
+      </label>
+      <span
+        className={`inline-flex items-center rounded-lg border bg-card ${good ? 'border-edge' : 'border-warn'}`}
+      >
+        <button
+          type="button"
+          aria-label={`${label}: less`}
+          className={`${size} flex items-center justify-center text-quiet hover:text-ink disabled:opacity-40`}
+          disabled={value <= min}
+          onClick={() => move(-step)}
+        >
+          <Minus aria-hidden size={15} />
+        </button>
+        <input
+          id={id}
+          inputMode="decimal"
+          value={text}
+          aria-invalid={!good}
+          aria-describedby={good ? undefined : `${id}-problem`}
+          className={`${large ? 'h-11 w-14 text-lg' : 'h-9 w-11'} bg-transparent text-center font-semibold outline-offset-0`}
+          onChange={(event) => {
+            setText(event.target.value);
+            const next = Number(event.target.value);
+            if (
+              /^\d{1,6}(\.\d{1,3})?$/.test(event.target.value.trim()) &&
+              next >= min &&
+              next <= max
+            ) {
+              onChange(next);
+            }
+          }}
+          onBlur={() => setText(String(value))}
+          onKeyDown={(event) => {
+            if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+            event.preventDefault();
+            move(event.key === 'ArrowUp' ? step : -step);
+          }}
+        />
+        <button
+          type="button"
+          aria-label={`${label}: more`}
+          className={`${size} flex items-center justify-center text-quiet hover:text-ink disabled:opacity-40`}
+          disabled={value >= max}
+          onClick={() => move(step)}
+        >
+          <Plus aria-hidden size={15} />
+        </button>
+      </span>
+      {good ? null : (
+        <span
+          id={`${id}-problem`}
+          role="alert"
+          className="absolute top-full left-0 z-10 mt-1 w-56 rounded-lg border border-warn bg-card p-2 text-sm text-warn"
+        >
+          {label} lies between {min} and {max}; {value} stays in force.
+        </span>
+      )}
+    </span>
+  );
+}

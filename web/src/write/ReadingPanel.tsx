@@ -1,0 +1,82 @@
+import type { CountingSystem } from '@stride/core/counting';
+import { readLayer, readSlot } from '@stride/core/read';
+import type { Rhythm, Timing } from '@stride/core/rhythm';
+import { useMemo } from 'react';
+import type { SlotRef } from '../strideline/SlotGrid.tsx';
+
+interface ReadingPanelProps {
+  readonly rhythm: Rhythm;
+  readonly timing: Timing;
+  readonly counting: CountingSystem;
+  readonly chosen: SlotRef;
+  readonly lit: ReadonlySet<number> | undefined;
+  readonly onLight: (slots: ReadonlySet<number> | undefined) => void;
+}
+
+const TONES = { plain: '', good: 'text-good font-semibold', warn: 'text-warn' } as const;
+
+/** What the chosen stroke and its layer say, always of the rhythm as it is now. */
+export function ReadingPanel({
+  rhythm,
+  timing,
+  counting,
+  chosen,
+  lit,
+  onLight,
+}: ReadingPanelProps) {
+  const slot = useMemo(
+    () => readSlot(rhythm, timing, chosen.layer, chosen.slot, counting),
+    [rhythm, timing, chosen.layer, chosen.slot, counting],
+  );
+  const groups = useMemo(() => readLayer(rhythm, chosen.layer), [rhythm, chosen.layer]);
+  return (
+    <section
+      aria-label="Reading"
+      className="rounded-2xl border border-edge bg-card px-[18px] py-1.5 text-[15.5px] leading-snug max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
+    >
+      {slot ? (
+        <Part title={slot.title}>
+          {slot.lines.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+        </Part>
+      ) : null}
+      {groups.map((group) => (
+        <Part key={group.title} title={group.title}>
+          {group.findings.map((finding) => {
+            const slots = new Set(finding.slots);
+            const isLit = lit !== undefined && finding.slots.every((one) => lit.has(one));
+            if (finding.slots.length === 0) {
+              return (
+                <p key={finding.text} className={TONES[finding.tone]}>
+                  {finding.text}
+                </p>
+              );
+            }
+            return (
+              <button
+                key={finding.text}
+                type="button"
+                aria-pressed={isLit}
+                title="Light up these strokes"
+                className={`-mx-1 block rounded px-1 text-left underline decoration-edge decoration-dotted underline-offset-4 hover:bg-band aria-pressed:bg-choice ${TONES[finding.tone]}`}
+                onClick={() => onLight(isLit ? undefined : slots)}
+              >
+                {finding.text}
+              </button>
+            );
+          })}
+        </Part>
+      ))}
+    </section>
+  );
+}
+
+function Part({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
+  return (
+    <div className="border-b border-edge py-2.5 last:border-b-0">
+      <h2 className="mb-1 text-[17px]">{title}</h2>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,168 @@
+import { defaultKeymap } from '@codemirror/commands';
+import { lintGutter, setDiagnostics } from '@codemirror/lint';
+import { Compartment, EditorState } from '@codemirror/state';
+import { EditorView, keymap } from '@codemirror/view';
+import type { Cycle } from '@stride/core/cycle';
+import type { Layer } from '@stride/core/rhythm';
+import { slotCount } from '@stride/core/rhythm';
+import { type Problem, readLayerText, writeLayerRows } from '@stride/core/text';
+import { useEffect, useMemo, useRef } from 'react';
+import { cspNonce } from '../app/nonce.ts';
+import type { Draft } from '../store/document.ts';
+
+interface TypedLineProps {
+  readonly layer: Layer;
+  readonly cycle: Cycle;
+  /** Typed text that differs from what the writer would write, kept as it was typed. */
+  readonly draft: string | undefined;
+  readonly onType: (change: (before: Draft) => Draft) => void;
+}
+
+/** The rows of one layer as text. What reads becomes the rhythm; what does not is marked in place and kept. */
+export function TypedLine({ layer, cycle, draft, onType }: TypedLineProps) {
+  const canonical = useMemo(() => writeLayerRows(layer, cycle), [layer, cycle]);
+  const text = draft ?? canonical;
+  const read = useMemo(() => readLayerText(text, layer, cycle), [text, layer, cycle]);
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView>(null);
+  const typed = useRef<(text: string) => void>(() => undefined);
+  const label = useRef(new Compartment());
+
+  typed.current = (next) => {
+    onType((before) => {
+      const current = before.rhythm.layers.find((one) => one.id === layer.id);
+      if (!current) return before;
+      const result = readLayerText(next, current, before.rhythm.cycle);
+      const after = result.usable ? result.layer : current;
+      const same = writeLayerRows(after, before.rhythm.cycle);
+      const { [layer.id]: _old, ...others } = before.drafts;
+      const unchanged = same === writeLayerRows(current, before.rhythm.cycle);
+      return {
+        rhythm: unchanged
+          ? before.rhythm
+          : {
+              ...before.rhythm,
+              layers: before.rhythm.layers.map((one) => (one.id === layer.id ? after : one)),
+            },
+        drafts: next === same ? others : { ...others, [layer.id]: next },
+      };
+    });
+  };
+
+  useEffect(() => {
+    if (!host.current) return;
+    const nonce = cspNonce();
+    const made = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: '',
+        extensions: [
+          // Undo is the rhythm's own, so that line and text go back together.
+          keymap.of(defaultKeymap),
+          EditorView.lineWrapping,
+          lintGutter(),
+          label.current.of([]),
+          EditorView.updateListener.of((update) => {
+            const byHand = update.transactions.some(
+              (one) =>
+                one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move'),
+            );
+            if (update.docChanged && byHand) typed.current(update.state.doc.toString());
+          }),
+          ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
+          EDITOR_THEME,
+        ],
+      }),
+    });
+    view.current = made;
+    return () => made.destroy();
+  }, []);
+
+  useEffect(() => {
+    view.current?.dispatch({
+      effects: label.current.reconfigure(
+        EditorView.contentAttributes.of({
+          'aria-label': `Typed rows of ${layer.name}`,
+          spellcheck: 'false',
+          autocapitalize: 'off',
+        }),
+      ),
+    });
+  }, [layer.name]);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor) return;
+    if (editor.state.doc.toString() !== text) {
+      const at = Math.min(editor.state.selection.main.head, text.length);
+      editor.dispatch({
+        changes: { from: 0, to: editor.state.doc.length, insert: text },
+        selection: { anchor: at },
+      });
+    }
+    editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, read.problems)));
+  }, [text, read]);
+
+  const errors = read.problems.filter((problem) => problem.severity === 'error');
+  const first = errors[0] ?? read.problems[0];
+  const sounding = new Set(layer.strokes.map((stroke) => stroke.slot)).size;
+  return (
+    <div
+      className={`rounded-2xl border bg-card ${errors.length > 0 ? 'border-warn' : 'border-edge'}`}
+    >
+      <div className="flex items-start gap-3 px-3 py-2 max-sm:flex-col max-sm:gap-0">
+        <span className="w-20 shrink-0 truncate pt-1.5 text-[15px] text-quiet">{layer.name}</span>
+        <div ref={host} className="max-h-44 min-w-0 flex-1 self-stretch overflow-y-auto" />
+        <span className="shrink-0 pt-1.5 text-[14px] text-quiet max-md:hidden">
+          {sounding} of {slotCount(layer)} slots sound
+        </span>
+      </div>
+      {first ? (
+        <p
+          role="status"
+          data-testid="typed-problem"
+          className={`border-t border-edge px-4 py-2 ${errors.length > 0 ? 'text-warn' : 'text-quiet'}`}
+        >
+          <strong>
+            Row {first.line}, column {first.column}:
+          </strong>{' '}
+          {first.message}
+          {errors.length > 1 ? ` And ${errors.length - 1} more.` : ''}
+          {errors.length > 0 ? ' The line above keeps the last version that reads.' : ''}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function diagnostics(state: EditorState, problems: readonly Problem[]) {
+  return problems.map((problem) => {
+    const line = state.doc.line(Math.min(problem.line, state.doc.lines));
+    const from = Math.min(line.to, line.from + problem.column - 1);
+    const to = Math.min(line.to, from + problem.length);
+    return {
+      from: to > from ? from : Math.max(line.from, from - 1),
+      to,
+      severity: problem.severity === 'error' ? ('error' as const) : ('info' as const),
+      message: problem.message,
+    };
+  });
+}
+
+const EDITOR_THEME = EditorView.theme({
+  '&': { fontSize: '16px', color: 'var(--ink)', backgroundColor: 'transparent' },
+  '&.cm-focused': { outline: '2px solid var(--mark)', outlineOffset: '2px', borderRadius: '6px' },
+  '.cm-content': { fontFamily: 'var(--font-mono)', caretColor: 'var(--ink)', padding: '4px 0' },
+  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+  '.cm-gutters': { backgroundColor: 'transparent', border: 'none' },
+  '.cm-tooltip': {
+    backgroundColor: 'var(--card)',
+    color: 'var(--ink)',
+    border: '1px solid var(--edge)',
+    fontFamily: 'var(--font-text)',
+    maxWidth: '420px',
+  },
+  '.cm-selectionBackground, &.cm-focused .cm-selectionBackground': {
+    backgroundColor: 'var(--choice) !important',
+  },
+});
