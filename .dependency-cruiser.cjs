@@ -56,7 +56,6 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
-    parser: 'swc',
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'] },
   },
 };

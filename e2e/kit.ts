@@ -55,6 +55,20 @@ export function rows(page: Page, layer: string): Locator {
   return page.getByRole('textbox', { name: `Typed rows of ${layer}` });
 }
 
+/** Notes every text an element shows from now on, so that short-lived ones are not missed. */
+export async function watchText(locator: Locator): Promise<() => Promise<string[]>> {
+  await locator.evaluate((element) => {
+    const shown = [element.textContent ?? ''];
+    (element as HTMLElement & { shown?: string[] }).shown = shown;
+    new MutationObserver(() => {
+      const text = element.textContent ?? '';
+      if (text !== shown.at(-1)) shown.push(text);
+    }).observe(element, { childList: true, characterData: true, subtree: true });
+  });
+  return () =>
+    locator.evaluate((element) => (element as HTMLElement & { shown?: string[] }).shown ?? []);
+}
+
 /** Waits until everything is kept; the browser's storage is asked, not the screen. */
 export async function kept(page: Page, id: string, text: string): Promise<void> {
   await expect

@@ -21,6 +21,13 @@ const STAGES = [
   { to: 'climb', label: 'Climb' },
 ] as const;
 
+/** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
+const EVERYWHERE = {
+  preventDefault: true,
+  enableOnFormTags: true,
+  enableOnContentEditable: true,
+} as const;
+
 /** One rhythm and its stages. */
 export function Bench() {
   const { id = '' } = useParams();
@@ -70,11 +77,8 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
     player.setMuted(click ? muted : new Set([...muted, CLICK_LAYER]));
   }, [click, muted]);
   useEffect(() => () => player.stop(), []);
-  useHotkeys('mod+z', () => document.undo(), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('mod+shift+z, mod+y', () => document.redo(), {
-    preventDefault: true,
-    enableOnFormTags: true,
-  });
+  useHotkeys('mod+z', () => document.undo(), EVERYWHERE);
+  useHotkeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
 
   const context: BenchContext = {
     document,

@@ -163,9 +163,7 @@ function Status({ climbing, ladder, problem, toggle }: StatusProps) {
 
 function Key({ children }: { readonly children: string }) {
   return (
-    <kbd className="rounded-md border border-current px-1.5 font-mono text-sm opacity-80">
-      {children}
-    </kbd>
+    <kbd className="rounded-md border border-current px-1.5 font-mono text-sm">{children}</kbd>
   );
 }
 

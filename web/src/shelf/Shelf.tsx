@@ -20,15 +20,15 @@ export function Shelf() {
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
 
-  async function onFiles(files: FileList | null): Promise<void> {
-    for (const one of files ?? []) {
+  async function onFiles(files: readonly File[]): Promise<void> {
+    for (const one of files) {
       const result = await bringIn(database, one);
       if (result.status === 'refused') {
         setProblem(result);
         return;
       }
       setProblem(undefined);
-      if (files?.length === 1) navigate(`/bench/${result.id}/write`);
+      if (files.length === 1) navigate(`/bench/${result.id}/write`);
     }
   }
 
@@ -50,7 +50,7 @@ export function Shelf() {
           hidden
           data-testid="bring-in"
           onChange={(event) => {
-            void onFiles(event.target.files);
+            void onFiles([...(event.target.files ?? [])]);
             event.target.value = '';
           }}
         />

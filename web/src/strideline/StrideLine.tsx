@@ -277,7 +277,7 @@ function Playhead({
   readonly playing: boolean;
   readonly follow: StrideLineProps['follow'];
 }) {
-  const line = useRef<SVGLineElement>(null);
+  const line = useRef<SVGRectElement>(null);
   usePlayhead(playing, (at) => {
     const element = line.current;
     if (!element) return;
@@ -292,14 +292,15 @@ function Playhead({
   });
   const bottom = geometry.bands.at(-1)?.bottom ?? geometry.systemHeight;
   return (
-    <line
+    <rect
       ref={line}
       data-testid="playhead"
       visibility="hidden"
-      y1={geometry.countHeight - 8}
-      y2={bottom + 2}
-      stroke="var(--now)"
-      strokeWidth={2.4 * geometry.scale}
+      x={-1.2 * geometry.scale}
+      y={geometry.countHeight - 8}
+      width={2.4 * geometry.scale}
+      height={bottom - geometry.countHeight + 10}
+      fill="var(--now)"
       className="playhead"
     />
   );

@@ -13,9 +13,10 @@ import type { Draft } from '../store/document.ts';
 interface TypedLineProps {
   readonly layer: Layer;
   readonly cycle: Cycle;
+  /** `much` where more than a few letters came or went at once, so that undo takes it alone. */
+  readonly onType: (change: (before: Draft) => Draft, much: boolean) => void;
   /** Typed text that differs from what the writer would write, kept as it was typed. */
   readonly draft: string | undefined;
-  readonly onType: (change: (before: Draft) => Draft) => void;
 }
 
 /** The rows of one layer as text. What reads becomes the rhythm; what does not is marked in place and kept. */
@@ -29,24 +30,27 @@ export function TypedLine({ layer, cycle, draft, onType }: TypedLineProps) {
   const label = useRef(new Compartment());
 
   typed.current = (next) => {
-    onType((before) => {
-      const current = before.rhythm.layers.find((one) => one.id === layer.id);
-      if (!current) return before;
-      const result = readLayerText(next, current, before.rhythm.cycle);
-      const after = result.usable ? result.layer : current;
-      const same = writeLayerRows(after, before.rhythm.cycle);
-      const { [layer.id]: _old, ...others } = before.drafts;
-      const unchanged = same === writeLayerRows(current, before.rhythm.cycle);
-      return {
-        rhythm: unchanged
-          ? before.rhythm
-          : {
-              ...before.rhythm,
-              layers: before.rhythm.layers.map((one) => (one.id === layer.id ? after : one)),
-            },
-        drafts: next === same ? others : { ...others, [layer.id]: next },
-      };
-    });
+    onType(
+      (before) => {
+        const current = before.rhythm.layers.find((one) => one.id === layer.id);
+        if (!current) return before;
+        const result = readLayerText(next, current, before.rhythm.cycle);
+        const after = result.usable ? result.layer : current;
+        const same = writeLayerRows(after, before.rhythm.cycle);
+        const { [layer.id]: _old, ...others } = before.drafts;
+        const unchanged = same === writeLayerRows(current, before.rhythm.cycle);
+        return {
+          rhythm: unchanged
+            ? before.rhythm
+            : {
+                ...before.rhythm,
+                layers: before.rhythm.layers.map((one) => (one.id === layer.id ? after : one)),
+              },
+          drafts: next === same ? others : { ...others, [layer.id]: next },
+        };
+      },
+      Math.abs(next.length - text.length) > 3,
+    );
   };
 
   useEffect(() => {

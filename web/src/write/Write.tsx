@@ -89,7 +89,7 @@ export function Write() {
             layer={layer}
             cycle={rhythm.cycle}
             draft={draft.drafts[layer.id]}
-            onType={(change) => document.edit(change, `type:${layer.id}`)}
+            onType={(change, much) => document.edit(change, much ? undefined : `type:${layer.id}`)}
           />
         ) : null}
         <p

@@ -1,0 +1,111 @@
+// `npm test`: installs what is missing, then types, lint, unit tests, build, page size and browser
+// tests. The last line is `N passed, N failed`.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensurePackages, ROOT, run } from './setup.mjs';
+
+const REPORTS = join(ROOT, '.reports');
+
+/** Debian's Chromium, from apt where it is not there yet. */
+function ensureChromium() {
+  const usual = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  if (existsSync(usual)) return true;
+  console.log('Installing Chromium …');
+  const quiet = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
+  const done =
+    run('apt-get', ['update'], quiet) &&
+    run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], quiet);
+  if (!done || !existsSync(usual)) {
+    console.error(
+      'Chromium is missing and may not be installed here: install the Debian package “chromium”, or name its path in CHROMIUM.',
+    );
+    return false;
+  }
+  return true;
+}
+
+/** Counts of a report in Vitest's or Playwright's JSON form. */
+function counts(file, read) {
+  const path = join(REPORTS, file);
+  return existsSync(path) ? read(JSON.parse(readFileSync(path, 'utf8'))) : { passed: 0, failed: 1 };
+}
+
+let passed = 0;
+let failed = 0;
+
+function step(name, ok) {
+  console.log(`${ok ? '✓' : '✗'} ${name}`);
+  if (ok) passed += 1;
+  else failed += 1;
+  return ok;
+}
+
+function tests(name, result) {
+  console.log(
+    `${result.failed === 0 ? '✓' : '✗'} ${name}: ${result.passed} passed, ${result.failed} failed`,
+  );
+  passed += result.passed;
+  failed += result.failed;
+}
+
+ensurePackages();
+rmSync(REPORTS, { recursive: true, force: true });
+mkdirSync(REPORTS);
+
+step('types', run('npm', ['run', '--silent', 'types']));
+step('format and lint', run('npx', ['biome', 'ci', '.']));
+step(
+  'arrows',
+  run('npx', [
+    'depcruise',
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core/src',
+    'web/src',
+    'server/src',
+  ]),
+);
+spawnSync(
+  'npx',
+  [
+    'vitest',
+    'run',
+    '--reporter=dot',
+    '--reporter=json',
+    `--outputFile.json=${join(REPORTS, 'unit.json')}`,
+  ],
+  {
+    cwd: ROOT,
+    stdio: 'inherit',
+  },
+);
+tests(
+  'unit tests',
+  counts('unit.json', (report) => ({
+    passed: report.numPassedTests,
+    failed:
+      report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
+  })),
+);
+const built = step(
+  'build',
+  run('npm', ['run', '--silent', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }),
+);
+if (built) step('size of the first page', run(process.execPath, ['scripts/size.mjs']));
+if (built && step('Chromium', ensureChromium())) {
+  run('npm', ['run', '--silent', 'e2e']);
+  tests(
+    'browser tests',
+    counts('e2e.json', ({ stats }) => ({
+      passed: stats.expected + stats.flaky,
+      failed: stats.unexpected,
+    })),
+  );
+}
+
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed > 0 ? 1 : 0;
