@@ -110,22 +110,16 @@ export function divideCell(layer: Layer, cell: number, slots: number): DivideRes
   }
   const first = slotCount({ cells: layer.cells.slice(0, cell) });
   const shift = slots - old.slots;
-  const taken = new Map<number, number>();
-  const moved: number[] = [];
-  const lost: number[] = [];
+  const inCell = layer.strokes
+    .map((stroke) => stroke.slot - first)
+    .filter((within) => within >= 0 && within < old.slots);
+  const { places, moved, lost } = nearestPlaces([...new Set(inCell)], old.slots, slots);
   const strokes = layer.strokes.flatMap((stroke): Stroke[] => {
     const within = stroke.slot - first;
     if (within < 0) return [stroke];
     if (within >= old.slots) return [{ ...stroke, slot: stroke.slot + shift }];
-    const nearest = Math.min(Math.round((within * slots) / old.slots), slots - 1);
-    const owner = taken.get(nearest);
-    if (owner !== undefined && owner !== stroke.slot) {
-      lost.push(stroke.slot);
-      return [];
-    }
-    taken.set(nearest, stroke.slot);
-    if (nearest * old.slots !== within * slots) moved.push(stroke.slot);
-    return [{ ...stroke, slot: first + nearest }];
+    const place = places.get(within);
+    return place === undefined ? [] : [{ ...stroke, slot: first + place }];
   });
   const rings = layer.rings?.flatMap((slot) => {
     if (slot < first) return [slot];
@@ -136,7 +130,36 @@ export function divideCell(layer: Layer, cell: number, slots: number): DivideRes
     cells: layer.cells.with(cell, { ...old, slots }),
     ...(rings ? { rings } : {}),
   };
-  return { layer: withStrokes(cut, strokes), moved: [...new Set(moved)], lost: [...new Set(lost)] };
+  return {
+    layer: withStrokes(cut, strokes),
+    moved: moved.map((within) => first + within),
+    lost: lost.map((within) => first + within),
+  };
+}
+
+/** Where the parts of an old division go in a new one. Those that fit exactly choose first. */
+function nearestPlaces(parts: readonly number[], from: number, to: number) {
+  const places = new Map<number, number>();
+  const moved: number[] = [];
+  const lost: number[] = [];
+  const taken = new Set<number>();
+  const take = (part: number, place: number) => {
+    places.set(part, place);
+    taken.add(place);
+  };
+  for (const part of parts) {
+    if ((part * to) % from === 0) take(part, (part * to) / from);
+  }
+  for (const part of parts) {
+    if (places.has(part)) continue;
+    const place = Math.min(Math.round((part * to) / from), to - 1);
+    if (taken.has(place)) lost.push(part);
+    else {
+      take(part, place);
+      moved.push(part);
+    }
+  }
+  return { places, moved, lost };
 }
 
 /** Cells of one beat, one slot for each pulse: what a new layer starts with. */

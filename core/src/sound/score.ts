@@ -22,8 +22,11 @@ export function soundKey(sound: Sound): string {
   return `${sound.instrument}/${sound.kind}/${sound.force}`;
 }
 
-/** Layer id under which the click is heard and muted. */
+/** Layer id under which the click that plays along is heard and muted. */
 export const CLICK_LAYER = 'click';
+
+/** Layer id of a count-in, which is heard whether or not the click is on. */
+export const COUNT_IN_LAYER = 'count-in';
 
 /** A sound at its exact tick in the loop; graces come a fixed time before theirs. */
 export interface ScoreEvent {
@@ -72,7 +75,7 @@ export function scoreCountIn(cycle: Cycle, turns = 1): Score {
     ticksPerPulse: 1,
     lengthTicks: length * turns,
     turnTicks: length,
-    events: clickEvents(cycle, 1, turns),
+    events: clickEvents(cycle, 1, turns, COUNT_IN_LAYER),
   };
 }
 
@@ -80,14 +83,19 @@ function sortEvents(events: readonly ScoreEvent[]): readonly ScoreEvent[] {
   return [...events].sort((a, b) => a.ticks - b.ticks || a.offset - b.offset);
 }
 
-function clickEvents(cycle: Cycle, ticksPerPulse: number, turns: number): readonly ScoreEvent[] {
+function clickEvents(
+  cycle: Cycle,
+  ticksPerPulse: number,
+  turns: number,
+  layer = CLICK_LAYER,
+): readonly ScoreEvent[] {
   const length = turnPulses(cycle);
   return Array.from({ length: turns }, (_, turn) =>
     beatStarts(cycle).map(
       (start, beat): ScoreEvent => ({
         ticks: (turn * length + start) * ticksPerPulse,
         offset: 0,
-        layer: CLICK_LAYER,
+        layer,
         sound: { instrument: CLICK_INSTRUMENT, kind: beat === 0 ? 'strong' : 'plain', force: 3 },
       }),
     ),
