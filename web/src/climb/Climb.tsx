@@ -67,7 +67,7 @@ export function Climb() {
         <StrideLine
           rhythm={alone}
           timing={aloneTiming}
-          scale={1.15}
+          scale={running ? 1.45 : 1.15}
           playing={running}
           follow={(at: Position<unknown>) =>
             isPassPlaying(at.segment.tag) ? at.pulses : undefined
@@ -124,7 +124,7 @@ function Status({ climbing, ladder, problem, toggle }: StatusProps) {
       >
         {problem ?? detail}
       </p>
-      <div className="flex flex-wrap gap-2">
+      <div className="ml-auto flex flex-wrap gap-2">
         {running && 'rung' in state ? (
           <>
             <Button large disabled={state.rung === 0} onClick={() => send({ type: 'down' })}>
@@ -260,10 +260,9 @@ function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
           {sayMinutes(minutes)}
         </p>
       )}
-      <p className="min-w-72 flex-1 text-[14.5px] leading-snug text-quiet">
-        Warm up first and let the hands fall loosely. Stop at pain, tingling or numbness, and rest.
-        Keep it quiet enough to talk over, or protect your ears. What your teacher or doctor says
-        goes before this program.
+      <p className="min-w-[260px] flex-1 text-[13.5px] leading-snug text-quiet">
+        Warm up first. Stop at pain, tingling or numbness, and rest. Play no louder than you can
+        talk over, or protect your ears. Your teacher’s or doctor’s word goes before this program’s.
       </p>
     </section>
   );

@@ -18,7 +18,7 @@ export const Stones = memo(function Stones({ rungs, at, reached }: StonesProps) 
     <div className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${width} 174`}
-        className="block max-h-[166px] w-full min-w-[520px]"
+        className="block max-h-[154px] w-full min-w-[520px]"
         preserveAspectRatio="xMidYMid meet"
         role="img"
         aria-label={`Ladder of ${rungs.length} tempos: ${rungs.join(', ')}${at === undefined ? '' : `; now at ${rungs[at]}`}`}

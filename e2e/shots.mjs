@@ -1,0 +1,55 @@
+// Takes the pictures in docs/screenshots from the demo data: `npm run shots` after `npm run build`.
+import { spawn } from 'node:child_process';
+import { chromium } from '@playwright/test';
+
+const PORT = 4392;
+const OUT = '../docs/screenshots';
+const server = spawn(process.execPath, ['../server/dist/main.js'], {
+  env: { ...process.env, PORT: String(PORT) },
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--autoplay-policy=no-user-gesture-required',
+  ],
+});
+
+async function shot(
+  name,
+  path,
+  { size = [1280, 800], theme = 'light', act = async () => {} } = {},
+) {
+  const page = await browser.newPage({
+    viewport: { width: size[0], height: size[1] },
+    colorScheme: theme,
+  });
+  await page.goto(`http://localhost:${PORT}${path}`);
+  await page.getByText('Lantern steps').or(page.getByLabel('Name of the rhythm')).first().waitFor();
+  await page.waitForTimeout(500);
+  await act(page);
+  await page.screenshot({ path: `${OUT}/${name}.png` });
+  await page.close();
+}
+
+/** Plays until the play line has come to a place that looks like playing. */
+const play = (ms) => async (page) => {
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(ms);
+};
+
+await shot('shelf', '/');
+await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
+await shot('write-dark', '/bench/ferry-bell/write', { theme: 'dark' });
+await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });
+await shot('climb', '/bench/lantern-steps/climb', { act: play(5200) });
+await browser.close();
+server.kill();
