@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { GOBLET_DRUM, INSTRUMENTS, instrumentNamed, nearestCode, strokeKind } from './index.ts';
+import {
+  BARREL_DRUM,
+  GOBLET_DRUM,
+  HAND_BELL,
+  INSTRUMENTS,
+  instrumentNamed,
+  nearestCode,
+  proposeMap,
+  strokeKind,
+} from './index.ts';
 
 describe('vocabularies', () => {
   it.each(INSTRUMENTS.map((instrument) => [instrument.name, instrument] as const))(
@@ -17,6 +26,20 @@ describe('vocabularies', () => {
       }
     },
   );
+
+  it('map onto one another with every stroke finding one of its family or near it', () => {
+    for (const from of INSTRUMENTS) {
+      for (const to of INSTRUMENTS) {
+        const map = proposeMap(from, to);
+        for (const stroke of from.strokes) {
+          expect(strokeKind(to, map.get(stroke.code) ?? '')).toBeDefined();
+        }
+        if (from === to) expect([...map].every(([code, other]) => code === other)).toBe(true);
+      }
+    }
+    expect(proposeMap(GOBLET_DRUM, BARREL_DRUM).get('D')).toBe('G');
+    expect(proposeMap(GOBLET_DRUM, HAND_BELL).get('T')).toBe('X');
+  });
 
   it('is found by the name as written', () => {
     expect(instrumentNamed(' Goblet Drum ')).toBe(GOBLET_DRUM);

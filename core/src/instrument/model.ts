@@ -34,4 +34,6 @@ export interface Instrument {
   /** One line on what it is. */
   readonly note: string;
   readonly strokes: readonly StrokeKind[];
+  /** False for what is not played with the hands; nothing is then read of hands. */
+  readonly byHand?: false;
 }

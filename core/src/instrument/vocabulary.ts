@@ -1,9 +1,18 @@
+import { BARREL_DRUM } from './barrel-drum.ts';
 import { GOBLET_DRUM } from './goblet-drum.ts';
 import { HAND_BELL } from './hand-bell.ts';
-import type { Instrument, StrokeKind } from './model.ts';
+import type { Family, Instrument, StrokeKind } from './model.ts';
+import { SPOKEN_VOICE } from './spoken-voice.ts';
+import { TALL_DRUMS } from './tall-drums.ts';
 
 /** All instruments the program knows, in the order in which it offers them. */
-export const INSTRUMENTS: readonly Instrument[] = [GOBLET_DRUM, HAND_BELL];
+export const INSTRUMENTS: readonly Instrument[] = [
+  GOBLET_DRUM,
+  BARREL_DRUM,
+  TALL_DRUMS,
+  HAND_BELL,
+  SPOKEN_VOICE,
+];
 
 /** The instrument with this id. @example findInstrument('goblet-drum')?.name // 'goblet drum' */
 export function findInstrument(id: string): Instrument | undefined {
@@ -33,4 +42,36 @@ export function nearestCode(instrument: Instrument, code: string): string | unde
     instrument.strokes.find((stroke) => stroke.name === wanted) ??
     instrument.strokes.find((stroke) => wanted.length > 1 && stroke.name.startsWith(wanted));
   return found?.code;
+}
+
+/** Families that may stand in for one another when an instrument lacks one, nearest first. */
+const NEAR: Readonly<Record<Family, readonly Family[]>> = {
+  bass: ['open', 'muted'],
+  open: ['slap', 'metal', 'voice', 'bass'],
+  slap: ['open', 'metal', 'muted', 'voice'],
+  muted: ['touch', 'bass', 'slap'],
+  touch: ['muted', 'shaken', 'metal'],
+  metal: ['open', 'slap', 'voice'],
+  shaken: ['touch', 'metal'],
+  voice: ['open', 'bass', 'metal'],
+};
+
+/**
+ * What each stroke of one instrument becomes on another: the same code where it is of the same
+ * family, else the first stroke of the family, else of the nearest family there is.
+ * @example proposeMap(GOBLET_DRUM, HAND_BELL).get('D') // 'X'
+ */
+export function proposeMap(from: Instrument, to: Instrument): ReadonlyMap<string, string> {
+  return new Map(
+    from.strokes.map((stroke) => {
+      const same = strokeKind(to, stroke.code);
+      if (same?.family === stroke.family) return [stroke.code, same.code];
+      for (const family of [stroke.family, ...NEAR[stroke.family]]) {
+        const ofFamily = to.strokes.filter((one) => one.family === family);
+        const found = ofFamily.find((one) => one.hand === stroke.hand) ?? ofFamily[0];
+        if (found) return [stroke.code, found.code];
+      }
+      return [stroke.code, to.strokes[0]?.code ?? stroke.code];
+    }),
+  );
 }

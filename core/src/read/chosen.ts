@@ -1,6 +1,6 @@
 import type { CountingSystem } from '../counting/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { FORCE_NAMES, handOf, type Rhythm, type Timing } from '../rhythm/index.ts';
+import { FORCE_NAMES, handOf, type Lines, type Rhythm, type Timing } from '../rhythm/index.ts';
 import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
 import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
 
@@ -12,7 +12,7 @@ export interface ChosenReading {
 
 /** Layers, other than this one, with a stroke at the same moment the first time round. */
 export function layersTogether(
-  rhythm: Rhythm,
+  rhythm: Lines,
   timing: Timing,
   layer: number,
   slot: number,
@@ -50,7 +50,7 @@ export function readSlot(
     );
     const words = [
       kind?.name ?? stroke.kind,
-      handWords[handOf(layer, stroke)],
+      ...(instrument.byHand === false ? [] : [handWords[handOf(layer, stroke)]]),
       FORCE_NAMES[stroke.force],
       ...extra,
     ].join(', ');
@@ -82,7 +82,7 @@ const handWords = {
 } as const;
 
 /** A moment counted from 1 as players count pulses; fractions as `4 and 1/3`. */
-function sayPulse(at: Pulses): string {
+export function sayPulse(at: Pulses): string {
   const whole = floor(at) + 1;
   const rest = modulo(at, ONE);
   return rest.num === 0 ? String(whole) : `${whole} and ${formatRational(rest)}`;

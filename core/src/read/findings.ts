@@ -1,5 +1,8 @@
-import { type Layer, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
-import { formatRational } from '../time/index.ts';
+import { beatStarts } from '../cycle/index.ts';
+import { findInstrument } from '../instrument/index.ts';
+import { type Layer, type Lines, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
+import { formatRational, rational } from '../time/index.ts';
+import { layersTogether, sayPulse } from './chosen.ts';
 import { fit } from './fit.ts';
 import {
   type HandsReading,
@@ -8,8 +11,10 @@ import {
   tempoAtCeiling,
   USUAL_CEILING,
 } from './hands.ts';
+import { balance, evenness, syncopation } from './line.ts';
 import { HAND_NAMES } from './place.ts';
 import { sayStrides, stridesInPulses } from './strides.ts';
+import { forcesOf, wrists } from './wrists.ts';
 
 /** One sentence of a reading, with the slots of the layer it speaks of. */
 export interface Finding {
@@ -21,7 +26,14 @@ export interface Finding {
 }
 
 export interface FindingGroup {
-  readonly title: 'Fit' | 'Strides' | 'Hands';
+  readonly title:
+    | 'Fit'
+    | 'Strides'
+    | 'Off the beat'
+    | 'Accents alone'
+    | 'Together'
+    | 'Hands'
+    | 'Wrists';
   readonly findings: readonly Finding[];
 }
 
@@ -44,7 +56,11 @@ export function readLayer(
   const groups: readonly FindingGroup[] = [
     { title: 'Fit', findings: fitFindings(rhythm, timing, layerIndex) },
     { title: 'Strides', findings: strideFindings(layer, timing, layerIndex) },
+    { title: 'Off the beat', findings: syncopationFindings(rhythm, timing, layer, layerIndex) },
+    { title: 'Accents alone', findings: accentFindings(rhythm, timing, layer, layerIndex) },
+    { title: 'Together', findings: togetherFindings(rhythm, timing, layer, layerIndex) },
     { title: 'Hands', findings: handFindings(rhythm, layer, timing, layerIndex, ceiling) },
+    { title: 'Wrists', findings: wristFindings(layer) },
   ];
   return groups.filter((group) => group.findings.length > 0);
 }
@@ -64,14 +80,104 @@ function fitFindings(rhythm: Rhythm, timing: Timing, index: number): readonly Fi
 
 function strideFindings(layer: Layer, timing: Timing, index: number): readonly Finding[] {
   const grid = timing.layers[index];
-  const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
+  const slots = soundingSlots(layer);
   if (!grid || slots.length === 0) {
     return [plain('Nothing sounds yet: write a stroke and the gaps are read here.')];
   }
   const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
   const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
   const noun = slots.length === 1 ? 'stroke' : 'strokes';
-  return [plain(`${slots.length} ${noun}: ${sayStrides(gaps)}.`, slots)];
+  const spread = `Evenness ${evenness(onsets, grid.lengthTicks).toFixed(2)}, balance ${balance(onsets, grid.lengthTicks).toFixed(2)}.`;
+  return [
+    plain(`${slots.length} ${noun}: ${sayStrides(gaps)}.`, slots),
+    ...(slots.length > 1 ? [plain(spread)] : []),
+  ];
+}
+
+/** Weighted note-to-beat distance of a layer that is whole turns, and its busier half. */
+function syncopationFindings(
+  rhythm: Lines,
+  timing: Timing,
+  layer: Layer,
+  index: number,
+): readonly Finding[] {
+  const grid = timing.layers[index];
+  const turns = (grid?.lengthTicks ?? 0) / timing.turnTicks;
+  if (!grid || layer.strokes.length === 0 || !Number.isInteger(turns)) return [];
+  const beats = Array.from({ length: turns }, (_, turn) =>
+    beatStarts(rhythm.cycle).map((start) => turn * timing.turnTicks + start * timing.ticksPerPulse),
+  ).flat();
+  const slots = soundingSlots(layer);
+  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
+  const { whole, firstHalf, secondHalf } = syncopation(onsets, grid.lengthTicks, beats);
+  if (whole === 0) return [plain('Every stroke is on a beat.')];
+  const off = slots.filter((_, at) => !beats.includes(onsets[at] ?? -1));
+  const [busier, much, little] =
+    firstHalf > secondHalf ? ['first', firstHalf, secondHalf] : ['second', secondHalf, firstHalf];
+  const halves =
+    Math.abs(firstHalf - secondHalf) < 0.05
+      ? 'both halves alike'
+      : `the ${busier} half is busier, ${much.toFixed(1)} against ${little.toFixed(1)}`;
+  return [plain(`Syncopation ${whole.toFixed(1)}; ${halves}.`, off)];
+}
+
+function accentFindings(
+  rhythm: Lines,
+  timing: Timing,
+  layer: Layer,
+  index: number,
+): readonly Finding[] {
+  const grid = timing.layers[index];
+  const slots = soundingSlots(layer, 4);
+  if (!grid || slots.length === 0 || slots.length === soundingSlots(layer).length) return [];
+  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
+  const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
+  const noun = slots.length === 1 ? 'Pulse' : 'Pulses';
+  const pulses = onsets.map((onset) => sayPulse(rational(onset, timing.ticksPerPulse)));
+  const findings = [plain(`${noun} ${pulses.join(', ')}: strides ${sayStrides(gaps)}.`, slots)];
+  rhythm.layers.forEach((other, at) => {
+    if (at === index) return;
+    const shared = slots.filter((slot) => layersTogether(rhythm, timing, index, slot).includes(at));
+    if (shared.length === 0) return;
+    const all = shared.length === slots.length;
+    const how = all ? `All ${slots.length}` : `${shared.length} of ${slots.length}`;
+    findings.push(plain(`${how} fall with ${other.name}.`, shared));
+  });
+  return findings;
+}
+
+function togetherFindings(
+  rhythm: Lines,
+  timing: Timing,
+  layer: Layer,
+  index: number,
+): readonly Finding[] {
+  const slots = soundingSlots(layer);
+  if (slots.length === 0) return [];
+  return rhythm.layers.flatMap((other, at): Finding[] => {
+    if (at === index || other.strokes.length === 0) return [];
+    const shared = slots.filter((slot) => layersTogether(rhythm, timing, index, slot).includes(at));
+    return shared.length === 0
+      ? [plain(`Never falls with ${other.name} the first time round.`)]
+      : [plain(`${shared.length} of ${slots.length} strokes fall with ${other.name}.`, shared)];
+  });
+}
+
+function wristFindings(layer: Layer): readonly Finding[] {
+  if (findInstrument(layer.instrument)?.byHand === false) return [];
+  return (['R', 'L'] as const).flatMap((hand) => {
+    const forces = forcesOf(layer, hand);
+    // A hand that never changes its height has nothing to learn here.
+    if (forces.length < 2 || new Set(forces.map((force) => force >= 3)).size < 2) return [];
+    const name = hand === 'R' ? 'Right' : 'Left';
+    return [plain(`${name}: ${wrists(forces).join(' ')}.`)];
+  });
+}
+
+/** Slots that sound, each once; with `force`, only those with a stroke of that force. */
+function soundingSlots(layer: Layer, force?: number): readonly number[] {
+  const strokes = layer.strokes.filter((stroke) => force === undefined || stroke.force === force);
+  return [...new Set(strokes.map((stroke) => stroke.slot))];
 }
 
 function handFindings(
@@ -81,7 +187,8 @@ function handFindings(
   index: number,
   ceiling: number,
 ): readonly Finding[] {
-  if (layer.strokes.length === 0) return [];
+  const instrument = findInstrument(layer.instrument);
+  if (layer.strokes.length === 0 || instrument?.byHand === false) return [];
   const hands = readHands(layer, timing, index);
   const findings: Finding[] = [plain(sayHands(hands))];
   const { tempo, target } = rhythm;

@@ -1,7 +1,10 @@
 /** Reading: what a rhythm says, as figures and as short sentences. */
 export * from './chosen.ts';
+export * from './composite.ts';
 export * from './findings.ts';
 export * from './fit.ts';
 export * from './hands.ts';
+export * from './line.ts';
 export * from './place.ts';
 export * from './strides.ts';
+export * from './wrists.ts';

@@ -86,7 +86,7 @@ export function describeSlot(
   const what = strokes.map((stroke) =>
     [
       strokeKind(instrument, stroke.kind)?.name ?? stroke.kind,
-      HAND_NAMES[handOf(layer, stroke)],
+      ...(instrument.byHand === false ? [] : [HAND_NAMES[handOf(layer, stroke)]]),
       FORCE_NAMES[stroke.force],
       ...(stroke.ornament ? [stroke.ornament] : []),
       ...(stroke.optional ? ['may be left out'] : []),

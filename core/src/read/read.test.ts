@@ -97,7 +97,7 @@ describe('hands', () => {
     expect(strokesPerSecond(rational(2), rhythm.tempo)).toBeCloseTo(1.8, 10);
     expect(strokesPerSecond(rational(2), { bpm: 104, per: 3 })).toBeCloseTo(2.6, 10);
     const texts = readLayer(rhythm, 1)
-      .at(-1)
+      .find((group) => group.title === 'Hands')
       ?.findings.map((finding) => finding.text);
     expect(texts).toEqual([
       'Right 8, left 8, strictly in turn; the right leads every turn.',
@@ -120,7 +120,11 @@ describe('hands', () => {
     expect(hands.longestRun).toEqual({ hand: 'R', length: 4 });
     expect(hands.leads).toEqual(['R', 'L']);
     const clash = timed('rhythm A\ncycle 1x1\nlayer D : goblet drum\nplay D+T');
-    expect(readLayer(clash.rhythm, 0).at(-1)?.findings.at(-1)).toMatchObject({
+    expect(
+      readLayer(clash.rhythm, 0)
+        .find((group) => group.title === 'Hands')
+        ?.findings.at(-1),
+    ).toMatchObject({
       slots: [0],
       tone: 'warn',
     });

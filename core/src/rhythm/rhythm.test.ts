@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
+import { findInstrument } from '../instrument/index.ts';
 import { compare, rational } from '../time/index.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
@@ -249,7 +250,7 @@ describe('edits', () => {
           let history = startHistory(rhythm);
           for (const one of edits) {
             const next = editLayer(history.present, 'layer-1', (before) => {
-              const kind = before.instrument === 'hand-bell' ? 'X' : 'D';
+              const kind = findInstrument(before.instrument)?.strokes[0]?.code ?? '';
               switch (one.type) {
                 case 'place':
                   return placeStroke(before, { slot: one.slot, kind, force: 3 });

@@ -9,7 +9,7 @@ export interface SoundFeatures {
   readonly peak: number;
 }
 
-/** Measures a sound; the spectrum is taken over its first 4096 samples. */
+/** Measures a sound; the spectrum is taken over its first 2048 samples. */
 export function measure(samples: Float32Array, sampleRate: Hertz): SoundFeatures {
   return {
     centroid: centroid(samples, sampleRate),
@@ -19,8 +19,8 @@ export function measure(samples: Float32Array, sampleRate: Hertz): SoundFeatures
 }
 
 function centroid(samples: Float32Array, sampleRate: Hertz): Hertz {
-  const size = 4096;
-  const bins = 256;
+  const size = 2048;
+  const bins = 128;
   let weight = 0;
   let sum = 0;
   // A plain transform at logarithmic places up to 12 kHz is enough to compare brightness.

@@ -72,11 +72,43 @@ describe('voices', () => {
     expect(features('t').peak).toBeLessThan(0.5 * features('T').peak);
   });
 
+  it.each(INSTRUMENTS.map((instrument) => [instrument.name, instrument] as const))(
+    '%s: bass lies under open, open under slap; muted and touch are over sooner than open',
+    (_name, instrument) => {
+      const of = (family: string) =>
+        instrument.strokes
+          .filter((stroke) => stroke.family === family)
+          .map((stroke) =>
+            measure(
+              renderSound({ instrument: instrument.id, kind: stroke.code, force: 3 }, RATE),
+              RATE,
+            ),
+          );
+      const most = (family: string, key: 'centroid' | 'decay') =>
+        Math.max(0, ...of(family).map((one) => one[key]));
+      const least = (family: string, key: 'centroid' | 'decay') =>
+        Math.min(Number.POSITIVE_INFINITY, ...of(family).map((one) => one[key]));
+      expect(most('bass', 'centroid')).toBeLessThan(least('open', 'centroid'));
+      expect(most('open', 'centroid')).toBeLessThan(least('slap', 'centroid'));
+      const ringing = Math.min(least('open', 'decay'), least('metal', 'decay'));
+      expect(most('muted', 'decay')).toBeLessThan(0.6 * ringing);
+      expect(most('touch', 'decay')).toBeLessThan(0.6 * ringing);
+    },
+  );
+
   it('grow brighter, not only louder, with force', () => {
-    for (const stroke of GOBLET_DRUM.strokes) {
-      const [ghost, , , accent] = FORCES.map((force) => measure(sound(stroke.code, force), RATE));
-      expect(accent?.centroid).toBeGreaterThan((ghost?.centroid ?? 0) * 1.03);
-      expect(accent?.peak).toBeGreaterThan((ghost?.peak ?? 0) * 2);
+    for (const instrument of INSTRUMENTS) {
+      for (const { code } of instrument.strokes) {
+        const [ghost, , , accent] = FORCES.map((force) =>
+          measure(renderSound({ instrument: instrument.id, kind: code, force }, RATE), RATE),
+        );
+        const where = `${instrument.name} ${code}`;
+        // Breath is noise alone: it has only its loudness.
+        if (code !== 'h') {
+          expect(accent?.centroid, where).toBeGreaterThan((ghost?.centroid ?? 0) * 1.03);
+        }
+        expect(accent?.peak, where).toBeGreaterThan((ghost?.peak ?? 0) * 2);
+      }
     }
   });
 });

@@ -31,8 +31,8 @@ export interface Voice {
 
 /** How loud a force is, and how much of the upper modes and of the contact it brings out. */
 const FORCES: Readonly<Record<Force, { gain: number; brightness: number; bend: number }>> = {
-  1: { gain: 0.16, brightness: 0.42, bend: 0.15 },
-  2: { gain: 0.38, brightness: 0.62, bend: 0.4 },
+  1: { gain: 0.28, brightness: 0.46, bend: 0.15 },
+  2: { gain: 0.45, brightness: 0.62, bend: 0.4 },
   3: { gain: 0.68, brightness: 0.85, bend: 0.7 },
   4: { gain: 1, brightness: 1.12, bend: 1 },
 };
@@ -57,7 +57,7 @@ export function renderVoice(voice: Voice, force: Force, sampleRate: Hertz): Floa
     addMode(out, voice, mode, voice.bend * bend, brightness, sampleRate);
   }
   voice.noise.forEach((band, index) => {
-    addNoise(out, band, band.gain * brightness ** 1.6, index + 1, sampleRate);
+    addNoise(out, band, band.gain * brightness ** 2.4, index + 1, sampleRate);
   });
   fadeOut(out, Math.round(0.004 * sampleRate));
   const scale = gain * voice.level;

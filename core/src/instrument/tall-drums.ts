@@ -1,0 +1,97 @@
+import type { Instrument } from './model.ts';
+
+/** Capital letters are the higher drum, in front of the player; small ones the lower, beside it. */
+export const TALL_DRUMS: Instrument = {
+  id: 'tall-drums',
+  name: 'tall hand drums',
+  note: 'Two tall drums for bare hands: the higher one in front (capital letters), the lower beside it.',
+  strokes: [
+    {
+      code: 'H',
+      name: 'heel',
+      family: 'touch',
+      hand: 'weak',
+      how: 'The heel of the hand rocks down onto the skin.',
+    },
+    {
+      code: 'T',
+      name: 'toe',
+      family: 'touch',
+      hand: 'weak',
+      how: 'The fingers rock down where the heel has just been.',
+    },
+    {
+      code: 't',
+      name: 'touch',
+      family: 'touch',
+      hand: 'either',
+      how: 'The fingertips fall on the skin by their own weight, to keep the motion going.',
+    },
+    {
+      code: 'O',
+      name: 'open',
+      family: 'open',
+      hand: 'strong',
+      how: 'The fingers together strike over the rim and bounce off, so that the drum sings.',
+    },
+    {
+      code: 'M',
+      name: 'muffled',
+      family: 'muted',
+      hand: 'strong',
+      how: 'The stroke of an open tone, but the fingers stay and press.',
+    },
+    {
+      code: 'C',
+      name: 'closed slap',
+      family: 'slap',
+      hand: 'strong',
+      how: 'The cupped fingers snap onto the skin and hold, often with the other hand resting on it.',
+      easier: 'M',
+    },
+    {
+      code: 'S',
+      name: 'open slap',
+      family: 'slap',
+      hand: 'strong',
+      how: 'The loose fingers snap at the edge and are gone, high and ringing.',
+      easier: 'C',
+    },
+    {
+      code: 'B',
+      name: 'bass',
+      family: 'bass',
+      hand: 'strong',
+      how: 'The flat palm drops in the middle of the skin and comes off again.',
+    },
+    {
+      code: 'o',
+      name: 'low open',
+      family: 'open',
+      hand: 'strong',
+      how: 'An open tone on the lower drum.',
+    },
+    {
+      code: 'm',
+      name: 'low muffled',
+      family: 'muted',
+      hand: 'strong',
+      how: 'A muffled tone on the lower drum.',
+    },
+    {
+      code: 's',
+      name: 'low slap',
+      family: 'slap',
+      hand: 'strong',
+      how: 'A slap on the lower drum.',
+      easier: 'm',
+    },
+    {
+      code: 'b',
+      name: 'low bass',
+      family: 'bass',
+      hand: 'strong',
+      how: 'A bass on the lower drum, the deepest sound of the pair.',
+    },
+  ],
+};

@@ -1,0 +1,132 @@
+import type { Pulses, Ticks } from '../time/index.ts';
+import { equal } from '../time/index.ts';
+import { strides } from './strides.ts';
+
+/**
+ * The least of all rotations of a row of strides, compared place by place. Two lines are the same
+ * family where these are alike.
+ * @example leastRotation([2, 1, 2, 1, 2]) // [1, 2, 1, 2, 2]
+ */
+export function leastRotation(gaps: readonly number[]): readonly number[] {
+  const { length } = gaps;
+  const at = (start: number, offset: number): number => gaps[(start + offset) % length] ?? 0;
+  // Booth's two candidates, walked forward past whatever is already known to be greater.
+  let best = 0;
+  let rival = 1;
+  let same = 0;
+  while (best < length && rival < length && same < length) {
+    const difference = at(best, same) - at(rival, same);
+    if (difference === 0) same += 1;
+    else {
+      if (difference > 0) best += same + 1;
+      else rival += same + 1;
+      if (best === rival) rival += 1;
+      same = 0;
+    }
+  }
+  const start = Math.min(best, rival);
+  return gaps.map((_, offset) => at(start, offset));
+}
+
+/** Whether two lines over spans of any length have the same strides, begun anywhere. */
+export function sameFamily(
+  a: readonly Ticks[],
+  spanA: Ticks,
+  b: readonly Ticks[],
+  spanB: Ticks,
+): boolean {
+  if (a.length !== b.length || spanA !== spanB) return false;
+  const left = leastRotation(strides(a, spanA));
+  const right = leastRotation(strides(b, spanB));
+  return left.every((gap, index) => gap === right[index]);
+}
+
+/**
+ * How evenly the onsets are spread: |1/K Σ e^(2πi(x_k/N − k/K))|, 1 for equal strides (Milne and
+ * others, 2015). 0 for no onsets.
+ * @param onsets ascending, in any unit; `span` in the same
+ */
+export function evenness(onsets: readonly number[], span: number): number {
+  return meanVector(onsets.map((onset, k) => onset / span - k / onsets.length));
+}
+
+/**
+ * How well the onsets balance as weights on a wheel: 1 − |1/K Σ e^(2πi x_k/N)|, 1 where they rest on
+ * the hub (Milne and others, 2015). 0 for no onsets.
+ */
+export function balance(onsets: readonly number[], span: number): number {
+  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.map((onset) => onset / span));
+}
+
+/** Length of the mean of unit vectors at these shares of a full circle. */
+function meanVector(shares: readonly number[]): number {
+  if (shares.length === 0) return 0;
+  let re = 0;
+  let im = 0;
+  for (const share of shares) {
+    re += Math.cos(2 * Math.PI * share);
+    im += Math.sin(2 * Math.PI * share);
+  }
+  return Math.hypot(re, im) / shares.length;
+}
+
+/** Syncopation of a line, as a whole and for each half of its span. */
+export interface Syncopation {
+  /** Mean weight of a stroke; 0 where all lie on beats. */
+  readonly whole: number;
+  readonly firstHalf: number;
+  readonly secondHalf: number;
+}
+
+/**
+ * Weighted note-to-beat distance (Gómez, Melvin, Rappaport and Toussaint, 2005). With T the distance
+ * to the nearest beat over the length of the beat a stroke falls in, a stroke on a beat weighs 0;
+ * one that lasts to the next stroke past the next beat and not past the one after weighs 2/T; any
+ * other 1/T. The result is the mean over strokes; a half has the mean over its own strokes.
+ * @param onsets ascending ticks, from 0 and below `span`
+ * @param beats ticks of the beats, the first at 0, all below `span`
+ * @example syncopation([0, 3, 6, 10, 12], 16, [0, 4, 8, 12]).whole // 2.8
+ */
+export function syncopation(
+  onsets: readonly Ticks[],
+  span: Ticks,
+  beats: readonly Ticks[],
+): Syncopation {
+  const weights = onsets.map((onset, index) => {
+    const end = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
+    return weightAgainstBeats(onset, end, span, beats);
+  });
+  const mean = (keep: (onset: Ticks) => boolean): number => {
+    const kept = weights.filter((_, index) => keep(onsets[index] ?? 0));
+    return kept.length === 0 ? 0 : kept.reduce((sum, weight) => sum + weight, 0) / kept.length;
+  };
+  return {
+    whole: mean(() => true),
+    firstHalf: mean((onset) => onset * 2 < span),
+    secondHalf: mean((onset) => onset * 2 >= span),
+  };
+}
+
+function weightAgainstBeats(
+  onset: Ticks,
+  end: Ticks,
+  span: Ticks,
+  beats: readonly Ticks[],
+): number {
+  const index = beats.findLastIndex((beat) => beat <= onset);
+  const at = (beat: number): Ticks =>
+    (beats[beat % beats.length] ?? 0) + Math.floor(beat / beats.length) * span;
+  const before = at(index);
+  const next = at(index + 1);
+  if (onset === before) return 0;
+  const distance = Math.min(onset - before, next - onset) / (next - before);
+  return end > next && end <= at(index + 2) ? 2 / distance : 1 / distance;
+}
+
+/** Whether a row of exact strides reads the same from either end. */
+export function isMirrored(gaps: readonly Pulses[]): boolean {
+  return gaps.every((gap, index) => {
+    const other = gaps[gaps.length - 1 - index];
+    return other !== undefined && equal(gap, other);
+  });
+}
