@@ -48,6 +48,19 @@ export function placeStroke(layer: Layer, stroke: Stroke): Layer {
   ]);
 }
 
+/** Puts strokes in place of everything in the slots from `from` up to `to` (not included). */
+export function placeStrokes(
+  layer: Layer,
+  from: number,
+  to: number,
+  strokes: readonly Stroke[],
+): Layer {
+  return withStrokes(layer, [
+    ...layer.strokes.filter((stroke) => stroke.slot < from || stroke.slot >= to),
+    ...strokes,
+  ]);
+}
+
 /** Empties a slot. */
 export function removeStrokes(layer: Layer, slot: number): Layer {
   if (!layer.strokes.some((stroke) => stroke.slot === slot)) return layer;

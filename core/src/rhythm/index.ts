@@ -1,7 +1,9 @@
 /** The rhythm: the model, its exact timing, its rules, and the edits from rhythm to rhythm. */
 export * from './check.ts';
+export * from './clip.ts';
 export * from './edit.ts';
 export * from './hands.ts';
 export * from './history.ts';
+export * from './layers.ts';
 export * from './model.ts';
 export * from './timing.ts';

@@ -1,0 +1,152 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { cycleFromSpans } from '../cycle/index.ts';
+import {
+  GOBLET_DRUM,
+  HAND_BELL,
+  INSTRUMENTS,
+  proposeMap,
+  TALL_DRUMS,
+} from '../instrument/index.ts';
+import { arbitraryRhythm } from './arbitrary.testkit.ts';
+import {
+  addLayer,
+  addTurn,
+  changeInstrument,
+  checkRhythm,
+  codesUsed,
+  copyRange,
+  copyTurn,
+  type Layer,
+  moveLayer,
+  paste,
+  type Rhythm,
+  removeLastTurn,
+  removeLayer,
+  renameLayer,
+  turnRange,
+} from './index.ts';
+
+const empty: Rhythm = {
+  id: 'a',
+  name: 'A',
+  cycle: cycleFromSpans('3+2'),
+  layers: [],
+  tempo: { bpm: 60, per: 1 },
+  target: 60,
+  tags: [],
+};
+
+/** Two turns of five slots with strokes on the given slots. */
+function drum(...slots: number[]): Layer {
+  const cell = (count: number) => ({ beats: { num: 1, den: 1 }, slots: count });
+  return {
+    id: 'layer-1',
+    name: 'Drum',
+    instrument: 'goblet-drum',
+    cells: [cell(3), cell(2), cell(3), cell(2)],
+    strokes: slots.map((slot) => ({ slot, kind: 'D', force: 3 })),
+  };
+}
+
+const slotsOf = (layer: Layer) => layer.strokes.map((stroke) => stroke.slot);
+
+describe('layers', () => {
+  it('come, go, change places and names', () => {
+    const two = addLayer(addLayer(empty, GOBLET_DRUM), HAND_BELL, 'Bell');
+    expect(two.layers.map((layer) => layer.name)).toEqual(['Goblet drum', 'Bell']);
+    expect(two.layers[0]?.cells.map((cell) => cell.slots)).toEqual([3, 2]);
+    expect(moveLayer(two, 'layer-2', -1).layers.map((layer) => layer.name)).toEqual([
+      'Bell',
+      'Goblet drum',
+    ]);
+    expect(moveLayer(two, 'layer-2', 1)).toBe(two);
+    const one = removeLayer(two, 'layer-1');
+    expect(addLayer(one, HAND_BELL).layers.map((layer) => layer.id)).toEqual([
+      'layer-2',
+      'layer-3',
+    ]);
+    expect(renameLayer(drum(), ' Ground ').name).toBe('Ground');
+    expect(renameLayer(drum(), ' ').name).toBe('Drum');
+    let full = empty;
+    for (let i = 0; i < 40; i += 1) full = addLayer(full, HAND_BELL);
+    expect(full.layers).toHaveLength(32);
+  });
+
+  it('go to another instrument by a table', () => {
+    const layer = drum(0, 4);
+    const moved = changeInstrument(layer, TALL_DRUMS, new Map([['D', 'B']]));
+    expect(moved.strokes.map((stroke) => stroke.kind)).toEqual(['B', 'B']);
+    expect(changeInstrument(layer, TALL_DRUMS, new Map()).strokes).toEqual([]);
+    expect(codesUsed(layer)).toEqual(['D']);
+  });
+});
+
+describe('turns', () => {
+  it('are found, added, copied and taken away', () => {
+    const layer = drum(0, 5, 8);
+    expect(turnRange(empty, layer, 6)).toEqual({ firstCell: 2, cells: 2, firstSlot: 5, slots: 5 });
+    expect(turnRange(empty, layer, 0)?.firstSlot).toBe(0);
+    expect(slotsOf(addTurn(empty, layer, 'copy'))).toEqual([0, 5, 8, 10, 13]);
+    expect(slotsOf(addTurn(empty, layer, 'empty'))).toEqual([0, 5, 8]);
+    expect(slotsOf(removeLastTurn(empty, layer))).toEqual([0]);
+    expect(removeLastTurn(empty, removeLastTurn(empty, layer)).cells).toHaveLength(2);
+  });
+});
+
+describe('clips', () => {
+  it('put a range slot by slot in place of what was there', () => {
+    const layer = drum(0, 2, 6, 7);
+    const clip = copyRange(layer, 0, 2);
+    expect(slotsOf(paste(empty, layer, 5, clip))).toEqual([0, 2, 5, 7]);
+    expect(slotsOf(paste(empty, layer, 9, clip))).toEqual([0, 2, 6, 7, 9]);
+  });
+
+  it('put a turn in place of a turn, with its cells', () => {
+    const cut: Layer = {
+      ...drum(0, 1, 6),
+      cells: drum().cells.with(0, { beats: { num: 1, den: 1 }, slots: 4 }),
+    };
+    const clip = copyTurn(empty, cut, 0);
+    if (!clip) throw new Error('no turn');
+    const pasted = paste(empty, cut, 7, clip);
+    expect(pasted.cells.map((cell) => cell.slots)).toEqual([4, 2, 4, 2]);
+    expect(slotsOf(pasted)).toEqual([0, 1, 6, 7]);
+  });
+
+  it('leave every rhythm valid', () => {
+    fc.assert(
+      fc.property(
+        arbitraryRhythm.filter((rhythm) => checkRhythm(rhythm).ok),
+        fc.nat({ max: 30 }),
+        fc.nat({ max: 30 }),
+        fc.constantFrom(...INSTRUMENTS),
+        (rhythm, from, to, instrument) => {
+          const [layer] = rhythm.layers;
+          if (!layer) return;
+          const slots = layer.cells.reduce((sum, cell) => sum + cell.slots, 0);
+          const [a, b] = [from % slots, to % slots];
+          const turn = copyTurn(rhythm, layer, a);
+          const all = [
+            paste(rhythm, layer, b, copyRange(layer, Math.min(a, b), Math.max(a, b))),
+            ...(turn ? [paste(rhythm, layer, b, turn)] : []),
+            addTurn(rhythm, layer, 'copy'),
+            removeLastTurn(rhythm, layer),
+            changeInstrument(
+              layer,
+              instrument,
+              proposeMap(
+                INSTRUMENTS.find((one) => one.id === layer.instrument) ?? instrument,
+                instrument,
+              ),
+            ),
+          ];
+          for (const changed of all) {
+            const checked = checkRhythm({ ...rhythm, layers: [changed] });
+            expect(checked.ok ? [] : checked.messages).toEqual([]);
+          }
+        },
+      ),
+    );
+  });
+});

@@ -1,0 +1,138 @@
+import { beatsOf } from '../cycle/index.ts';
+import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import { slotCount } from './check.ts';
+import { plainCells } from './edit.ts';
+import { type Layer, LIMITS, type Rhythm } from './model.ts';
+
+/** Adds an empty layer of one plain turn at the end; a rhythm that is full stays as it is. */
+export function addLayer(rhythm: Rhythm, instrument: Instrument, name?: string): Rhythm {
+  if (rhythm.layers.length >= LIMITS.layers) return rhythm;
+  const taken = new Set(rhythm.layers.map((layer) => layer.id));
+  let number = rhythm.layers.length + 1;
+  while (taken.has(`layer-${number}`)) number += 1;
+  const spans = beatsOf(rhythm.cycle).map((beat) => beat.span);
+  const layer: Layer = {
+    id: `layer-${number}`,
+    name: name ?? capital(instrument.name),
+    instrument: instrument.id,
+    cells: plainCells(spans),
+    strokes: [],
+  };
+  return { ...rhythm, layers: [...rhythm.layers, layer] };
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** Takes a layer out. */
+export function removeLayer(rhythm: Rhythm, id: string): Rhythm {
+  const layers = rhythm.layers.filter((layer) => layer.id !== id);
+  return layers.length === rhythm.layers.length ? rhythm : { ...rhythm, layers };
+}
+
+/** Moves a layer one place up (−1) or down (+1). */
+export function moveLayer(rhythm: Rhythm, id: string, step: 1 | -1): Rhythm {
+  const from = rhythm.layers.findIndex((layer) => layer.id === id);
+  const layer = rhythm.layers[from];
+  const other = rhythm.layers[from + step];
+  if (!layer || !other) return rhythm;
+  return { ...rhythm, layers: rhythm.layers.with(from, other).with(from + step, layer) };
+}
+
+/** The layer under another name; an empty name changes nothing. */
+export function renameLayer(layer: Layer, name: string): Layer {
+  const kept = name.replace(/\s+/g, ' ').trim().slice(0, 120);
+  return kept === '' || kept === layer.name ? layer : { ...layer, name: kept };
+}
+
+/**
+ * Gives a layer to another instrument.
+ * @param map what each stroke code becomes; a code that is not in it, or becomes one that the
+ * instrument does not have, is left out with its stroke
+ */
+export function changeInstrument(
+  layer: Layer,
+  instrument: Instrument,
+  map: ReadonlyMap<string, string>,
+): Layer {
+  return {
+    ...layer,
+    instrument: instrument.id,
+    strokes: layer.strokes.flatMap((stroke) => {
+      const kind = map.get(stroke.kind);
+      return kind !== undefined && strokeKind(instrument, kind) ? [{ ...stroke, kind }] : [];
+    }),
+  };
+}
+
+/** The codes a layer uses, each once, in the order of its instrument's vocabulary. */
+export function codesUsed(layer: Layer): readonly string[] {
+  const used = new Set(layer.strokes.map((stroke) => stroke.kind));
+  const known = findInstrument(layer.instrument)?.strokes.map((stroke) => stroke.code) ?? [];
+  return known.filter((code) => used.has(code));
+}
+
+/** Adds a turn after the last, with the cells of the last and nothing in them, or a copy of it. */
+export function addTurn(rhythm: Rhythm, layer: Layer, what: 'empty' | 'copy'): Layer {
+  const range = turnRange(rhythm, layer, Number.POSITIVE_INFINITY);
+  if (!range || slotCount(layer) + range.slots > LIMITS.slotsPerLayer) return layer;
+  const shift = slotCount(layer) - range.firstSlot;
+  const copied = layer.strokes
+    .filter((stroke) => stroke.slot >= range.firstSlot)
+    .map((stroke) => ({ ...stroke, slot: stroke.slot + shift }));
+  return {
+    ...layer,
+    cells: [...layer.cells, ...layer.cells.slice(range.firstCell, range.firstCell + range.cells)],
+    strokes: what === 'copy' ? [...layer.strokes, ...copied] : layer.strokes,
+  };
+}
+
+/** Takes the last turn away; a layer keeps at least one. */
+export function removeLastTurn(rhythm: Rhythm, layer: Layer): Layer {
+  const range = turnRange(rhythm, layer, Number.POSITIVE_INFINITY);
+  if (!range || range.firstCell === 0) return layer;
+  const { rings, ...rest } = layer;
+  const kept = rings?.filter((slot) => slot < range.firstSlot);
+  return {
+    ...rest,
+    cells: layer.cells.slice(0, range.firstCell),
+    strokes: layer.strokes.filter((stroke) => stroke.slot < range.firstSlot),
+    ...(kept && kept.length > 0 ? { rings: kept } : {}),
+  };
+}
+
+/** The cells and slots of one turn of a layer. */
+export interface TurnRange {
+  readonly firstCell: number;
+  readonly cells: number;
+  readonly firstSlot: number;
+  readonly slots: number;
+}
+
+/** Finds the turn that holds a slot; Infinity for the last. Undefined where a cell crosses its edge. */
+export function turnRange(
+  rhythm: Pick<Rhythm, 'cycle'>,
+  layer: Layer,
+  slot: number,
+): TurnRange | undefined {
+  const beats = beatsOf(rhythm.cycle).length;
+  let firstCell = 0;
+  let firstSlot = 0;
+  let at = 0;
+  let inTurn = 0;
+  let found: TurnRange | undefined;
+  for (const [index, cell] of layer.cells.entries()) {
+    at += cell.slots;
+    inTurn += cell.beats.num / cell.beats.den;
+    const last = index === layer.cells.length - 1;
+    if (Math.abs(inTurn - beats) > 1e-9 && !last) continue;
+    if (Math.abs(inTurn - beats) > 1e-9) return undefined;
+    found = { firstCell, cells: index + 1 - firstCell, firstSlot, slots: at - firstSlot };
+    if (slot < at) return found;
+    firstCell = index + 1;
+    firstSlot = at;
+    inTurn = 0;
+  }
+  return found;
+}
