@@ -9,6 +9,7 @@ const concepts = [
   'read',
   'climb',
   'sound',
+  'formats',
 ];
 
 const outOfOrder = concepts.slice(0, -1).map((concept, index) => ({

@@ -5,7 +5,7 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
   page,
 }) => {
   await page.goto('/');
-  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('listitem')).toHaveCount(4);
   await page.getByRole('link', { name: 'Lantern steps' }).click();
   await expect(page.getByRole('group', { name: 'Stride line of Lantern steps' })).toBeVisible();
 
@@ -82,7 +82,8 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
 
   // Takes it away, and brings it in elsewhere.
   const download = again.waitForEvent('download');
-  await again.getByRole('button', { name: 'Take away as a .stride file' }).click();
+  await again.getByRole('button', { name: 'Take away as a file' }).click();
+  await again.getByRole('menuitem', { name: '.stride' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe('lantern-steps.stride');
   const text = await readFile(await file.path(), 'utf8');

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, rows, slot, test } from './kit.ts';
 
 test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
@@ -40,11 +41,105 @@ test('refuses files that cannot be read, and says where', async ({ page }) => {
   await give('long.stride', 'x'.repeat(5_000_000));
   await expect(alert).toContainText('It is 5.0 MB');
   await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(
-    2,
+    4,
   );
 });
 
 test('says so where a rhythm is not there', async ({ page }) => {
   await page.goto('/bench/nowhere/write');
   await expect(page.getByRole('alert')).toContainText('no rhythm at this address');
+});
+
+test('searches, sorts, duplicates, and deletes with a way back', async ({ page }) => {
+  await page.goto('/');
+  const names = page.getByRole('listitem').getByRole('heading');
+  await expect(names).toHaveText(['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call']);
+  await page.getByLabel('Sort by').selectOption('By name');
+  await expect(names).toHaveText(['Ferry bell', 'Lantern steps', 'Quay call', 'Wet cobbles']);
+  await page.getByLabel('Search the Shelf').fill('barrel');
+  await expect(names).toHaveText(['Wet cobbles']);
+  await page.getByLabel('Search the Shelf').fill('zzz');
+  await expect(page.getByText('Nothing on the Shelf fits.')).toBeVisible();
+  await page.getByLabel('Search the Shelf').fill('');
+  await page.getByRole('button', { name: 'slow', exact: true }).click();
+  await expect(names).toHaveText(['Ferry bell']);
+  await page.getByRole('button', { name: 'Duplicate Ferry bell' }).click();
+  await expect(names).toHaveText(['Ferry bell', 'Ferry bell (copy)']);
+  await page.getByRole('button', { name: 'Delete Ferry bell', exact: true }).click();
+  await expect(names).toHaveText(['Ferry bell (copy)']);
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(names).toHaveText(['Ferry bell', 'Ferry bell (copy)']);
+});
+
+test('an emptied Shelf teaches how to begin, and stays empty over a reload', async ({ page }) => {
+  await page.goto('/');
+  for (const name of ['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call']) {
+    await page.getByRole('button', { name: `Delete ${name}` }).click();
+  }
+  await page.reload();
+  await expect(page.getByText('The Shelf is empty.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring the four examples back' }).click();
+  await expect(page.getByRole('link', { name: 'Wet cobbles' })).toBeVisible();
+});
+
+test('the tour has four steps, and is not shown again', async ({ page }) => {
+  await page.goto('/');
+  const tour = page.getByRole('complementary', { name: 'Tour' });
+  for (let step = 1; step < 4; step += 1) {
+    await expect(tour).toContainText(`${step} of 4`);
+    await tour.getByRole('button', { name: 'Next' }).click();
+  }
+  await tour.getByRole('button', { name: 'Begin' }).click();
+  await expect(tour).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Lantern steps' })).toBeVisible();
+  await expect(tour).toHaveCount(0);
+});
+
+test('anything is found by a few letters, and the keys by a question mark', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Quay call' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('A rhythm, a place').fill('quay');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Quay call');
+  await page.keyboard.press('?');
+  const help = page.getByRole('dialog', { name: 'Keys and words' });
+  await expect(help).toContainText('one slot');
+  await page.keyboard.press('Escape');
+  await expect(help).toHaveCount(0);
+});
+
+test('both formats bring back what was taken away', async ({ page }) => {
+  await page.goto('/bench/wet-cobbles/write');
+  const before = await rows(page, 'Ground').textContent();
+  for (const format of ['.stride', '.json']) {
+    await page.goto('/bench/wet-cobbles/write');
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Take away as a file' }).click();
+    await page.getByRole('menuitem', { name: format }).click();
+    const path = await (await download).path();
+    await page.goto('/');
+    await page.getByTestId('bring-in').setInputFiles({
+      name: `back${format}`,
+      mimeType: 'text/plain',
+      buffer: await readFile(path),
+    });
+    await expect(page).toHaveURL(/bench\/(?!wet-cobbles)/);
+    await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
+    expect(await rows(page, 'Ground').textContent()).toBe(before);
+  }
+  await page.goto('/');
+  for (const [text, sentence] of [
+    ['{"format":"humble-stride","version":99}', 'written by a newer version of the program'],
+    ['{"a":1}', 'not a rhythm of this program'],
+    ['{', 'not JSON that can be read'],
+  ] as const) {
+    await page.getByTestId('bring-in').setInputFiles({
+      name: 'odd.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(text),
+    });
+    await expect(page.getByRole('alert')).toContainText(sentence);
+  }
 });

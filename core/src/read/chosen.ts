@@ -36,10 +36,11 @@ export function readSlot(
 ): ChosenReading | undefined {
   const layer = rhythm.layers[layerIndex];
   const instrument = layer && findInstrument(layer.instrument);
-  const at = timing.layers[layerIndex]?.starts[slot];
-  if (!layer || !instrument || !at) return undefined;
+  const grid = timing.layers[layerIndex];
+  const at = grid?.starts[slot];
+  if (!layer || !instrument || !grid || !at) return undefined;
   const strokes = layer.strokes.filter((stroke) => stroke.slot === slot);
-  const place = placeOf(rhythm, timing, layerIndex, slot, system);
+  const place = placeOf(rhythm.cycle, layer, grid, slot, system);
   const counted = `Count ${place.word === undefined ? place.beat : sayPlace(place)} of bar ${place.turn}`;
   const title = `${layer.name}, pulse ${sayPulse(at)}`;
   if (strokes.length === 0) return { title, lines: ['Silence.', `${counted}.`] };

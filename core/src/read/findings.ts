@@ -140,7 +140,11 @@ function accentFindings(
     const shared = slots.filter((slot) => layersTogether(rhythm, timing, index, slot).includes(at));
     if (shared.length === 0) return;
     const all = shared.length === slots.length;
-    const how = all ? `All ${slots.length}` : `${shared.length} of ${slots.length}`;
+    const how = all
+      ? slots.length === 2
+        ? 'Both'
+        : `All ${slots.length}`
+      : `${shared.length} of ${slots.length}`;
     findings.push(plain(`${how} fall with ${other.name}.`, shared));
   });
   return findings;

@@ -1,7 +1,7 @@
 import { type CountingSystem, countBeat, countTurn } from '../counting/index.ts';
-import { beatStarts, beatsOf, turnPulses } from '../cycle/index.ts';
+import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { FORCE_NAMES, handOf, type Rhythm, type Stroke, type Timing } from '../rhythm/index.ts';
+import { FORCE_NAMES, handOf, type Layer, type LayerTiming, type Stroke } from '../rhythm/index.ts';
 import { equal, floor, ONE, type Pulses, rational, subtract } from '../time/index.ts';
 
 /** Where a slot lies, as a player says it. */
@@ -15,19 +15,17 @@ export interface Place {
 
 /** The place of one slot of a layer, counted in `system`. */
 export function placeOf(
-  rhythm: Rhythm,
-  timing: Timing,
-  layerIndex: number,
+  cycle: Cycle,
+  layer: Layer,
+  grid: LayerTiming,
   slot: number,
   system: CountingSystem,
 ): Place {
-  const grid = timing.layers[layerIndex];
-  const layer = rhythm.layers[layerIndex];
-  const at: Pulses = grid?.starts[slot] ?? rational(0);
-  const length = turnPulses(rhythm.cycle);
+  const at: Pulses = grid.starts[slot] ?? rational(0);
+  const length = turnPulses(cycle);
   const turn = floor(rational(at.num, at.den * length));
   const within = subtract(at, rational(turn * length));
-  const starts = beatStarts(rhythm.cycle);
+  const starts = beatStarts(cycle);
   const beat = Math.max(
     0,
     starts.findLastIndex((start) => start * within.den <= within.num),
@@ -35,19 +33,19 @@ export function placeOf(
   const sinceBeat = subtract(within, rational(starts[beat] ?? 0));
   if (sinceBeat.num === 0) return { turn: turn + 1, beat: beat + 1, word: undefined };
 
-  const cellIndex = grid?.cellOf[slot] ?? 0;
-  const cell = layer?.cells[cellIndex];
-  const cellStart = grid?.cellBeats[cellIndex];
-  const part = slot - (grid?.firstSlot[cellIndex] ?? 0);
+  const cellIndex = grid.cellOf[slot] ?? 0;
+  const cell = layer.cells[cellIndex];
+  const cellStart = grid.cellBeats[cellIndex];
+  const part = slot - (grid.firstSlot[cellIndex] ?? 0);
   const wholeBeat =
     cell && cellStart?.den === 1 && equal(rational(cell.beats.num, cell.beats.den), ONE);
   let word: string | undefined;
   if (system === 'running') {
-    word = sinceBeat.den === 1 ? countTurn(system, rhythm.cycle)[within.num]?.word : undefined;
+    word = sinceBeat.den === 1 ? countTurn(system, cycle)[within.num]?.word : undefined;
   } else if (wholeBeat && cell) {
     word = countBeat(system, beat + 1, cell.slots)[part];
   } else if (sinceBeat.den === 1) {
-    word = countBeat(system, beat + 1, beatsOf(rhythm.cycle)[beat]?.span ?? 1)[sinceBeat.num];
+    word = countBeat(system, beat + 1, beatsOf(cycle)[beat]?.span ?? 1)[sinceBeat.num];
   }
   return {
     turn: turn + 1,
@@ -71,18 +69,17 @@ export const HAND_NAMES = { R: 'right', L: 'left', B: 'both hands', F: 'foot' } 
  * @example "bar 1, beat 3: open tone, right, accent, says dun"
  */
 export function describeSlot(
-  rhythm: Rhythm,
-  timing: Timing,
-  layerIndex: number,
+  cycle: Cycle,
+  layer: Layer,
+  grid: LayerTiming,
   slot: number,
   strokes: readonly Stroke[],
   system: CountingSystem,
 ): string {
-  const layer = rhythm.layers[layerIndex];
-  const instrument = layer && findInstrument(layer.instrument);
-  const place = placeOf(rhythm, timing, layerIndex, slot, system);
+  const instrument = findInstrument(layer.instrument);
+  const place = placeOf(cycle, layer, grid, slot, system);
   const where = `bar ${place.turn}, ${sayPlace(place)}`;
-  if (strokes.length === 0 || !layer || !instrument) return `${where}: silence`;
+  if (strokes.length === 0 || !instrument) return `${where}: silence`;
   const what = strokes.map((stroke) =>
     [
       strokeKind(instrument, stroke.kind)?.name ?? stroke.kind,

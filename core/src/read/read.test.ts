@@ -148,19 +148,18 @@ describe('hands', () => {
 describe('places', () => {
   it('says a stroke as a screen reader should', () => {
     const { rhythm, timing } = timed(STEPS);
-    const strokes = rhythm.layers[1]?.strokes ?? [];
-    const at = (slot: number) =>
-      describeSlot(
-        rhythm,
-        timing,
-        1,
-        slot,
-        strokes.filter((s) => s.slot === slot),
-        'plain',
-      );
+    const [bell, walker] = rhythm.layers;
+    const [bellGrid, walkerGrid] = timing.layers;
+    if (!bell || !walker || !bellGrid || !walkerGrid) throw new Error('no layers');
+    const at = (slot: number) => {
+      const here = walker.strokes.filter((stroke) => stroke.slot === slot);
+      return describeSlot(rhythm.cycle, walker, walkerGrid, slot, here, 'plain');
+    };
     expect(at(6)).toBe('bar 1, beat 3: open tone, right, accent, says dun');
     expect(at(9)).toBe('bar 2, & of 1: light ka, left, ghost, says ka');
-    expect(describeSlot(rhythm, timing, 0, 1, [], 'plain')).toBe('bar 1, & of 1: silence');
+    expect(describeSlot(rhythm.cycle, bell, bellGrid, 1, [], 'plain')).toBe(
+      'bar 1, & of 1: silence',
+    );
   });
 
   it('reads the chosen stroke with who falls with it', () => {

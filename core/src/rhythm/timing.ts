@@ -33,8 +33,20 @@ export interface LayerTiming {
   readonly beats: Beats;
 }
 
+/** Timings that were worked out, as long as their layers are in use; both are never changed. */
+const timings = new WeakMap<Layer, { readonly cycle: Cycle; readonly timing: LayerTiming }>();
+const grids = new WeakMap<LayerTiming, LayerGrid>();
+
 /** Works out where every slot of a layer lies. A cell starts where the one before it ended. */
 export function timeLayer(cycle: Cycle, layer: Layer): LayerTiming {
+  const known = timings.get(layer);
+  if (known?.cycle === cycle) return known.timing;
+  const timing = workOut(cycle, layer);
+  timings.set(layer, { cycle, timing });
+  return timing;
+}
+
+function workOut(cycle: Cycle, layer: Layer): LayerTiming {
   const toPulses = beatsToPulses(cycle);
   const starts: Pulses[] = [];
   const cellOf: number[] = [];
@@ -61,6 +73,8 @@ export function timeLayer(cycle: Cycle, layer: Layer): LayerTiming {
 export interface LayerGrid extends LayerTiming {
   readonly startTicks: readonly Ticks[];
   readonly lengthTicks: Ticks;
+  /** One turn of the cycle. */
+  readonly turnTicks: Ticks;
 }
 
 /** The whole rhythm on one grid of equal ticks, so that loops compare whole numbers. */
@@ -105,13 +119,24 @@ export function timeRhythm(rhythm: Lines): TimingResult {
       turnTicks: turn * ticksPerPulse,
       full,
       fullTicks: tick(full),
-      layers: layers.map((layer) => ({
-        ...layer,
-        startTicks: layer.starts.map(tick),
-        lengthTicks: tick(layer.length),
-      })),
+      layers: layers.map((layer) => onGrid(layer, turn, ticksPerPulse)),
     },
   };
+}
+
+/** The same object for the same layer and grid, so that what is drawn from it need not be drawn anew. */
+function onGrid(layer: LayerTiming, turn: number, ticksPerPulse: number): LayerGrid {
+  const known = grids.get(layer);
+  if (known?.turnTicks === turn * ticksPerPulse) return known;
+  const tick = (at: Pulses): Ticks => at.num * (ticksPerPulse / at.den);
+  const grid = {
+    ...layer,
+    startTicks: layer.starts.map(tick),
+    lengthTicks: tick(layer.length),
+    turnTicks: turn * ticksPerPulse,
+  };
+  grids.set(layer, grid);
+  return grid;
 }
 
 function tooFine(rhythm: Lines, at: number): TimingResult {

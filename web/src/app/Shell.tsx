@@ -1,7 +1,13 @@
-import { Moon, Sun, SunMoon } from 'lucide-react';
-import { Suspense, useState } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Toasts } from '../ui/toasts.tsx';
+import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, readTheme, THEMES, type Theme } from './theme.ts';
+
+const Palette = lazy(() => import('./Palette.tsx'));
+const Help = lazy(() => import('./Help.tsx'));
 
 const PLACES = [
   { to: '/', label: 'Shelf', end: true },
@@ -12,6 +18,17 @@ const THEME_ICONS = { system: SunMoon, light: Sun, dark: Moon } as const;
 
 /** The bar at the top and the screen under it. */
 export function Shell() {
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  const [finding, setFinding] = useState(false);
+  const [helping, setHelping] = useState(false);
+  const [touring, setTouring] = useState(() => !tourWasShown());
+  useHotkeys('mod+k', () => setFinding(true), {
+    preventDefault: true,
+    enableOnFormTags: true,
+    enableOnContentEditable: true,
+  });
+  useHotkeys('shift+slash, ?', () => setHelping(true), { preventDefault: true, useKey: true });
   return (
     <div className="flex min-h-screen flex-col">
       <a
@@ -38,6 +55,25 @@ export function Shell() {
             </NavLink>
           ))}
         </nav>
+        <button
+          type="button"
+          title="Find anything (Ctrl K)"
+          className="ml-auto flex h-10 items-center gap-2 rounded-lg px-2 text-on-bar-quiet hover:text-on-bar"
+          onClick={() => setFinding(true)}
+        >
+          <Search aria-hidden size={18} />
+          <span className="max-md:sr-only">Find anything</span>
+          <kbd className="font-text text-sm max-md:hidden">Ctrl K</kbd>
+        </button>
+        <button
+          type="button"
+          aria-label="Keys and words"
+          title="Keys and words (?)"
+          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:-mx-2"
+          onClick={() => setHelping(true)}
+        >
+          <CircleQuestionMark aria-hidden size={20} />
+        </button>
         <ThemeButton />
       </header>
       <main id="screen" className="flex min-w-0 flex-1 flex-col" tabIndex={-1}>
@@ -45,6 +81,22 @@ export function Shell() {
           <Outlet />
         </Suspense>
       </main>
+      <Suspense>
+        {finding ? (
+          <Palette
+            open
+            onOpenChange={setFinding}
+            onHelp={() => setHelping(true)}
+            onTour={() => {
+              setTouring(true);
+              navigate('/');
+            }}
+          />
+        ) : null}
+        {helping ? <Help open onOpenChange={setHelping} /> : null}
+      </Suspense>
+      {touring && pathname === '/' ? <Tour onClose={() => setTouring(false)} /> : null}
+      <Toasts />
     </div>
   );
 }
@@ -56,7 +108,7 @@ function ThemeButton() {
   return (
     <button
       type="button"
-      className="ml-auto flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar"
+      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar"
       aria-label={`Theme: ${theme}. Change to ${next}.`}
       title={`Theme: ${theme}`}
       onClick={() => {

@@ -11,7 +11,8 @@ export interface Output {
   schedule(buffer: AudioBuffer, time: Seconds, layer: string): void;
   /** Takes back what has not begun by then. */
   cancelFrom(time: Seconds): void;
-  setMuted(layers: ReadonlySet<string>): void;
+  /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
+  setLevels(levels: ReadonlyMap<string, number>): void;
 }
 
 const WAKE_MS = 1500;
@@ -32,12 +33,12 @@ export function createOutput(): Output {
 
   const layers = new Map<string, GainNode>();
   const waiting = new Set<{ source: AudioBufferSourceNode; time: Seconds }>();
-  let muted: ReadonlySet<string> = new Set();
+  let levels: ReadonlyMap<string, number> = new Map();
 
   function layerGain(layer: string): GainNode {
     const known = layers.get(layer);
     if (known) return known;
-    const made = new GainNode(context, { gain: muted.has(layer) ? 0 : 1 });
+    const made = new GainNode(context, { gain: levels.get(layer) ?? 1 });
     made.connect(master);
     layers.set(layer, made);
     return made;
@@ -68,10 +69,10 @@ export function createOutput(): Output {
         waiting.delete(entry);
       }
     },
-    setMuted(next) {
-      muted = next;
+    setLevels(next) {
+      levels = next;
       for (const [layer, gain] of layers) {
-        gain.gain.setTargetAtTime(next.has(layer) ? 0 : 1, context.currentTime, 0.008);
+        gain.gain.setTargetAtTime(next.get(layer) ?? 1, context.currentTime, 0.008);
       }
     },
   };

@@ -44,7 +44,8 @@ export interface Player {
   change(to: { readonly tempo?: Tempo; readonly score?: Score }): void;
   /** Breaks off and begins this stretch as soon as it can be heard cleanly. */
   cutTo<Tag>(next: NextSegment<Tag>): void;
-  setMuted(layers: ReadonlySet<string>): void;
+  /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
+  setLevels(levels: ReadonlyMap<string, number>): void;
   /** Where the ear is now, not where the scheduler is. */
   position(): Position<unknown> | undefined;
 }
@@ -59,7 +60,7 @@ export function createPlayer(): Player {
   let output: Output | undefined;
   let transport: Transport<unknown> | undefined;
   let next: PlayRequest<unknown>['next'] = () => undefined;
-  let muted: ReadonlySet<string> = new Set();
+  let levels: ReadonlyMap<string, number> = new Map();
   let ticker: Worker | undefined;
   /** Counts requests, so that a slow start that was overtaken does not begin after all. */
   let asked = 0;
@@ -107,7 +108,7 @@ export function createPlayer(): Player {
       const mine = asked;
       set({ status: 'waking', owner: request.owner });
       output ??= createOutput();
-      output.setMuted(muted);
+      output.setLevels(levels);
       const [awake] = await Promise.all([
         output.wake(),
         prepareSounds(soundsOf(request.first.score)),
@@ -147,9 +148,9 @@ export function createPlayer(): Player {
         tick();
       });
     },
-    setMuted(layers) {
-      muted = layers;
-      output?.setMuted(layers);
+    setLevels(next) {
+      levels = next;
+      output?.setLevels(next);
     },
     position() {
       return transport && output ? positionAt(transport, output.heard()) : undefined;

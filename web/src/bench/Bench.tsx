@@ -1,20 +1,23 @@
 import { describeCycle } from '@stride/core/cycle';
 import { renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
-import { CLICK_LAYER } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
-import { Download, Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { player } from '../audio/player.ts';
+import type { Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
+import { storageSentence } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import type { BenchContext } from './context.ts';
+import { levelsOf, silentLayers } from './mix.ts';
 import { PlayButton } from './PlayButton.tsx';
-import { takeAway } from './take-away.ts';
+import { TakeAway } from './TakeAway.tsx';
+import { TempoPanel } from './TempoPanel.tsx';
 
 const STAGES = [
   { to: 'write', label: 'Write' },
@@ -44,7 +47,9 @@ export function Bench() {
           </Link>
         }
       >
-        {result?.status === 'broken' ? (
+        {opened.isError ? (
+          <p>{storageSentence(opened.error)}</p>
+        ) : result?.status === 'broken' ? (
           <>
             <p>This rhythm cannot be opened; it is left as it is.</p>
             <ul className="list-disc pl-5">
@@ -66,16 +71,16 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
   const draft = state.history.present;
   const { rhythm } = draft;
   const [layerIndex, chooseLayer] = useState(Math.max(0, rhythm.layers.length - 1));
-  const [click, setClick] = useState(false);
-  const [muted, setMuted] = useState<ReadonlySet<string>>(new Set());
+  const { mix } = state;
+  const setMix = (change: Partial<Mix>) => document.setPractice({ mix: { ...mix, ...change } });
   const { pathname } = useLocation();
   const climbing = pathname.endsWith('/climb');
   const { cycle, layers } = rhythm;
   const timed = useMemo(() => timeRhythm({ cycle, layers }), [cycle, layers]);
 
   useEffect(() => {
-    player.setMuted(click ? muted : new Set([...muted, CLICK_LAYER]));
-  }, [click, muted]);
+    player.setLevels(levelsOf(mix, layers));
+  }, [mix, layers]);
   useEffect(() => () => player.stop(), []);
   useHotkeys('mod+z', () => document.undo(), EVERYWHERE);
   useHotkeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
@@ -88,13 +93,9 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
     timed,
     layerIndex: Math.min(layerIndex, Math.max(0, rhythm.layers.length - 1)),
     chooseLayer,
-    click,
-    muted,
-    toggleMuted: (layerId) => {
-      const next = new Set(muted);
-      if (!next.delete(layerId)) next.add(layerId);
-      setMuted(next);
-    },
+    mix,
+    setMix,
+    muted: useMemo(() => silentLayers(mix, layers), [mix, layers]),
   };
   const edit = (change: (before: typeof rhythm) => typeof rhythm, stroke: string) =>
     document.edit((before) => {
@@ -121,21 +122,31 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
               {...TEMPO_RANGE}
               onChange={(bpm) => edit((before) => setTempo(before, bpm), 'tempo')}
             />
-            <span className="text-[15px] text-quiet">
-              of {rhythm.target}
-              {rhythm.tempo.per > 1 ? ` per ${rhythm.tempo.per} pulses` : ' a minute'}
-            </span>
-            <PlayButton rhythm={rhythm} timed={timed} />
+            <TempoPanel
+              rhythm={rhythm}
+              onChange={(change) => edit((before) => ({ ...before, ...change }), 'target')}
+            />
+            <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />
           </>
         )}
         <Button
-          look={click ? 'on' : 'plain'}
-          aria-pressed={click}
+          look={mix.click ? 'on' : 'plain'}
+          aria-pressed={mix.click}
           title="A click on every beat"
-          onClick={() => setClick(!click)}
+          onClick={() => setMix({ click: !mix.click })}
         >
           Click
         </Button>
+        {climbing ? null : (
+          <Button
+            look={mix.countIn ? 'on' : 'plain'}
+            aria-pressed={mix.countIn}
+            title="Count a turn in before the rhythm plays"
+            onClick={() => setMix({ countIn: !mix.countIn })}
+          >
+            Count in
+          </Button>
+        )}
         <span className="flex items-center">
           <Button
             look="quiet"
@@ -155,14 +166,7 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
           >
             <Redo2 aria-hidden size={18} />
           </Button>
-          <Button
-            look="quiet"
-            aria-label="Take away as a .stride file"
-            title="Take away as a .stride file"
-            onClick={() => takeAway(rhythm)}
-          >
-            <Download aria-hidden size={18} />
-          </Button>
+          <TakeAway rhythm={rhythm} />
         </span>
         <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
           {STAGES.map((stage) => (

@@ -1,5 +1,6 @@
 import type { Rhythm, TimingResult } from '@stride/core/rhythm';
 import { useOutletContext } from 'react-router';
+import type { Mix } from '../store/db.ts';
 import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
 
 /** What the stages of the Bench share. */
@@ -11,9 +12,10 @@ export interface BenchContext {
   readonly timed: TimingResult;
   readonly layerIndex: number;
   readonly chooseLayer: (index: number) => void;
-  readonly click: boolean;
+  readonly mix: Mix;
+  readonly setMix: (change: Partial<Mix>) => void;
+  /** Layers that are not heard, muted or because another one is alone. */
   readonly muted: ReadonlySet<string>;
-  readonly toggleMuted: (layerId: string) => void;
 }
 
 export function useBench(): BenchContext {

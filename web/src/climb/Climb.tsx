@@ -82,7 +82,7 @@ export function Climb() {
         <LadderFields
           ladder={ladder}
           minutes={problem ? undefined : minutes}
-          onChange={(next) => document.setLadder(next)}
+          onChange={(next) => document.setPractice({ ladder: next })}
         />
       )}
     </div>

@@ -1,24 +1,34 @@
-import { describeCycle } from '@stride/core/cycle';
-import { timeRhythm } from '@stride/core/rhythm';
-import { FolderInput, Plus } from 'lucide-react';
-import { memo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { database, type RhythmRecord } from '../store/db.ts';
-import { storageSentence } from '../store/rhythms.ts';
+import { FolderInput, Plus, Search } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { database } from '../store/db.ts';
+import { DEMO_RHYTHMS } from '../store/demo.ts';
+import { newRecord, storageSentence } from '../store/rhythms.ts';
 import { useShelf } from '../store/use-store.ts';
-import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
 import { type BroughtIn, bringIn } from './bring-in.ts';
 import { NewRhythm } from './NewRhythm.tsx';
+import { ShelfCard } from './ShelfCard.tsx';
 
 /** All rhythms, each as its own small stride lines. */
 export function Shelf() {
   const shelf = useShelf();
   const [problem, setProblem] = useState<BroughtIn & { status: 'refused' }>();
-  const [making, setMaking] = useState(false);
+  const [params, setParams] = useSearchParams();
+  const making = params.has('new');
+  const setMaking = (on: boolean) => setParams(on ? { new: '' } : {}, { replace: true });
+  const [words, setWords] = useState('');
+  const [sort, setSort] = useState<SortKey>('edited');
+  const [tag, setTag] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
+  const shown = useMemo(
+    () => arrange(shelf.data ?? [], { words, sort, tag }),
+    [shelf.data, words, sort, tag],
+  );
+  const tags = useMemo(() => tagsOf(shelf.data ?? []), [shelf.data]);
 
   async function onFiles(files: readonly File[]): Promise<void> {
     for (const one of files) {
@@ -37,7 +47,7 @@ export function Shelf() {
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-[30px]">Shelf</h1>
         <Button onClick={() => file.current?.click()}>
-          <FolderInput aria-hidden size={17} /> Bring in a .stride file
+          <FolderInput aria-hidden size={17} /> Bring in a file
         </Button>
         <Button look="go" aria-expanded={making} onClick={() => setMaking(!making)}>
           <Plus aria-hidden size={17} /> New rhythm
@@ -45,7 +55,7 @@ export function Shelf() {
         <input
           ref={file}
           type="file"
-          accept=".stride,text/plain"
+          accept=".stride,.json,text/plain,application/json"
           multiple
           hidden
           data-testid="bring-in"
@@ -75,14 +85,56 @@ export function Shelf() {
           <Notice>{storageSentence(shelf.error)}</Notice>
         </div>
       ) : null}
-      {shelf.data?.length === 0 ? (
+      {shelf.data && shelf.data.length > 0 ? (
+        <div className="mt-3 flex flex-wrap items-center gap-2">
+          <label className="relative">
+            <span className="sr-only">Search the Shelf</span>
+            <Search aria-hidden size={16} className="absolute top-2.5 left-2.5 text-quiet" />
+            <input
+              type="search"
+              value={words}
+              placeholder="Name, layer, instrument, tag"
+              className="h-9 w-64 rounded-lg border border-edge bg-card pr-2 pl-8"
+              onChange={(event) => setWords(event.target.value)}
+            />
+          </label>
+          <label>
+            <span className="sr-only">Sort by</span>
+            <select
+              value={sort}
+              className="h-9 rounded-lg border border-edge bg-card px-2"
+              onChange={(event) => {
+                const next = SORTS.find((one) => one.key === event.target.value);
+                if (next) setSort(next.key);
+              }}
+            >
+              {SORTS.map((one) => (
+                <option key={one.key} value={one.key}>
+                  {one.label}
+                </option>
+              ))}
+            </select>
+          </label>
+          {tags.map((one) => (
+            <Button
+              key={one}
+              look={tag === one ? 'on' : 'plain'}
+              aria-pressed={tag === one}
+              onClick={() => setTag(tag === one ? undefined : one)}
+            >
+              {one}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+      {shelf.data?.length === 0 ? <EmptyShelf onNew={() => setMaking(true)} /> : null}
+      {shelf.data && shelf.data.length > 0 && shown.length === 0 ? (
         <p className="mt-8 text-lg text-quiet">
-          The Shelf is empty. Begin with <strong>New rhythm</strong>, or bring in a .stride file
-          that somebody gave you.
+          Nothing on the Shelf fits. Search with fewer letters, or let the tag go.
         </p>
       ) : null}
       <ul className="mt-4 grid gap-4 lg:grid-cols-2">
-        {shelf.data?.map((record) => (
+        {shown.map((record) => (
           <ShelfCard key={record.id} record={record} />
         ))}
       </ul>
@@ -90,37 +142,28 @@ export function Shelf() {
   );
 }
 
-const ShelfCard = memo(function ShelfCard({ record }: { readonly record: RhythmRecord }) {
-  const { rhythm } = record;
-  const timed = timeRhythm(rhythm);
-  const unfinished = Object.keys(record.drafts).length > 0;
+function EmptyShelf({ onNew }: { readonly onNew: () => void }) {
   return (
-    <li className="relative rounded-2xl border border-edge bg-card p-4 focus-within:border-faint hover:border-faint">
-      <div className="flex flex-wrap items-baseline gap-x-3">
-        <h2 className="text-[21px]">
-          <Link
-            to={`/bench/${encodeURIComponent(rhythm.id)}/write`}
-            className="after:absolute after:inset-0 after:rounded-2xl after:content-['']"
-          >
-            {rhythm.name}
-          </Link>
-        </h2>
-        <span className="text-quiet">{describeCycle(rhythm.cycle)}</span>
-        <span className="ml-auto text-quiet">
-          {rhythm.tempo.bpm === rhythm.target
-            ? `${rhythm.target} a minute`
-            : `${rhythm.tempo.bpm} now, ${rhythm.target} to reach`}
-        </span>
-      </div>
-      {timed.ok ? (
-        <StrideLine rhythm={rhythm} timing={timed.timing} scale={0.72} />
-      ) : (
-        <p>{timed.message}</p>
-      )}
-      <p className="text-sm text-quiet">
-        {rhythm.layers.map((layer) => layer.name).join(', ')}
-        {unfinished ? ' · a typed line is not finished' : ''}
+    <div className="mt-8 flex max-w-xl flex-col items-start gap-4 rounded-2xl border border-edge bg-card p-6">
+      <p className="text-lg">
+        The Shelf is empty. A rhythm begins with its cycle: the pulses of each beat, such as 4x4 for
+        four beats of four, or 3+3+2 for an uneven three.
       </p>
-    </li>
+      <div className="flex flex-wrap gap-3">
+        <Button look="go" onClick={onNew}>
+          Write the first one
+        </Button>
+        <Button
+          onClick={() => {
+            const now = Date.now();
+            void database.rhythms.bulkPut(
+              DEMO_RHYTHMS.map((rhythm, index) => newRecord(rhythm, now - index * 1000)),
+            );
+          }}
+        >
+          Bring the four examples back
+        </Button>
+      </div>
+    </div>
   );
-});
+}

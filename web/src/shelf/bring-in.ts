@@ -1,3 +1,4 @@
+import { readJson } from '@stride/core/formats';
 import { readRhythm } from '@stride/core/text';
 import type { StrideDatabase } from '../store/db.ts';
 import { newRecord, storageSentence } from '../store/rhythms.ts';
@@ -9,7 +10,7 @@ export type BroughtIn =
 /** The largest file that is opened, in bytes; a rhythm has at most a million characters. */
 const FILE_LIMIT = 4_000_000;
 
-/** Reads a `.stride` file and puts it on the Shelf as a new rhythm, or says what is wrong with it. */
+/** Reads a `.stride` or `.json` file and puts it on the Shelf as a new rhythm, or says what is wrong with it. */
 export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn> {
   const refuse = (...messages: string[]): BroughtIn => ({
     status: 'refused',
@@ -25,6 +26,12 @@ export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn
     const text = await file.text();
     if (text.includes('\u0000')) return refuse('It is not a text. A .stride file is plain text.');
     const id = crypto.randomUUID();
+    if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
+      const result = readJson(text);
+      if (!result.ok) return refuse(...result.messages);
+      await db.rhythms.put(newRecord({ ...result.rhythm, id }));
+      return { status: 'kept', id };
+    }
     const { rhythm, problems, usable } = readRhythm(text, id);
     if (!usable) {
       const shown = problems.filter((problem) => problem.severity === 'error');

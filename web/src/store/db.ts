@@ -2,6 +2,20 @@ import type { Ladder } from '@stride/core/climb';
 import type { Rhythm } from '@stride/core/rhythm';
 import Dexie, { type EntityTable } from 'dexie';
 
+/** How a rhythm is heard; by layer id. */
+export interface Mix {
+  /** 0 to 1; a layer that is not named sounds in full. */
+  readonly levels: Readonly<Record<string, number>>;
+  readonly muted: readonly string[];
+  /** Where any layer is named here, only those are heard. */
+  readonly solo: readonly string[];
+  readonly click: boolean;
+  /** A turn is counted in before the rhythm plays. */
+  readonly countIn: boolean;
+}
+
+export const PLAIN_MIX: Mix = { levels: {}, muted: [], solo: [], click: false, countIn: false };
+
 /** A rhythm as it is kept in the browser. */
 export interface RhythmRecord {
   readonly id: string;
@@ -10,6 +24,8 @@ export interface RhythmRecord {
   readonly drafts: Readonly<Record<string, string>>;
   /** How the player climbs this rhythm, once it was set. */
   readonly ladder?: Ladder;
+  /** How loud the player hears each layer. */
+  readonly mix?: Mix;
   /** Goes up by one with every save; tells a tab that another one was here. */
   readonly revision: number;
   /** Milliseconds since 1970. */
@@ -22,14 +38,35 @@ export interface SettingRecord {
   readonly value: unknown;
 }
 
+/** The database was written by a newer version of the program; nothing in it is touched. */
+export class NewerDatabaseError extends Error {
+  override readonly name = 'NewerDatabaseError';
+}
+
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
+/** The newest schema this program knows. */
+export const SCHEMA_VERSION = 1;
+
 export class StrideDatabase extends Dexie {
   declare rhythms: EntityTable<RhythmRecord, 'id'>;
   declare settings: EntityTable<SettingRecord, 'key'>;
 
   constructor(name = 'humble-stride') {
     super(name);
-    this.version(1).stores({ rhythms: 'id, updated', settings: 'key' });
+    this.version(SCHEMA_VERSION).stores({ rhythms: 'id, updated', settings: 'key' });
+  }
+}
+
+/**
+ * Opens the database, and refuses one that a newer version of the program has written.
+ * @throws NewerDatabaseError
+ */
+export async function openSafely(db: StrideDatabase): Promise<void> {
+  if (!db.isOpen()) await db.open();
+  // Dexie counts its versions in tens.
+  if (db.backendDB().version / 10 > SCHEMA_VERSION) {
+    db.close();
+    throw new NewerDatabaseError('the database has a newer schema');
   }
 }
 

@@ -32,6 +32,40 @@ hand  R . R L / R . R L / R L R / L . R L
 say   dum . ta ka / dun . ta ka / dum du dun / tek . ta ka
 `;
 
+const WET_COBBLES = `rhythm Wet cobbles
+cycle 2+2+3
+tempo 84 to 126 per 2
+tags walk seven
+note Seven over the wet stones: two short steps and a long one. Three players, each with a gap for the others.
+
+layer Lamp : hand bell
+play  X! . / Y . / X . Y | X! . / Y . / X Y .
+
+layer Cobbles : tall hand drums
+play  B! (t) / S (t) / O (t) O | B! (t) / S (t) / O O (t)
+hand  each R L
+
+layer Ground : barrel drum
+play  G! . / . (k) / G . T- | G! . / T- (k) / G . .
+hand  L . / . L / L . R | L . / R L / L . .
+say   ge . / . ke / ge . ta | ge . / ta ke / ge . .
+`;
+
+const QUAY_CALL = `rhythm Quay call
+cycle 3x4
+tempo 66 to 88 per 3
+tags call voice
+note The call that gathers the players at the quay: said first, then answered by the drum.
+
+layer Caller : spoken voice
+play  V! . v / V . v / V! . . / . . . | V! . v / V . v / K . K / V! . .
+say   hey . to / lamp . and / oar . . / . . . | hey . to / stair . and / light . and / shore . .
+
+layer Answer : goblet drum
+play  D . . / . . . / . (k) (t) / T! (k) T | D . . / . . . / T . T / D! . (k)
+hand  R . . / . . . / . L R / R L R | R . . / . . . / R . L / R . L
+`;
+
 function demo(text: string, id: string): Rhythm {
   const { rhythm, problems } = readRhythm(text, id);
   if (problems.length > 0) throw new Error(`demo ${id}: ${problems[0]?.message}`);
@@ -41,4 +75,6 @@ function demo(text: string, id: string): Rhythm {
 export const DEMO_RHYTHMS: readonly Rhythm[] = [
   demo(LANTERN_STEPS, 'lantern-steps'),
   demo(FERRY_BELL, 'ferry-bell'),
+  demo(WET_COBBLES, 'wet-cobbles'),
+  demo(QUAY_CALL, 'quay-call'),
 ];

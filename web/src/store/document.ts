@@ -7,7 +7,7 @@ import {
   startHistory,
   undo,
 } from '@stride/core/rhythm';
-import type { RhythmRecord, StrideDatabase } from './db.ts';
+import { type Mix, PLAIN_MIX, type RhythmRecord, type StrideDatabase } from './db.ts';
 import { newRecord, type SaveResult, saveRhythm } from './rhythms.ts';
 
 /** What undo goes back through: the rhythm with the lines that are being typed. */
@@ -26,6 +26,7 @@ export type SaveStatus =
 export interface DocumentState {
   readonly history: History<Draft>;
   readonly ladder: Ladder | undefined;
+  readonly mix: Mix;
   readonly save: SaveStatus;
 }
 
@@ -41,7 +42,8 @@ export interface RhythmDocument {
   edit(change: (draft: Draft) => Draft, stroke?: string): void;
   undo(): void;
   redo(): void;
-  setLadder(ladder: Ladder): void;
+  /** Sets how the rhythm is climbed or heard; that is kept, and is no part of undo. */
+  setPractice(practice: { readonly ladder?: Ladder; readonly mix?: Mix }): void;
   /** After a save elsewhere: go on with the other tab's state. */
   takeTheirs(): void;
   /** After a save elsewhere: keep this tab's state as a new rhythm. @returns its id */
@@ -59,6 +61,7 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
   let state: DocumentState = {
     history: startHistory<Draft>({ rhythm: opened.rhythm, drafts: opened.drafts }),
     ladder: opened.ladder,
+    mix: opened.mix ?? PLAIN_MIX,
     save: { status: 'saved' },
   };
   let last: { stroke: string; at: number } | undefined;
@@ -79,10 +82,10 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     queue = queue.then(async () => {
       waiting = false;
       const { rhythm, drafts } = state.history.present;
-      const { ladder } = state;
+      const { ladder, mix } = state;
       const result: SaveResult = await saveRhythm(
         db,
-        { id: opened.id, rhythm, drafts, ...(ladder ? { ladder } : {}) },
+        { id: opened.id, rhythm, drafts, mix, ...(ladder ? { ladder } : {}) },
         revision,
       );
       if (result.status === 'saved') {
@@ -121,8 +124,8 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     },
     undo: () => move(undo(state.history)),
     redo: () => move(redo(state.history)),
-    setLadder(ladder) {
-      set({ ladder });
+    setPractice(practice) {
+      set(practice);
       keep();
     },
     takeTheirs() {
@@ -132,6 +135,7 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
       set({
         history: recordStep(state.history, { rhythm: theirs.rhythm, drafts: theirs.drafts }),
         ladder: theirs.ladder,
+        mix: theirs.mix ?? PLAIN_MIX,
         save: { status: 'saved' },
       });
     },

@@ -1,5 +1,5 @@
 import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
-import type { RhythmRecord, StrideDatabase } from './db.ts';
+import { NewerDatabaseError, openSafely, type RhythmRecord, type StrideDatabase } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
 
 /** How a save went. */
@@ -17,6 +17,7 @@ export type LoadResult =
 
 /** Puts the demo rhythms there the first time the program starts in this browser. */
 export async function seedOnce(db: StrideDatabase): Promise<void> {
+  await openSafely(db);
   await db.transaction('rw', db.rhythms, db.settings, async () => {
     if (await db.settings.get('seeded')) return;
     await db.settings.put({ key: 'seeded', value: true });
@@ -69,6 +70,9 @@ export async function saveRhythm(
 
 /** What went wrong with the browser's storage, and what to do, in one sentence. */
 export function storageSentence(error: unknown): string {
+  if (error instanceof NewerDatabaseError) {
+    return 'This browser holds rhythms that a newer version of the program has written. They are left untouched: bring the program up to date to open them.';
+  }
   const name = error instanceof Error ? error.name : '';
   const inner = error instanceof Error && error.cause instanceof Error ? error.cause.name : '';
   if (/Quota/.test(`${name} ${inner} ${String(error)}`)) {

@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto';
 import { setTempo } from '@stride/core/rhythm';
+import Dexie from 'dexie';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { type RhythmRecord, StrideDatabase } from './db.ts';
+import { NewerDatabaseError, PLAIN_MIX, type RhythmRecord, StrideDatabase } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
 import { type Draft, openDocument } from './document.ts';
-import { listRhythms, loadRhythm, newRecord, seedOnce } from './rhythms.ts';
+import { listRhythms, loadRhythm, newRecord, seedOnce, storageSentence } from './rhythms.ts';
 
 let count = 0;
 let db: StrideDatabase;
@@ -31,6 +32,8 @@ describe('the Shelf’s storage', () => {
     expect((await listRhythms(db)).map((one) => one.rhythm.name)).toEqual([
       'Lantern steps',
       'Ferry bell',
+      'Wet cobbles',
+      'Quay call',
     ]);
     await db.rhythms.clear();
     await seedOnce(db);
@@ -43,6 +46,28 @@ describe('the Shelf’s storage', () => {
     if (!demo) throw new Error('no demo');
     await db.rhythms.put({ ...newRecord(demo), rhythm: { ...demo, target: 0 } });
     expect(await loadRhythm(db, demo.id)).toMatchObject({ status: 'broken' });
+  });
+});
+
+describe('versions of the database', () => {
+  it('bring an older record up: one without a mix opens with the plain one', async () => {
+    await seedOnce(db);
+    const record = await stored('lantern-steps');
+    expect(record.mix).toBeUndefined();
+    expect(openDocument(db, record).getState().mix).toEqual(PLAIN_MIX);
+  });
+
+  it('leave a newer one untouched', async () => {
+    const newer = new Dexie(db.name);
+    newer.version(9).stores({ rhythms: 'id, updated', settings: 'key', later: 'id' });
+    await newer.open();
+    newer.close();
+    await expect(seedOnce(db)).rejects.toThrow(NewerDatabaseError);
+    const reopened = new Dexie(db.name);
+    reopened.version(9).stores({ rhythms: 'id, updated', settings: 'key', later: 'id' });
+    expect(await reopened.table('rhythms').count()).toBe(0);
+    expect(storageSentence(new NewerDatabaseError('x'))).toContain('newer version');
+    reopened.close();
   });
 });
 

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { liveQuery } from 'dexie';
 import { useEffect, useSyncExternalStore } from 'react';
-import { database, type RhythmRecord } from './db.ts';
+import { database, openSafely, type RhythmRecord } from './db.ts';
 import { type DocumentState, openDocument, type RhythmDocument } from './document.ts';
 import { listRhythms, loadRhythm, seedOnce } from './rhythms.ts';
 
@@ -11,7 +11,10 @@ const SHELF = ['rhythms'] as const;
 export function useShelf() {
   const client = useQueryClient();
   useEffect(() => {
-    const watching = liveQuery(() => listRhythms(database)).subscribe({
+    const watching = liveQuery(async () => {
+      await openSafely(database);
+      return listRhythms(database);
+    }).subscribe({
       next: (records: RhythmRecord[]) => client.setQueryData(SHELF, records),
       error: () => client.invalidateQueries({ queryKey: SHELF }),
     });

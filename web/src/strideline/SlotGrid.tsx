@@ -1,8 +1,9 @@
 import type { CountingSystem } from '@stride/core/counting';
+import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
-import type { LayerGrid, Rhythm, Stroke, Timing } from '@stride/core/rhythm';
+import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { memo, useMemo } from 'react';
-import { type Geometry, type LayerBand, pointAt } from './geometry.ts';
+import { forceAt, type Geometry, type LayerBand, pointAt } from './geometry.ts';
 
 /** One slot of one layer. */
 export interface SlotRef {
@@ -11,34 +12,50 @@ export interface SlotRef {
 }
 
 interface SlotGridProps {
-  readonly rhythm: Rhythm;
-  readonly timing: Timing;
+  readonly rhythmId: string;
+  readonly cycle: Cycle;
+  readonly layer: Layer;
   readonly layerIndex: number;
   readonly grid: LayerGrid;
   readonly band: LayerBand;
   readonly geometry: Geometry;
   readonly counting: CountingSystem;
   readonly chosen: number | undefined;
+  /** First and last slot of a chosen stretch. */
+  readonly range?: readonly [number, number] | undefined;
   readonly onChoose: (at: SlotRef) => void;
+  /** The pointer drags a stroke: away from the line for force, across it for the hand. */
+  readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
 }
 
 /** Id of a slot's element, so that the keyboard's focus can follow the choice. */
-export function slotElementId(rhythm: Rhythm, at: SlotRef): string {
-  return `slot-${rhythm.id}-${at.layer}-${at.slot}`;
+export function slotElementId(rhythmId: string, at: SlotRef): string {
+  return `slot-${rhythmId}-${at.layer}-${at.slot}`;
 }
 
 /** The touchable columns over one layer: each has its spoken label, one of them takes the focus. */
 export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
-  const { rhythm, timing, layerIndex, grid, band, geometry, counting, chosen, onChoose } = props;
-  const layer = rhythm.layers[layerIndex];
+  const {
+    rhythmId,
+    cycle,
+    layer,
+    layerIndex,
+    grid,
+    band,
+    geometry,
+    counting,
+    chosen,
+    range,
+    onChoose,
+    onWeigh,
+  } = props;
   const bySlot = useMemo(() => {
     const map = new Map<number, Stroke[]>();
-    for (const stroke of layer?.strokes ?? []) {
+    for (const stroke of layer.strokes) {
       map.set(stroke.slot, [...(map.get(stroke.slot) ?? []), stroke]);
     }
     return map;
   }, [layer]);
-  if (!layer) return null;
   return (
     <g role="listbox" aria-label={`${layer.name}, strokes`} aria-orientation="horizontal">
       {grid.startTicks.map((start, slot) => {
@@ -48,20 +65,15 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
         const width = Math.max(6, (end - start) * geometry.pxPerTick);
         const at = { layer: layerIndex, slot };
         const isChosen = chosen === slot;
+        const inRange = range !== undefined && slot >= range[0] && slot <= range[1];
+        const sounds = bySlot.has(slot);
         return (
           <rect
             key={slot}
-            id={slotElementId(rhythm, at)}
+            id={slotElementId(rhythmId, at)}
             role="option"
             aria-selected={isChosen}
-            aria-label={describeSlot(
-              rhythm,
-              timing,
-              layerIndex,
-              slot,
-              bySlot.get(slot) ?? [],
-              counting,
-            )}
+            aria-label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
             tabIndex={isChosen || (chosen === undefined && slot === 0) ? 0 : -1}
             data-slot={slot}
             x={point.x - width / 2}
@@ -69,8 +81,24 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
             width={width}
             height={band.bottom - band.strokesTop - 4}
             rx={7}
-            className={isChosen ? 'slot slot-chosen' : 'slot'}
+            className={`slot ${isChosen ? 'slot-chosen' : ''} ${inRange && range[0] !== range[1] ? 'slot-ranged' : ''}`}
             onClick={() => onChoose(at)}
+            onPointerDown={(event) => {
+              if (sounds && event.button === 0)
+                event.currentTarget.setPointerCapture(event.pointerId);
+            }}
+            onPointerMove={(event) => {
+              if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+              const drawing = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
+              if (!drawing) return;
+              const fromLine = event.clientY - drawing.top - point.system.top - band.ground;
+              const force = forceAt(Math.abs(fromLine) / geometry.scale);
+              const [first] = bySlot.get(slot) ?? [];
+              const hand = fromLine < 0 ? 'R' : 'L';
+              if (first && (first.force !== force || handOf(layer, first) !== hand)) {
+                onWeigh(at, force, hand);
+              }
+            }}
             onFocus={() => {
               if (!isChosen) onChoose(at);
             }}

@@ -1,5 +1,5 @@
 import { type CountingSystem, countTurn, usualCounting } from '@stride/core/counting';
-import type { Rhythm, Timing } from '@stride/core/rhythm';
+import type { Force, Rhythm, Timing } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
@@ -26,6 +26,8 @@ export interface StrideLineProps {
     readonly at: SlotRef | undefined;
     readonly onChoose: (at: SlotRef) => void;
     readonly onKeyDown: (event: KeyboardEvent) => void;
+    readonly range?: readonly [number, number];
+    readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
   };
   /** Slots of one layer that a sentence speaks of. */
   readonly lit?: { readonly layer: number; readonly slots: ReadonlySet<number> } | undefined;
@@ -38,6 +40,17 @@ export interface StrideLineProps {
   readonly muted?: ReadonlySet<string>;
 }
 
+/** Gives the object of the last time where the new one says the same, so that what hangs on it rests. */
+function useSame<T>(value: T): T {
+  const kept = useRef(value);
+  if (JSON.stringify(kept.current) !== JSON.stringify(value)) kept.current = value;
+  return kept.current;
+}
+
+function isStretch(range: readonly [number, number] | undefined): boolean {
+  return range !== undefined && range[0] !== range[1];
+}
+
 const NARROW = 620;
 const LABELS = 142;
 
@@ -48,17 +61,19 @@ export function StrideLine(props: StrideLineProps) {
   const width = useWidth(frame);
   const narrow = width > 0 && width < NARROW;
   const counting = props.counting ?? rhythm.counting ?? usualCounting(rhythm.cycle);
-  const geometry = useMemo(
-    () =>
-      layOut(rhythm, timing, {
-        width: width || 900,
-        labels: label && !narrow ? LABELS : 0,
-        nameAbove: Boolean(label) && narrow,
-        scale: props.scale ?? 1,
-      }),
-    [rhythm, timing, width, narrow, label, props.scale],
+  const geometry = useSame(
+    useMemo(
+      () =>
+        layOut(rhythm, timing, {
+          width: width || 900,
+          labels: label && !narrow ? LABELS : 0,
+          nameAbove: Boolean(label) && narrow,
+          scale: props.scale ?? 1,
+        }),
+      [rhythm, timing, width, narrow, label, props.scale],
+    ),
   );
-  const beats = useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]);
+  const beats = useSame(useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]));
 
   return (
     <div ref={frame} className="relative w-full">
@@ -129,15 +144,20 @@ export function StrideLine(props: StrideLineProps) {
               return grid && band ? (
                 <SlotGrid
                   key={layer.id}
-                  rhythm={rhythm}
-                  timing={timing}
+                  rhythmId={rhythm.id}
+                  cycle={rhythm.cycle}
+                  layer={layer}
                   layerIndex={index}
                   grid={grid}
                   band={band}
                   geometry={geometry}
                   counting={counting}
                   chosen={choice.at?.layer === index ? choice.at.slot : undefined}
+                  range={
+                    choice.at?.layer === index && isStretch(choice.range) ? choice.range : undefined
+                  }
                   onChoose={choice.onChoose}
+                  onWeigh={choice.onWeigh}
                 />
               ) : null;
             })

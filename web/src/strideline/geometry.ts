@@ -8,6 +8,16 @@ export type Px = number;
 /** How far a stroke of each force stands from the line. */
 export const FORCE_HEIGHT: Readonly<Record<1 | 2 | 3 | 4, Px>> = { 1: 15, 2: 25, 3: 37, 4: 51 };
 
+/** The force whose height is nearest to a distance from the line. */
+export function forceAt(distance: Px): 1 | 2 | 3 | 4 {
+  const forces = [1, 2, 3, 4] as const;
+  return forces.reduce((best, force) =>
+    Math.abs(FORCE_HEIGHT[force] - distance) < Math.abs(FORCE_HEIGHT[best] - distance)
+      ? force
+      : best,
+  );
+}
+
 /** Where one layer stands in every system, measured from the system's top. */
 export interface LayerBand {
   readonly top: Px;

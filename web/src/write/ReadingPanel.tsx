@@ -3,6 +3,7 @@ import { readLayer, readSlot } from '@stride/core/read';
 import type { Rhythm, Timing } from '@stride/core/rhythm';
 import { useMemo } from 'react';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
+import { HearAlone } from './HearAlone.tsx';
 
 interface ReadingPanelProps {
   readonly rhythm: Rhythm;
@@ -30,45 +31,56 @@ export function ReadingPanel({
   );
   const groups = useMemo(() => readLayer(rhythm, chosen.layer), [rhythm, chosen.layer]);
   return (
-    <section
-      aria-label="Reading"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-1.5 text-[15.5px] leading-snug max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
-    >
-      {slot ? (
-        <Part title={slot.title}>
-          {slot.lines.map((line) => (
-            <p key={line}>{line}</p>
-          ))}
-        </Part>
-      ) : null}
-      {groups.map((group) => (
-        <Part key={group.title} title={group.title}>
-          {group.findings.map((finding) => {
-            const slots = new Set(finding.slots);
-            const isLit = lit !== undefined && finding.slots.every((one) => lit.has(one));
-            if (finding.slots.length === 0) {
+    <div className="relative">
+      <section
+        aria-label="Reading"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, and must scroll by keyboard too
+        tabIndex={0}
+        className="rounded-2xl border border-edge bg-card px-[18px] py-1.5 text-[15.5px] leading-snug overflow-y-auto lg:absolute lg:inset-0 max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
+      >
+        {slot ? (
+          <Part title={slot.title}>
+            {slot.lines.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+          </Part>
+        ) : null}
+        {groups.map((group) => (
+          <Part key={group.title} title={group.title}>
+            {group.findings.map((finding) => {
+              const slots = new Set(finding.slots);
+              const isLit = lit !== undefined && finding.slots.every((one) => lit.has(one));
+              if (finding.slots.length === 0) {
+                return (
+                  <p key={finding.text} className={TONES[finding.tone]}>
+                    {finding.text}
+                  </p>
+                );
+              }
               return (
-                <p key={finding.text} className={TONES[finding.tone]}>
-                  {finding.text}
-                </p>
+                <div key={finding.text} className="flex items-start gap-1">
+                  <button
+                    type="button"
+                    aria-pressed={isLit}
+                    title="Light up these strokes"
+                    className={`-mx-1 block min-w-0 flex-1 rounded px-1 text-left underline decoration-edge decoration-dotted underline-offset-4 hover:bg-band aria-pressed:bg-choice ${TONES[finding.tone]}`}
+                    onClick={() => onLight(isLit ? undefined : slots)}
+                  >
+                    {finding.text}
+                  </button>
+                  <HearAlone
+                    rhythm={rhythm}
+                    layerIndex={chosen.layer}
+                    slots={finding.slots}
+                    name={finding.text}
+                  />
+                </div>
               );
-            }
-            return (
-              <button
-                key={finding.text}
-                type="button"
-                aria-pressed={isLit}
-                title="Light up these strokes"
-                className={`-mx-1 block rounded px-1 text-left underline decoration-edge decoration-dotted underline-offset-4 hover:bg-band aria-pressed:bg-choice ${TONES[finding.tone]}`}
-                onClick={() => onLight(isLit ? undefined : slots)}
-              >
-                {finding.text}
-              </button>
-            );
-          })}
-        </Part>
-      ))}
-    </section>
+            })}
+          </Part>
+        ))}
+      </section>
+    </div>
   );
 }
 

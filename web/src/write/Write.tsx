@@ -1,24 +1,28 @@
 import { usualCounting } from '@stride/core/counting';
 import { findInstrument } from '@stride/core/instrument';
+import type { Layer } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { KeysHelp } from './KeysHelp.tsx';
+import { AddLayer } from './AddLayer.tsx';
+import { LayerPanel } from './LayerPanel.tsx';
+import { onLineKey } from './line-keys.ts';
 import { ReadingPanel } from './ReadingPanel.tsx';
+import { StrokeBar } from './StrokeBar.tsx';
 import { TypedLine } from './TypedLine.tsx';
-import { useLineKeys } from './use-line-keys.ts';
+import { type LineCommands, useLine } from './use-line.ts';
 
 /** Few layers are drawn larger, so that they are read from further away. */
 const SCALE_BY_LAYERS: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3, 3: 1.1 };
 
 /** The stage where a rhythm is written: the line, the typed rows of one layer, and what they say. */
 export function Write() {
-  const { document, draft, rhythm, timed, layerIndex, chooseLayer, muted, toggleMuted } =
+  const { document, draft, rhythm, timed, layerIndex, chooseLayer, muted, mix, setMix } =
     useBench();
   const [slot, setSlot] = useState(0);
   const [lit, setLit] = useState<ReadonlySet<number>>();
@@ -35,23 +39,35 @@ export function Write() {
     },
     [chooseLayer],
   );
-  const keys = useLineKeys({ document, rhythm, timed, chosen, onChoose: choose });
+  const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
+  const { muted: mutedIds } = mix;
+  const latest = useRef(line);
+  latest.current = line;
+  const onWeigh = useCallback<LineCommands['weigh']>(
+    (at, force, hand) => latest.current.commands.weigh(at, force, hand),
+    [],
+  );
   const label = useCallback(
     (index: number) => {
       const one = rhythm.layers[index];
       if (!one) return null;
       return (
         <LayerLabel
-          name={one.name}
-          instrument={findInstrument(one.instrument)?.name ?? one.instrument}
+          layer={one}
           chosen={index === layerIndex}
           muted={muted.has(one.id)}
           onChoose={() => choose({ layer: index, slot: 0 })}
-          onMute={() => toggleMuted(one.id)}
+          onMute={() =>
+            setMix({
+              muted: mutedIds.includes(one.id)
+                ? mutedIds.filter((id) => id !== one.id)
+                : [...mutedIds, one.id],
+            })
+          }
         />
       );
     },
-    [rhythm.layers, layerIndex, muted, choose, toggleMuted],
+    [rhythm.layers, layerIndex, muted, mutedIds, choose, setMix],
   );
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
@@ -66,13 +82,20 @@ export function Write() {
           rhythm={rhythm}
           timing={timed.timing}
           counting={counting}
-          choice={{ at: chosen, onChoose: choose, onKeyDown: keys.onKeyDown }}
+          choice={{
+            at: chosen,
+            range: line.range,
+            onChoose: choose,
+            onKeyDown: (event) => onLineKey(line, event),
+            onWeigh,
+          }}
           scale={SCALE_BY_LAYERS[rhythm.layers.length] ?? 1}
           lit={lit ? { layer: layerIndex, slots: lit } : undefined}
           playing={playing}
           label={label}
           muted={muted}
         />
+        <AddLayer />
       </section>
       <ReadingPanel
         rhythm={rhythm}
@@ -92,20 +115,19 @@ export function Write() {
             onType={(change, much) => document.edit(change, much ? undefined : `type:${layer.id}`)}
           />
         ) : null}
-        <p
-          role="status"
-          className={`mt-1.5 min-h-6 text-[15px] ${keys.said ? 'text-ink' : 'text-quiet'}`}
-        >
-          {keys.said ?? <KeysHelp instrument={layer?.instrument} />}
-        </p>
+        <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5">
+          <StrokeBar line={line} />
+          <p role="status" className="min-h-6 min-w-0 flex-1 basis-60 text-[15px]">
+            {line.said}
+          </p>
+        </div>
       </div>
     </div>
   );
 }
 
 interface LayerLabelProps {
-  readonly name: string;
-  readonly instrument: string;
+  readonly layer: Layer;
   readonly chosen: boolean;
   readonly muted: boolean;
   readonly onChoose: () => void;
@@ -113,7 +135,8 @@ interface LayerLabelProps {
 }
 
 function LayerLabel(props: LayerLabelProps) {
-  const { name, instrument, chosen, muted, onChoose, onMute } = props;
+  const { layer, chosen, muted, onChoose, onMute } = props;
+  const { name } = layer;
   const Icon = muted ? VolumeX : Volume2;
   return (
     <div className="flex items-start gap-1">
@@ -129,18 +152,23 @@ function LayerLabel(props: LayerLabelProps) {
         >
           {name}
         </span>
-        <span className="block truncate text-[13px] text-quiet">{instrument}</span>
+        <span className="block truncate text-[13px] text-quiet">
+          {findInstrument(layer.instrument)?.name ?? layer.instrument}
+        </span>
       </button>
-      <button
-        type="button"
-        aria-pressed={muted}
-        aria-label={`Mute ${name}`}
-        title={muted ? `${name} is silent` : `Mute ${name}`}
-        className={`flex size-8 items-center justify-center rounded-lg hover:bg-band ${muted ? 'text-warn' : 'text-quiet'}`}
-        onClick={onMute}
-      >
-        <Icon aria-hidden size={17} />
-      </button>
+      <span className="flex flex-col max-sm:flex-row">
+        <button
+          type="button"
+          aria-pressed={muted}
+          aria-label={`Mute ${name}`}
+          title={muted ? `${name} is silent` : `Mute ${name}`}
+          className={`flex size-7 items-center justify-center rounded-lg hover:bg-band ${muted ? 'text-warn' : 'text-quiet'}`}
+          onClick={onMute}
+        >
+          <Icon aria-hidden size={17} />
+        </button>
+        <LayerPanel layer={layer} />
+      </span>
     </div>
   );
 }

@@ -1,0 +1,2 @@
+/** File formats beside the written form. */
+export * from './json.ts';

@@ -1,0 +1,37 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { checkRhythm } from '../rhythm/index.ts';
+import { JSON_VERSION, readJson, writeJson } from './index.ts';
+
+describe('JSON', () => {
+  it('gives the same rhythm back', () => {
+    fc.assert(
+      fc.property(
+        arbitraryRhythm.filter((rhythm) => checkRhythm(rhythm).ok),
+        (rhythm) => {
+          expect(readJson(writeJson(rhythm))).toEqual({ ok: true, rhythm });
+        },
+      ),
+    );
+  });
+
+  it('refuses what it cannot use with a sentence, and never throws', () => {
+    const says = (text: string) => {
+      const result = readJson(text);
+      return result.ok ? '' : result.messages.join(' ');
+    };
+    expect(says('{')).toContain('not JSON that can be read');
+    expect(says('[1, 2]')).toContain('not a rhythm of this program');
+    expect(says('{"format":"humble-stride","version":99}')).toContain('newer version');
+    expect(says(`{"format":"humble-stride","version":${JSON_VERSION},"rhythm":{}}`)).toMatch(
+      /At \w+/,
+    );
+    fc.assert(
+      fc.property(fc.json(), (text) => {
+        expect(says(text)).not.toBe('');
+        expect(says(`{"format":"humble-stride","version":1,"rhythm":${text}}`)).not.toBe('');
+      }),
+    );
+  });
+});

@@ -1,0 +1,148 @@
+import { expect, kept, rows, slot, test, watchText } from './kit.ts';
+
+test('a rhythm is written from nothing by keyboard alone', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Quay call' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await expect(page.getByPlaceholder('A rhythm, a place')).toBeFocused();
+  await page.keyboard.type('new rhythm');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  await page.keyboard.type('Ten stairs');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('3+2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Ten stairs');
+
+  // Tab leads to the line; from there on only its own keys are needed.
+  const first = slot(page, 'Goblet drum', 0);
+  for (
+    let i = 0;
+    i < 40 && !(await first.evaluate((one) => one === document.activeElement));
+    i += 1
+  ) {
+    await page.keyboard.press('Tab');
+  }
+  await expect(first).toBeFocused();
+  await page.keyboard.type('Dkt');
+  await page.keyboard.press('4');
+  await page.keyboard.press('Home');
+  await page.keyboard.press('!');
+  await page.keyboard.press('End');
+  await page.keyboard.type('O');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(rows(page, 'Goblet drum')).toContainText('play D! k t / . . . O');
+  await expect(rows(page, 'Goblet drum')).toContainText('hand . . . / . . . L');
+
+  // The second half of the first beat goes to the beginning of the second.
+  await page.keyboard.press('Home');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Control+c');
+  await page.keyboard.press('Alt+ArrowRight');
+  await page.keyboard.press('Control+v');
+  await expect(rows(page, 'Goblet drum')).toContainText('play D! k t / k t . O');
+  await page.keyboard.press('Control+z');
+  await expect(rows(page, 'Goblet drum')).toContainText('play D! k t / . . . O');
+});
+
+test('a rhythm is written from nothing by pointer alone', async ({ page }) => {
+  await page.goto('/?new');
+  await page.getByRole('button', { name: 'Begin writing' }).click();
+  await slot(page, 'Goblet drum', 0).click();
+  const bar = page.getByRole('toolbar', { name: 'Strokes' });
+  await bar.getByRole('button', { name: 'Place dum' }).click();
+  await bar.getByRole('button', { name: 'Place light ka' }).click();
+  await bar.getByRole('button', { name: 'Place open tone' }).click();
+  await expect(rows(page, 'Goblet drum')).toContainText('play D k O . / . . . .');
+  await slot(page, 'Goblet drum', 4).click();
+  await bar.getByRole('button', { name: 'Fewer slots in the cell' }).click();
+  await expect(rows(page, 'Goblet drum')).toContainText('play D k O . / . . . /');
+
+  // Dragged away from the line and across it: strong, and in the left hand.
+  const drum = slot(page, 'Goblet drum', 2);
+  const box = await drum.boundingBox();
+  if (!box) throw new Error('the slot is not drawn');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height + 60, { steps: 6 });
+  await page.mouse.up();
+  await expect(drum).toHaveAccessibleName('bar 1, & of 1: open tone, left, accent');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(drum).toHaveAccessibleName('bar 1, & of 1: open tone, right, plain');
+  await bar.getByRole('button', { name: 'Remove' }).isDisabled();
+});
+
+test('layers come, change their instrument by a table, repeat and go, with a way back', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByRole('menuitem', { name: /^barrel drum/ }).click();
+  await expect(rows(page, 'Barrel drum')).toContainText('play . . . / . . . / . .');
+
+  await page.getByRole('button', { name: 'Layer Walker' }).click();
+  const panel = page.getByRole('dialog');
+  await panel.getByLabel('Name of the layer').fill('Stroller');
+  await panel.getByLabel('Name of the layer').press('Enter');
+  await panel.getByRole('combobox', { name: /^Instrument/ }).selectOption('tall hand drums');
+  await expect(panel.getByLabel('D becomes', { exact: true })).toHaveValue('B');
+  await panel.getByLabel('T becomes', { exact: true }).selectOption('S open slap');
+  await panel.getByRole('button', { name: 'Play it on the tall hand drums' }).click();
+  await panel.getByRole('button', { name: 'Repeat the last turn' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Stroller', exact: false }).first().click();
+  await expect(rows(page, 'Stroller')).toContainText('play B!');
+  await expect(slot(page, 'Stroller', 3)).toHaveAccessibleName(/open slap/);
+  await expect(slot(page, 'Stroller', 25)).toHaveAccessibleName(/^bar 3/);
+
+  await page.getByRole('button', { name: 'Layer Stroller' }).click();
+  await page.getByRole('button', { name: 'Take the layer out' }).click();
+  await expect(page.getByRole('listbox', { name: 'Stroller, strokes' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(page.getByRole('listbox', { name: 'Stroller, strokes' })).toHaveCount(1);
+});
+
+test('a tab that is killed in the middle loses nothing', async ({ page, context }) => {
+  await page.goto('/bench/lantern-steps/write');
+  await slot(page, 'Bell', 1).click();
+  await page.keyboard.press('C');
+  await kept(page, 'lantern-steps', '"kind":"C"');
+  const session = await context.newCDPSession(page);
+  const crashed = page.waitForEvent('crash');
+  // The crashed page never answers.
+  void session.send('Page.crash').catch(() => undefined);
+  await crashed;
+  const again = await context.newPage();
+  await again.goto('/bench/lantern-steps/write');
+  await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/choked/);
+});
+
+test('a sentence lights its strokes and lets them be heard alone', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/write');
+  const reading = page.getByRole('region', { name: 'Reading' });
+  const sentence = reading.getByRole('button', { name: 'Pulses 1, 7, 12, 15: strides 6 5 3 2.' });
+  await sentence.click();
+  await expect(sentence).toHaveAttribute('aria-pressed', 'true');
+  await reading.getByRole('button', { name: 'Hear these alone' }).nth(2).click();
+  await expect(reading.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await expect.poll(() => page.evaluate(() => window.scheduled.length)).toBeGreaterThan(3);
+});
+
+test('a turn is counted in, in the rhythm’s own counting', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByRole('button', { name: 'Count in' }).click();
+  const play = page.getByTitle('Space bar');
+  const shown = await watchText(play);
+  await play.click();
+  await page.waitForFunction(() => window.scheduled.length > 12);
+  expect((await shown()).join(' ')).toContain('Stop1 Stop& Stopa Stop2 Stop& Stopa Stop3 Stop&');
+  const times = await page.evaluate(() => window.scheduled.map((one) => one.at));
+  const pulse = 60 / (72 * 3);
+  const start = times[0] ?? 0;
+  // Three clicks on the beats of the counted turn, and then the first strokes on the one.
+  for (const expected of [0, 3, 6, 8]) {
+    expect(times.some((at) => Math.abs(at - start - expected * pulse) < 1e-6)).toBe(true);
+  }
+});

@@ -1,0 +1,41 @@
+import { expect, slot, test } from './kit.ts';
+
+test('says so when there is no room left, and keeps the edit in the tab', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/write');
+  await expect(slot(page, 'Bell', 1)).toBeVisible();
+  // The disk is full: the browser refuses whatever is to be kept.
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The disk is full', 'QuotaExceededError');
+    };
+  });
+  await slot(page, 'Bell', 1).click();
+  await page.keyboard.press('C');
+  await expect(page.getByRole('alert')).toContainText('The browser has no room left.');
+  await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
+});
+
+test('leaves a database of a newer version untouched, and says so', async ({ page }) => {
+  await page.goto('/stride.svg');
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const open = indexedDB.open('humble-stride', 90);
+        open.onupgradeneeded = () => {
+          open.result
+            .createObjectStore('rhythms', { keyPath: 'id' })
+            .createIndex('updated', 'updated');
+          open.result.createObjectStore('settings', { keyPath: 'key' });
+        };
+        open.onsuccess = () => {
+          open.result.close();
+          resolve();
+        };
+        open.onerror = () => reject(open.error);
+      }),
+  );
+  await page.goto('/');
+  await expect(page.getByRole('alert')).toContainText('a newer version of the program has written');
+  await page.goto('/bench/lantern-steps/write');
+  await expect(page.getByRole('alert')).toContainText('a newer version of the program has written');
+});

@@ -1,0 +1,49 @@
+import type { Rhythm } from '@stride/core/rhythm';
+import { Download } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { takeAway } from './take-away.ts';
+
+const FORMATS = [
+  {
+    format: 'stride',
+    name: '.stride',
+    note: 'The written form: plain text, to read and to type on.',
+  },
+  {
+    format: 'json',
+    name: '.json',
+    note: 'Everything the program knows of it, for other programs.',
+  },
+] as const;
+
+/** Gives the rhythm to the player as a file. */
+export function TakeAway({ rhythm }: { readonly rhythm: Rhythm }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label="Take away as a file"
+        title="Take away as a file"
+        className="inline-flex h-9 items-center rounded-lg px-3 text-quiet hover:bg-band hover:text-ink"
+      >
+        <Download aria-hidden size={18} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          className="z-20 w-72 rounded-xl border border-edge bg-card p-1.5 shadow-xl"
+        >
+          {FORMATS.map(({ format, name, note }) => (
+            <DropdownMenu.Item
+              key={format}
+              className="cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band"
+              onSelect={() => takeAway(rhythm, format)}
+            >
+              <span className="font-mono font-semibold">{name}</span>
+              <span className="block text-sm text-quiet">{note}</span>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,29 @@
+import { describe, expect, it } from 'vitest';
+import { DEMO_RHYTHMS } from '../store/demo.ts';
+import { newRecord } from '../store/rhythms.ts';
+import { arrange, tagsOf } from './arrange.ts';
+
+const records = DEMO_RHYTHMS.map((rhythm, index) => newRecord(rhythm, 1000 - index));
+const names = (
+  words: string,
+  sort: 'edited' | 'name' | 'pulses' | 'target' = 'edited',
+  tag?: string,
+) => arrange(records, { words, sort, tag }).map((record) => record.rhythm.name);
+
+describe('arrange', () => {
+  it('finds by name, layer, instrument and tag, all words together', () => {
+    expect(names('ferry')).toEqual(['Ferry bell']);
+    expect(names('TALL drums')).toEqual(['Wet cobbles']);
+    expect(names('bell walk')).toEqual(['Lantern steps', 'Wet cobbles']);
+    expect(names('nothing such')).toEqual([]);
+    expect(names('', 'edited', 'slow')).toEqual(['Ferry bell']);
+  });
+
+  it('sorts as asked', () => {
+    expect(names('')[0]).toBe('Lantern steps');
+    expect(names('', 'name')).toEqual(['Ferry bell', 'Lantern steps', 'Quay call', 'Wet cobbles']);
+    expect(names('', 'pulses')[0]).toBe('Wet cobbles');
+    expect(names('', 'target')[0]).toBe('Quay call');
+    expect(tagsOf(records)).toEqual(['call', 'seven', 'slow', 'voice', 'walk']);
+  });
+});

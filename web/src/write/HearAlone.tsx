@@ -1,0 +1,58 @@
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { scoreRhythm } from '@stride/core/sound';
+import { Play, Square } from 'lucide-react';
+import { player } from '../audio/player.ts';
+import { usePlayer } from '../audio/use-player.ts';
+
+interface HearAloneProps {
+  readonly rhythm: Rhythm;
+  readonly layerIndex: number;
+  readonly slots: readonly number[];
+  /** The sentence, which tells this from another one about the same strokes. */
+  readonly name: string;
+}
+
+/** Plays only the strokes that a sentence speaks of, round and round. */
+export function HearAlone({ rhythm, layerIndex, slots, name }: HearAloneProps) {
+  const state = usePlayer();
+  const owner = `alone:${rhythm.id}:${layerIndex}:${name}`;
+  const mine = (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
+  const Icon = mine ? Square : Play;
+
+  function onClick(): void {
+    if (mine) {
+      player.stop();
+      return;
+    }
+    const layer = rhythm.layers[layerIndex];
+    if (!layer) return;
+    const strokes = layer.strokes.filter((stroke) => slots.includes(stroke.slot));
+    const lines = { cycle: rhythm.cycle, layers: [{ ...layer, strokes }] };
+    const timed = timeRhythm(lines);
+    if (!timed.ok) return;
+    const score = scoreRhythm(lines, timed.timing);
+    void player.play({
+      owner,
+      first: {
+        score,
+        tempo: rhythm.tempo,
+        startTicks: 0,
+        endTicks: Number.POSITIVE_INFINITY,
+        tag: 'alone',
+      },
+      next: () => undefined,
+    });
+  }
+
+  return (
+    <button
+      type="button"
+      aria-label={mine ? 'Stop' : 'Hear these alone'}
+      title={mine ? 'Stop' : 'Hear these alone'}
+      className="flex size-6 shrink-0 items-center justify-center rounded-md text-quiet hover:bg-band hover:text-ink"
+      onClick={onClick}
+    >
+      <Icon aria-hidden size={13} />
+    </button>
+  );
+}

@@ -1,0 +1,231 @@
+import { findInstrument, INSTRUMENTS, type Instrument, proposeMap } from '@stride/core/instrument';
+import {
+  addTurn,
+  changeInstrument,
+  codesUsed,
+  editLayer,
+  type Layer,
+  moveLayer,
+  type Rhythm,
+  removeLastTurn,
+  removeLayer,
+  renameLayer,
+} from '@stride/core/rhythm';
+import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useId, useState } from 'react';
+import { useBench } from '../bench/context.ts';
+import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/toasts.tsx';
+
+/** What can be done with a whole layer: its name, instrument, level, turns and place. */
+export function LayerPanel({ layer }: { readonly layer: Layer }) {
+  const { document, rhythm, mix, setMix } = useBench();
+  const id = useId();
+  const [open, setOpen] = useState(false);
+  const level = mix.levels[layer.id] ?? 1;
+  const index = rhythm.layers.findIndex((one) => one.id === layer.id);
+  const solo = mix.solo.includes(layer.id);
+
+  /** Takes a change of the rhythm; the layer's typed text is written anew. */
+  function edit(change: (before: Rhythm) => Rhythm): void {
+    document.edit((draft) => {
+      const after = change(draft.rhythm);
+      if (after === draft.rhythm) return draft;
+      const { [layer.id]: _typed, ...drafts } = draft.drafts;
+      return { rhythm: after, drafts };
+    });
+  }
+  const editThis = (change: (before: Layer) => Layer) =>
+    edit((before) => editLayer(before, layer.id, change));
+
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        aria-label={`Layer ${layer.name}`}
+        title={`Name, instrument, level and turns of ${layer.name}`}
+        className="flex size-7 items-center justify-center rounded-lg text-quiet hover:bg-band"
+      >
+        <SlidersHorizontal aria-hidden size={16} />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="right"
+          align="start"
+          sideOffset={6}
+          collisionPadding={10}
+          className="z-20 flex max-h-[80vh] w-[330px] flex-col gap-3 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-xl"
+        >
+          <label className="flex flex-col gap-1 text-sm text-quiet">
+            Name of the layer
+            <input
+              defaultValue={layer.name}
+              maxLength={120}
+              className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+              onBlur={(event) => editThis((before) => renameLayer(before, event.target.value))}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') event.currentTarget.blur();
+              }}
+            />
+          </label>
+          <InstrumentChoice
+            layer={layer}
+            onChange={(instrument, map) => {
+              editThis((before) => changeInstrument(before, instrument, map));
+              toast(`${layer.name} is now played on the ${instrument.name}.`, () =>
+                document.undo(),
+              );
+            }}
+          />
+          <div className="flex items-center gap-3">
+            <label htmlFor={`${id}-level`} className="text-sm text-quiet">
+              Level
+            </label>
+            <input
+              id={`${id}-level`}
+              type="range"
+              min={0}
+              max={1}
+              step={0.05}
+              value={level}
+              className="flex-1 accent-[var(--go)]"
+              onChange={(event) =>
+                setMix({ levels: { ...mix.levels, [layer.id]: Number(event.target.value) } })
+              }
+            />
+            <span className="w-10 text-right text-sm">{Math.round(level * 100)} %</span>
+            <Button
+              look={solo ? 'on' : 'plain'}
+              aria-pressed={solo}
+              title={`Hear only ${layer.name}`}
+              onClick={() =>
+                setMix({
+                  solo: solo ? mix.solo.filter((one) => one !== layer.id) : [...mix.solo, layer.id],
+                })
+              }
+            >
+              Solo
+            </Button>
+          </div>
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'copy'))}>
+              Repeat the last turn
+            </Button>
+            <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'empty'))}>
+              Add an empty turn
+            </Button>
+            <Button
+              disabled={removeLastTurn(rhythm, layer) === layer}
+              onClick={() => editThis((before) => removeLastTurn(rhythm, before))}
+            >
+              Take the last turn away
+            </Button>
+          </div>
+          <div className="flex gap-2 border-t border-edge pt-3">
+            <Button
+              aria-label={`Move ${layer.name} up`}
+              disabled={index === 0}
+              onClick={() => edit((before) => moveLayer(before, layer.id, -1))}
+            >
+              <ArrowUp aria-hidden size={16} />
+            </Button>
+            <Button
+              aria-label={`Move ${layer.name} down`}
+              disabled={index === rhythm.layers.length - 1}
+              onClick={() => edit((before) => moveLayer(before, layer.id, 1))}
+            >
+              <ArrowDown aria-hidden size={16} />
+            </Button>
+            <Button
+              className="ml-auto"
+              onClick={() => {
+                setOpen(false);
+                edit((before) => removeLayer(before, layer.id));
+                toast(`${layer.name} was taken out.`, () => document.undo());
+              }}
+            >
+              Take the layer out
+            </Button>
+          </div>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+interface InstrumentChoiceProps {
+  readonly layer: Layer;
+  readonly onChange: (instrument: Instrument, map: ReadonlyMap<string, string>) => void;
+}
+
+/** Another instrument for a layer, with a table of what becomes what before anything changes. */
+function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
+  const from = findInstrument(layer.instrument);
+  const [wanted, setWanted] = useState(layer.instrument);
+  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
+  const to = findInstrument(wanted);
+  const used = codesUsed(layer);
+  const proposed = from && to ? proposeMap(from, to) : new Map<string, string>();
+  const becomes = (code: string) => chosen[code] ?? proposed.get(code) ?? '';
+  return (
+    <div className="flex flex-col gap-2">
+      <label className="flex flex-col gap-1 text-sm text-quiet">
+        Instrument
+        <select
+          value={wanted}
+          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          onChange={(event) => {
+            setWanted(event.target.value);
+            setChosen({});
+          }}
+        >
+          {INSTRUMENTS.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {from && to && to.id !== from.id ? (
+        <>
+          {used.length > 0 ? (
+            <table className="text-[15px]">
+              <caption className="pb-1 text-left text-sm text-quiet">What becomes what</caption>
+              <tbody>
+                {used.map((code) => (
+                  <tr key={code}>
+                    <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                      <span className="font-mono">{code}</span>{' '}
+                      {from.strokes.find((one) => one.code === code)?.name}
+                    </th>
+                    <td>
+                      <select
+                        aria-label={`${code} becomes`}
+                        value={becomes(code)}
+                        className="h-8 w-full rounded-md border border-edge bg-paper px-1"
+                        onChange={(event) => setChosen({ ...chosen, [code]: event.target.value })}
+                      >
+                        {to.strokes.map((one) => (
+                          <option key={one.code} value={one.code}>
+                            {one.code} {one.name}
+                          </option>
+                        ))}
+                        <option value="">leave out</option>
+                      </select>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          ) : null}
+          <Button
+            look="go"
+            onClick={() => onChange(to, new Map(used.map((code) => [code, becomes(code)])))}
+          >
+            Play it on the {to.name}
+          </Button>
+        </>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,245 @@
+import { findInstrument, strokeKind } from '@stride/core/instrument';
+import {
+  type Clip,
+  copyRange,
+  copyTurn,
+  divideCell,
+  editLayer,
+  type Force,
+  type Hand,
+  type Layer,
+  type LayerGrid,
+  paste,
+  placeStroke,
+  placeStrokes,
+  type Rhythm,
+  removeStrokes,
+  setForce,
+  setHand,
+  stepForce,
+  strokesAt,
+  type TimingResult,
+  toggleAccent,
+} from '@stride/core/rhythm';
+import { useEffect, useRef, useState } from 'react';
+import type { RhythmDocument } from '../store/document.ts';
+import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
+
+interface LineOptions {
+  readonly document: RhythmDocument;
+  readonly rhythm: Rhythm;
+  readonly timed: TimingResult;
+  readonly chosen: SlotRef;
+  readonly onChoose: (at: SlotRef) => void;
+}
+
+/** First and last slot of a stretch of the chosen layer. */
+export type SlotRange = readonly [first: number, last: number];
+
+/** Everything that can be done on the line, whatever hand asks for it: a key, a button, the pointer. */
+export interface LineCommands {
+  place(code: string): void;
+  remove(): void;
+  accent(): void;
+  /** With `ghost` asked for again it is a plain stroke. */
+  ghost(): void;
+  louder(step: 1 | -1): void;
+  hand(hand: Hand): void;
+  /** What a drag away from the line or across it means: force and hand at once. */
+  weigh(at: SlotRef, force: Force, hand: Hand): void;
+  divide(slots: number): void;
+  copy(): void;
+  cut(): void;
+  paste(): void;
+  goTo(slot: number, extend?: boolean): void;
+  goToLayer(step: 1 | -1): void;
+  say(text: string): void;
+}
+
+export interface Line {
+  readonly chosen: SlotRef;
+  readonly range: SlotRange;
+  readonly layer: Layer | undefined;
+  readonly grid: LayerGrid | undefined;
+  readonly commands: LineCommands;
+  /** What the last command did, where that is not plain to see. */
+  readonly said: string | undefined;
+}
+
+/** What was copied last; it goes from rhythm to rhythm. */
+let clip: Clip | undefined;
+
+/** The line under the player's hands: where the choice is, and what can be done there. */
+export function useLine(options: LineOptions): Line {
+  const { document, rhythm, timed, chosen, onChoose } = options;
+  const [said, setSaid] = useState<string>();
+  /** The other end of a stretch that was chosen with Shift. */
+  const [anchor, setAnchor] = useState<SlotRef>();
+  const focusNext = useRef(false);
+
+  // The chosen slot takes the focus after a command moved the choice; a click has focused it already.
+  useEffect(() => {
+    if (!focusNext.current) return;
+    focusNext.current = false;
+    window.document.getElementById(slotElementId(rhythm.id, chosen))?.focus();
+  });
+
+  const layer = rhythm.layers[chosen.layer];
+  const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
+  const last = (grid?.starts.length ?? 1) - 1;
+  const from = anchor?.layer === chosen.layer ? Math.min(anchor.slot, last) : chosen.slot;
+  const range: SlotRange = [Math.min(from, chosen.slot), Math.max(from, chosen.slot)];
+
+  function edit(change: (before: Layer) => Layer, stroke?: string): void {
+    focusNext.current = true;
+    setSaid(undefined);
+    if (!layer) return;
+    document.edit((draft) => {
+      const after = editLayer(draft.rhythm, layer.id, change);
+      if (after === draft.rhythm) return draft;
+      const { [layer.id]: _typed, ...drafts } = draft.drafts;
+      return { rhythm: after, drafts };
+    }, stroke);
+  }
+
+  function goTo(slot: number, extend = false): void {
+    focusNext.current = true;
+    setSaid(undefined);
+    setAnchor(extend ? (anchor?.layer === chosen.layer ? anchor : chosen) : undefined);
+    onChoose({ layer: chosen.layer, slot: Math.min(last, Math.max(0, slot)) });
+  }
+
+  /** The same edit on every slot of the chosen stretch. */
+  const each = (change: (layer: Layer, slot: number) => Layer) => (before: Layer) => {
+    let after = before;
+    for (let slot = range[0]; slot <= range[1]; slot += 1) after = change(after, slot);
+    return after;
+  };
+
+  const commands: LineCommands = {
+    place(code) {
+      const instrument = layer && findInstrument(layer.instrument);
+      if (!instrument || !strokeKind(instrument, code)) {
+        const codes = instrument?.strokes.map((stroke) => stroke.code).join(' ');
+        focusNext.current = true;
+        setSaid(`The ${instrument?.name} has no stroke “${code}”. It has ${codes}.`);
+        return;
+      }
+      edit((before) => {
+        const [old] = strokesAt(before, chosen.slot);
+        const hand = old?.hand ?? handInTurn(before, chosen.slot);
+        return placeStroke(before, {
+          slot: chosen.slot,
+          kind: code,
+          force: old?.force ?? 3,
+          ...(hand ? { hand } : {}),
+          ...(old?.say ? { say: old.say } : {}),
+        });
+      });
+      setAnchor(undefined);
+      onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
+    },
+    remove: () => edit(each(removeStrokes)),
+    accent: () => edit(each(toggleAccent)),
+    ghost: () =>
+      edit(
+        each((before, slot) => {
+          const all = strokesAt(before, slot).every((stroke) => stroke.force === 1);
+          return setForce(before, slot, all ? 3 : 1);
+        }),
+      ),
+    louder: (step) => edit(each((before, slot) => stepForce(before, slot, step))),
+    hand: (hand) => edit(each((before, slot) => setHand(before, slot, hand))),
+    weigh(at, force, hand) {
+      const target = rhythm.layers[at.layer];
+      if (!target) return;
+      document.edit((draft) => {
+        const after = editLayer(draft.rhythm, target.id, (before) =>
+          setHand(setForce(before, at.slot, force), at.slot, hand),
+        );
+        if (after === draft.rhythm) return draft;
+        const { [target.id]: _typed, ...drafts } = draft.drafts;
+        return { rhythm: after, drafts };
+      }, `drag:${target.id}:${at.slot}`);
+    },
+    divide(slots) {
+      if (!layer || !grid) return;
+      const cell = grid.cellOf[chosen.slot] ?? 0;
+      const first = grid.firstSlot[cell] ?? 0;
+      const result = divideCell(layer, cell, slots);
+      if (result.layer === layer) return;
+      edit(() => result.layer);
+      const old = layer.cells[cell]?.slots ?? 1;
+      const within = Math.min(slots - 1, Math.round(((chosen.slot - first) * slots) / old));
+      setAnchor(undefined);
+      onChoose({ layer: chosen.layer, slot: first + within });
+      setSaid(sayDivision(slots, result.moved.length, result.lost.length));
+    },
+    copy() {
+      if (!layer) return;
+      focusNext.current = true;
+      const whole = range[0] === range[1];
+      clip = whole ? copyTurn(rhythm, layer, chosen.slot) : copyRange(layer, range[0], range[1]);
+      setSaid(
+        clip
+          ? `Copied ${whole ? 'this turn' : `${clip.slots} slots`}. Ctrl V puts ${whole ? 'it over the turn you choose' : 'them from the slot you choose'}.`
+          : 'This layer’s cells cross the turn here; choose a stretch with Shift and the arrows to copy it.',
+      );
+    },
+    cut() {
+      if (!layer || range[0] === range[1]) {
+        setSaid('Choose a stretch with Shift and the arrows first.');
+        return;
+      }
+      clip = copyRange(layer, range[0], range[1]);
+      edit((before) => placeStrokes(before, range[0], range[1] + 1, []));
+      setSaid(`Took out ${clip.slots} slots. Ctrl V puts them from the slot you choose.`);
+    },
+    paste() {
+      const copied = clip;
+      const instrument = layer && findInstrument(layer.instrument);
+      if (!copied || !instrument) {
+        setSaid('Nothing is copied yet: Ctrl C copies the turn, or the stretch chosen with Shift.');
+        return;
+      }
+      // From another instrument only the strokes that this one has as well can come along.
+      const strokes = copied.strokes.filter((stroke) => strokeKind(instrument, stroke.kind));
+      const left = copied.strokes.length - strokes.length;
+      edit((before) => paste(rhythm, before, range[0], { ...copied, strokes }));
+      if (left > 0)
+        setSaid(`${left} strokes were left out: the ${instrument.name} does not have them.`);
+    },
+    goTo,
+    goToLayer(step) {
+      const other = timed.ok ? timed.timing.layers[chosen.layer + step] : undefined;
+      if (!other) return;
+      focusNext.current = true;
+      setAnchor(undefined);
+      const now = grid?.startTicks[chosen.slot] ?? 0;
+      const slot = other.startTicks.findLastIndex((start) => start <= now);
+      onChoose({ layer: chosen.layer + step, slot: Math.max(0, slot) });
+    },
+    say: setSaid,
+  };
+  return { chosen, range, layer, grid, commands, said };
+}
+
+/** The other hand from the stroke before, where hands are written in this layer. */
+function handInTurn(layer: Layer, slot: number): Hand | undefined {
+  if (!layer.strokes.some((stroke) => stroke.hand)) return undefined;
+  const before = layer.strokes.findLast((stroke) => stroke.slot < slot);
+  return before?.hand === 'R' ? 'L' : 'R';
+}
+
+function sayDivision(slots: number, moved: number, lost: number): string {
+  const parts = [`This cell now has ${slots} ${slots === 1 ? 'slot' : 'slots'}.`];
+  if (moved > 0) {
+    parts.push(`${moved} ${moved === 1 ? 'stroke' : 'strokes'} moved to the nearest one.`);
+  }
+  if (lost > 0) {
+    parts.push(
+      `${lost} found no room and ${lost === 1 ? 'is' : 'are'} gone; Undo brings back what was there.`,
+    );
+  }
+  return parts.join(' ');
+}
