@@ -27,8 +27,15 @@ export function instrumentNamed(name: string): Instrument | undefined {
 
 /** The stroke that a code stands for; upper and lower case differ. */
 export function strokeKind(instrument: Instrument, code: string): StrokeKind | undefined {
-  return instrument.strokes.find((stroke) => stroke.code === code);
+  let byCode = codes.get(instrument);
+  if (!byCode) {
+    byCode = new Map(instrument.strokes.map((stroke) => [stroke.code, stroke]));
+    codes.set(instrument, byCode);
+  }
+  return byCode.get(code);
 }
+
+const codes = new WeakMap<Instrument, ReadonlyMap<string, StrokeKind>>();
 
 /**
  * The code a writer most likely meant: the same letter in the other case, or the stroke's spoken

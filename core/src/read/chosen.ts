@@ -1,7 +1,15 @@
 import type { CountingSystem } from '../counting/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { FORCE_NAMES, handOf, type Lines, type Rhythm, type Timing } from '../rhythm/index.ts';
-import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
+import {
+  FORCE_NAMES,
+  handOf,
+  type Layer,
+  type LayerGrid,
+  type Lines,
+  type Rhythm,
+  type Timing,
+} from '../rhythm/index.ts';
+import { floor, formatRational, modulo, ONE, type Pulses, type Ticks } from '../time/index.ts';
 import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
 
 /** The sentences about one slot: what it is, where it is counted, and who falls with it. */
@@ -17,13 +25,58 @@ export function layersTogether(
   layer: number,
   slot: number,
 ): readonly number[] {
-  const at = timing.layers[layer]?.startTicks[slot] ?? 0;
-  return rhythm.layers.flatMap((other, index) => {
-    const grid = timing.layers[index];
-    if (index === layer || !grid || grid.lengthTicks === 0) return [];
-    const within = at % grid.lengthTicks;
-    return other.strokes.some((stroke) => grid.startTicks[stroke.slot] === within) ? [index] : [];
-  });
+  return rhythm.layers.flatMap((_, other) =>
+    other !== layer && slotsWith(rhythm, timing, layer, [slot], other).length > 0 ? [other] : [],
+  );
+}
+
+/** Those of some slots of a layer at whose moment another layer has a stroke, the first time round. */
+export function slotsWith(
+  rhythm: Lines,
+  timing: Timing,
+  layer: number,
+  slots: readonly number[],
+  other: number,
+): readonly number[] {
+  const own = timing.layers[layer];
+  const grid = timing.layers[other];
+  const line = rhythm.layers[other];
+  if (!own || !grid || !line || grid.lengthTicks === 0) return [];
+  const sounds = soundingTicks(line, grid);
+  const { startTicks } = own;
+  const { lengthTicks } = grid;
+  const shared: number[] = [];
+  for (const slot of slots) {
+    const at = startTicks[slot] ?? 0;
+    if (sounds(at < lengthTicks ? at : at % lengthTicks)) shared.push(slot);
+  }
+  return shared;
+}
+
+/** Tells whether something sounds at a tick of the first round. */
+type Sounding = (ticks: Ticks) => boolean;
+
+const sounding = new WeakMap<Layer, { readonly grid: LayerGrid; readonly sounds: Sounding }>();
+
+/** Longest layer, in ticks, for which a table of all ticks is quicker than a set and small enough. */
+const TABLE_TICKS = 65_536;
+
+/** When a layer sounds in its first round; worked out once for a layer on its grid. */
+function soundingTicks(layer: Layer, grid: LayerGrid): Sounding {
+  const known = sounding.get(layer);
+  if (known?.grid === grid) return known.sounds;
+  const ticks = layer.strokes.map((stroke) => grid.startTicks[stroke.slot] ?? 0);
+  let sounds: Sounding;
+  if (grid.lengthTicks <= TABLE_TICKS) {
+    const table = new Uint8Array(grid.lengthTicks);
+    for (const at of ticks) table[at] = 1;
+    sounds = (at) => table[at] === 1;
+  } else {
+    const set = new Set(ticks);
+    sounds = (at) => set.has(at);
+  }
+  sounding.set(layer, { grid, sounds });
+  return sounds;
 }
 
 /** Reads one slot of a layer for the panel beside the line. */

@@ -2,7 +2,7 @@ import { beatStarts } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { type Layer, type Lines, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
 import { formatRational, rational } from '../time/index.ts';
-import { layersTogether, sayPulse } from './chosen.ts';
+import { sayPulse, slotsWith } from './chosen.ts';
 import { fit } from './fit.ts';
 import {
   type HandsReading,
@@ -111,7 +111,8 @@ function syncopationFindings(
   const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
   const { whole, firstHalf, secondHalf } = syncopation(onsets, grid.lengthTicks, beats);
   if (whole === 0) return [plain('Every stroke is on a beat.')];
-  const off = slots.filter((_, at) => !beats.includes(onsets[at] ?? -1));
+  const onBeat = new Set(beats);
+  const off = slots.filter((_, at) => !onBeat.has(onsets[at] ?? -1));
   const [busier, much, little] =
     firstHalf > secondHalf ? ['first', firstHalf, secondHalf] : ['second', secondHalf, firstHalf];
   const halves =
@@ -137,7 +138,7 @@ function accentFindings(
   const findings = [plain(`${noun} ${pulses.join(', ')}: strides ${sayStrides(gaps)}.`, slots)];
   rhythm.layers.forEach((other, at) => {
     if (at === index) return;
-    const shared = slots.filter((slot) => layersTogether(rhythm, timing, index, slot).includes(at));
+    const shared = slotsWith(rhythm, timing, index, slots, at);
     if (shared.length === 0) return;
     const all = shared.length === slots.length;
     const how = all
@@ -160,7 +161,7 @@ function togetherFindings(
   if (slots.length === 0) return [];
   return rhythm.layers.flatMap((other, at): Finding[] => {
     if (at === index || other.strokes.length === 0) return [];
-    const shared = slots.filter((slot) => layersTogether(rhythm, timing, index, slot).includes(at));
+    const shared = slotsWith(rhythm, timing, index, slots, at);
     return shared.length === 0
       ? [plain(`Never falls with ${other.name} the first time round.`)]
       : [plain(`${shared.length} of ${slots.length} strokes fall with ${other.name}.`, shared)];
@@ -180,8 +181,14 @@ function wristFindings(layer: Layer): readonly Finding[] {
 
 /** Slots that sound, each once; with `force`, only those with a stroke of that force. */
 function soundingSlots(layer: Layer, force?: number): readonly number[] {
-  const strokes = layer.strokes.filter((stroke) => force === undefined || stroke.force === force);
-  return [...new Set(strokes.map((stroke) => stroke.slot))];
+  const slots: number[] = [];
+  // Strokes come in the order of their slots.
+  for (const stroke of layer.strokes) {
+    if ((force === undefined || stroke.force === force) && slots.at(-1) !== stroke.slot) {
+      slots.push(stroke.slot);
+    }
+  }
+  return slots;
 }
 
 function handFindings(

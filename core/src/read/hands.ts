@@ -1,4 +1,4 @@
-import { type Hand, handClashes, handOf, type Layer, type Timing } from '../rhythm/index.ts';
+import { type Hand, handOf, type Layer, type Timing } from '../rhythm/index.ts';
 import {
   type Bpm,
   type Hertz,
@@ -31,79 +31,95 @@ export interface HandsReading {
   readonly impossible: readonly number[];
 }
 
-interface Struck {
-  readonly at: Ticks;
-  readonly hand: OneHand;
-  readonly both: boolean;
+/** Limbs that a hand sign puts to work. */
+const LIMBS: Readonly<Record<Hand, readonly OneHand[]>> = {
+  R: ['R'],
+  L: ['L'],
+  B: ['R', 'L'],
+  F: ['F'],
+};
+
+/** Follows one limb through the layer. */
+interface Track {
+  count: number;
+  first: Ticks;
+  last: Ticks;
+  /** Shortest gap so far, without the one over the seam. */
+  shortest: Ticks;
 }
 
-/** Reads the hands of one layer of a rhythm. */
+/** Reads the hands of one layer of a rhythm, in one pass over its strokes. */
 export function readHands(layer: Layer, timing: Timing, index: number): HandsReading {
   const grid = timing.layers[index];
-  const struck: Struck[] = layer.strokes.flatMap((stroke): Struck[] => {
+  const span = grid?.lengthTicks ?? 0;
+  const track = (): Track => ({ count: 0, first: 0, last: -1, shortest: Number.POSITIVE_INFINITY });
+  const tracks: Record<OneHand, Track> = { R: track(), L: track(), F: track() };
+  const leads: (Hand | undefined)[] = Array(Math.max(1, Math.ceil(span / timing.turnTicks))).fill(
+    undefined,
+  );
+  const row: Hand[] = [];
+  const impossible: number[] = [];
+  let slot = -1;
+  let busy = '';
+  for (const stroke of layer.strokes) {
     const hand = handOf(layer, stroke);
     const at = grid?.startTicks[stroke.slot] ?? 0;
-    return hand === 'B'
-      ? [
-          { at, hand: 'R', both: true },
-          { at, hand: 'L', both: true },
-        ]
-      : [{ at, hand, both: false }];
-  });
-  const span = grid?.lengthTicks ?? 0;
-  const count = { R: 0, L: 0, F: 0 };
-  for (const { hand } of struck) count[hand] += 1;
+    if (stroke.slot !== slot) {
+      slot = stroke.slot;
+      busy = '';
+    }
+    for (const limb of LIMBS[hand]) {
+      if (busy.includes(limb)) impossible.push(slot);
+      busy += limb;
+      follow(tracks[limb], at);
+    }
+    if (hand !== 'F') row.push(hand);
+    leads[Math.floor(at / timing.turnTicks)] ??= hand;
+  }
 
   let shortest: { hand: OneHand; ticks: Ticks } | undefined;
   for (const hand of ['R', 'L', 'F'] as const) {
-    const times = [...new Set(struck.filter((one) => one.hand === hand).map((one) => one.at))];
-    times.forEach((at, i) => {
-      const gap = (times[i + 1] ?? (times[0] ?? 0) + span) - at;
-      if (!shortest || gap < shortest.ticks) shortest = { hand, ticks: gap };
-    });
+    const { count, first, last, shortest: within } = tracks[hand];
+    if (count === 0) continue;
+    const ticks = Math.min(within, first + span - last);
+    if (!shortest || ticks < shortest.ticks) shortest = { hand, ticks };
   }
-  const handsOnly = struck.filter((one) => one.hand !== 'F');
-  const run = longestRun(handsOnly);
+  const count = { R: tracks.R.count, L: tracks.L.count, F: tracks.F.count };
+  const run = longestRun(row);
   return {
     count,
     longestRun: run,
-    inTurn: count.R > 0 && count.L > 0 && run.length === 1 && !handsOnly.some((one) => one.both),
-    leads: leadingHands(struck, span, timing.turnTicks),
+    inTurn: count.R > 0 && count.L > 0 && run.length === 1 && !row.includes('B'),
+    leads,
     shortest: shortest && {
       hand: shortest.hand,
       gap: rational(shortest.ticks, timing.ticksPerPulse),
     },
-    impossible: handClashes({
-      strokes: layer.strokes.map((stroke) => ({ ...stroke, hand: handOf(layer, stroke) })),
-    }),
+    impossible,
   };
 }
 
-/** Runs are followed once round the loop; strokes of both hands together end a run. */
-function longestRun(struck: readonly Struck[]): HandsReading['longestRun'] {
-  let best: HandsReading['longestRun'] = { hand: undefined, length: 0 };
-  let length = 0;
-  for (let step = 0; step < struck.length * 2; step += 1) {
-    const now = struck[step % struck.length];
-    const before = struck[(step + struck.length - 1) % struck.length];
-    if (!now || !before) continue;
-    length = step > 0 && now.hand === before.hand && !now.both && !before.both ? length + 1 : 1;
-    const capped = Math.min(length, struck.length);
-    if (capped > best.length) best = { hand: now.hand, length: capped };
-  }
-  return best;
+function follow(track: Track, at: Ticks): void {
+  if (track.count === 0) track.first = at;
+  else if (at > track.last) track.shortest = Math.min(track.shortest, at - track.last);
+  track.count += 1;
+  track.last = at;
 }
 
-function leadingHands(
-  struck: readonly Struck[],
-  span: Ticks,
-  turn: Ticks,
-): readonly (Hand | undefined)[] {
-  const turns = Math.max(1, Math.ceil(span / turn));
-  return Array.from({ length: turns }, (_, index) => {
-    const first = struck.find((one) => one.at >= index * turn && one.at < (index + 1) * turn);
-    return first?.both ? 'B' : first?.hand;
-  });
+/** Runs are followed once round the loop; strokes of both hands together end a run. */
+function longestRun(row: readonly Hand[]): HandsReading['longestRun'] {
+  let best: HandsReading['longestRun'] = { hand: undefined, length: 0 };
+  let length = 0;
+  let before: Hand | undefined;
+  for (let step = 0; step < row.length * 2; step += 1) {
+    const now = row[step % row.length];
+    length = now === before && now !== 'B' ? Math.min(length + 1, row.length) : 1;
+    if (length > best.length && now !== undefined) {
+      best = { hand: now === 'B' ? 'R' : (now as OneHand), length };
+    }
+    before = now;
+  }
+  return best;
 }
 
 /** Strokes a second when a hand strikes again after `gap`. Two pulses at 72 per 3: 1.8. */

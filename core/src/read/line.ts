@@ -92,9 +92,11 @@ export function syncopation(
   span: Ticks,
   beats: readonly Ticks[],
 ): Syncopation {
+  let beat = 0;
   const weights = onsets.map((onset, index) => {
+    while ((beats[beat + 1] ?? span) <= onset) beat += 1;
     const end = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
-    return weightAgainstBeats(onset, end, span, beats);
+    return weightAgainstBeats(onset, end, span, beats, beat);
   });
   const mean = (keep: (onset: Ticks) => boolean): number => {
     const kept = weights.filter((_, index) => keep(onsets[index] ?? 0));
@@ -112,8 +114,8 @@ function weightAgainstBeats(
   end: Ticks,
   span: Ticks,
   beats: readonly Ticks[],
+  index: number,
 ): number {
-  const index = beats.findLastIndex((beat) => beat <= onset);
   const at = (beat: number): Ticks =>
     (beats[beat % beats.length] ?? 0) + Math.floor(beat / beats.length) * span;
   const before = at(index);

@@ -1,7 +1,7 @@
 import { type CountingSystem, countBeat, countTurn } from '../counting/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { FORCE_NAMES, handOf, type Layer, type LayerTiming, type Stroke } from '../rhythm/index.ts';
+import { FORCE_NAMES, handOf, type Layer, type LayerGrid, type Stroke } from '../rhythm/index.ts';
 import { equal, floor, ONE, type Pulses, rational, subtract } from '../time/index.ts';
 
 /** Where a slot lies, as a player says it. */
@@ -17,7 +17,7 @@ export interface Place {
 export function placeOf(
   cycle: Cycle,
   layer: Layer,
-  grid: LayerTiming,
+  grid: LayerGrid,
   slot: number,
   system: CountingSystem,
 ): Place {
@@ -71,7 +71,7 @@ export const HAND_NAMES = { R: 'right', L: 'left', B: 'both hands', F: 'foot' } 
 export function describeSlot(
   cycle: Cycle,
   layer: Layer,
-  grid: LayerTiming,
+  grid: LayerGrid,
   slot: number,
   strokes: readonly Stroke[],
   system: CountingSystem,

@@ -88,15 +88,18 @@ function checkLayer(layer: Layer): string[] {
   return messages;
 }
 
+/** Which limbs a hand sign keeps busy, as bits. */
+const BUSY = { R: 1, L: 2, B: 3, F: 4 } as const;
+
 /** Slots in which one hand would have to play twice at once. */
 export function handClashes(layer: Pick<Layer, 'strokes'>): readonly number[] {
-  const seen = new Set<string>();
+  const seen = new Map<number, number>();
   const clashes: number[] = [];
   for (const { slot, hand } of layer.strokes) {
     if (hand === undefined) continue;
-    const used = hand === 'B' ? ['R', 'L'] : [hand];
-    if (used.some((one) => seen.has(`${slot}${one}`))) clashes.push(slot);
-    for (const one of used) seen.add(`${slot}${one}`);
+    const before = seen.get(slot) ?? 0;
+    if (before & BUSY[hand]) clashes.push(slot);
+    seen.set(slot, before | BUSY[hand]);
   }
   return clashes;
 }

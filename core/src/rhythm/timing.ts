@@ -7,7 +7,6 @@ import {
   formatRational,
   lcm,
   lcmRational,
-  multiply,
   type Pulses,
   rational,
   subtract,
@@ -31,11 +30,17 @@ export interface LayerTiming {
   readonly length: Pulses;
   /** The same in beats. */
   readonly beats: Beats;
+  /** The coarsest grid on which every slot of the layer falls. */
+  readonly ticksPerPulse: number;
 }
 
 /** Timings that were worked out, as long as their layers are in use; both are never changed. */
 const timings = new WeakMap<Layer, { readonly cycle: Cycle; readonly timing: LayerTiming }>();
 const grids = new WeakMap<LayerTiming, LayerGrid>();
+const results = new WeakMap<
+  readonly Layer[],
+  { readonly cycle: Cycle; readonly result: TimingResult }
+>();
 
 /** Works out where every slot of a layer lies. A cell starts where the one before it ended. */
 export function timeLayer(cycle: Cycle, layer: Layer): LayerTiming {
@@ -52,6 +57,7 @@ function workOut(cycle: Cycle, layer: Layer): LayerTiming {
   const cellOf: number[] = [];
   const firstSlot: number[] = [];
   const cellBeats: Beats[] = [];
+  let ticksPerPulse = 1;
   let beat: Beats = ZERO;
   let from: Pulses = ZERO;
   layer.cells.forEach((cell, index) => {
@@ -60,17 +66,32 @@ function workOut(cycle: Cycle, layer: Layer): LayerTiming {
     beat = add(beat, rational(cell.beats.num, cell.beats.den));
     const to = toPulses(beat);
     const length = subtract(to, from);
+    const step = divide(length, rational(cell.slots));
+    // The slots of a cell share one denominator; only the fractions among them are brought down.
+    const den = lcm(from.den, step.den);
+    const first = from.num * (den / from.den);
+    const each = step.num * (den / step.den);
     for (let part = 0; part < cell.slots; part += 1) {
-      starts.push(part === 0 ? from : add(from, multiply(length, rational(part, cell.slots))));
+      const num = first + part * each;
+      starts.push(den === 1 ? { num, den } : rational(num, den));
       cellOf.push(index);
     }
+    ticksPerPulse = lcm(ticksPerPulse, den);
     from = to;
   });
-  return { starts, cellOf, firstSlot, cellBeats, length: from, beats: beat };
+  return {
+    starts,
+    cellOf,
+    firstSlot,
+    cellBeats,
+    length: from,
+    beats: beat,
+    ticksPerPulse: lcm(ticksPerPulse, from.den),
+  };
 }
 
 /** One layer on the rhythm's common grid. */
-export interface LayerGrid extends LayerTiming {
+export interface LayerGrid extends Omit<LayerTiming, 'ticksPerPulse'> {
   readonly startTicks: readonly Ticks[];
   readonly lengthTicks: Ticks;
   /** One turn of the cycle. */
@@ -96,14 +117,21 @@ export type TimingResult =
  * round is refused with a sentence that names the cells.
  */
 export function timeRhythm(rhythm: Lines): TimingResult {
+  const known = results.get(rhythm.layers);
+  if (known?.cycle === rhythm.cycle) return known.result;
+  const result = putOnGrid(rhythm);
+  results.set(rhythm.layers, { cycle: rhythm.cycle, result });
+  return result;
+}
+
+function putOnGrid(rhythm: Lines): TimingResult {
   const layers = rhythm.layers.map((layer) => timeLayer(rhythm.cycle, layer));
   const turn = turnPulses(rhythm.cycle);
   let ticksPerPulse = 1;
   let full: Pulses = rational(turn);
   for (const [index, layer] of layers.entries()) {
     try {
-      for (const start of layer.starts) ticksPerPulse = lcm(ticksPerPulse, start.den);
-      ticksPerPulse = lcm(ticksPerPulse, layer.length.den);
+      ticksPerPulse = lcm(ticksPerPulse, layer.ticksPerPulse);
       full = lcmRational(full, layer.length);
       if (ticksPerPulse * toNumber(full) > LIMITS.grid) return tooFine(rhythm, index);
     } catch (error) {
@@ -129,8 +157,9 @@ function onGrid(layer: LayerTiming, turn: number, ticksPerPulse: number): LayerG
   const known = grids.get(layer);
   if (known?.turnTicks === turn * ticksPerPulse) return known;
   const tick = (at: Pulses): Ticks => at.num * (ticksPerPulse / at.den);
+  const { ticksPerPulse: _own, ...places } = layer;
   const grid = {
-    ...layer,
+    ...places,
     startTicks: layer.starts.map(tick),
     lengthTicks: tick(layer.length),
     turnTicks: turn * ticksPerPulse,

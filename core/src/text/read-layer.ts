@@ -4,6 +4,7 @@ import type { Instrument } from '../instrument/index.ts';
 import {
   type Cell,
   HANDS,
+  type Hand,
   handClashes,
   type Layer,
   LIMITS,
@@ -212,15 +213,24 @@ function overSlots(
   }
 }
 
-/** Gives each part of a `+` word to one stroke of the slot. */
+/** Indices of the strokes of each slot. */
+function indexBySlot(strokes: readonly Stroke[]): (slot: number) => readonly number[] {
+  const bySlot = new Map<number, number[]>();
+  strokes.forEach(({ slot }, at) => {
+    const here = bySlot.get(slot);
+    if (here) here.push(at);
+    else bySlot.set(slot, [at]);
+  });
+  return (slot) => bySlot.get(slot) ?? [];
+}
+
+/** Gives each part of a `+` word to one of the strokes `here`, by index. */
 function spread(
   piece: Piece,
-  slot: number,
-  strokes: readonly Stroke[],
+  here: readonly number[],
   problems: Problem[],
   set: (at: number, text: string) => void,
 ): void {
-  const here = strokes.flatMap((stroke, at) => (stroke.slot === slot ? [at] : []));
   if (here.length === 0) {
     problems.push(
       problemAt(piece, 'There is no stroke in this slot, so this is left out.', 'note'),
@@ -263,9 +273,11 @@ function readHands(
     } else if (!order.every((piece) => HANDS.some((hand) => hand === piece.text))) {
       for (const piece of order) give(-1, piece, piece.text);
     } else {
-      strokes.forEach((_, at) => {
-        const piece = order[at % order.length];
-        if (piece) give(at, piece, piece.text);
+      const hands = order.map((piece) => HANDS.find((hand) => hand === piece.text));
+      strokes.forEach((stroke, at) => {
+        const hand = hands[at % hands.length];
+        // These strokes were made here a moment ago, and nobody else holds them yet.
+        if (hand) (stroke as { hand?: Hand }).hand = hand;
       });
     }
     if (rows.length > 1) {
@@ -273,8 +285,9 @@ function readHands(
     }
     return result;
   }
+  const strokesIn = indexBySlot(strokes);
   overSlots(rows, shaped, 'hand', problems, (piece, slot) => {
-    spread(piece, slot, strokes, problems, (at, text) => give(at, piece, text));
+    spread(piece, strokesIn(slot), problems, (at, text) => give(at, piece, text));
   });
   return result;
 }
@@ -292,8 +305,9 @@ function readSay(
   problems: Problem[],
 ): readonly Stroke[] {
   const result = [...strokes];
+  const strokesIn = indexBySlot(strokes);
   overSlots(rows, shaped, 'syllable', problems, (piece, slot) => {
-    spread(piece, slot, strokes, problems, (at, text) => {
+    spread(piece, strokesIn(slot), problems, (at, text) => {
       const stroke = result[at];
       if (stroke && SayPattern.test(text)) result[at] = { ...stroke, say: text };
       else

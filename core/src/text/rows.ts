@@ -40,9 +40,21 @@ function withoutComment(raw: string): string {
 
 /** The words of a row, each with its place. */
 export function wordsOf(rest: Piece): readonly Piece[] {
-  return [...rest.text.matchAll(/\S+/g)].map((match) => ({
-    text: match[0],
-    line: rest.line,
-    column: rest.column + match.index,
-  }));
+  const { text, line, column } = rest;
+  const words: Piece[] = [];
+  let start = -1;
+  for (let at = 0; at <= text.length; at += 1) {
+    const blank = at === text.length || isBlank(text.charCodeAt(at));
+    if (!blank && start < 0) start = at;
+    if (blank && start >= 0) {
+      words.push({ text: text.slice(start, at), line, column: column + start });
+      start = -1;
+    }
+  }
+  return words;
+}
+
+/** Space and tab are nearly all there is; the rarer blanks are left to the language. */
+function isBlank(code: number): boolean {
+  return code === 32 || code === 9 || (code > 127 && /\s/.test(String.fromCharCode(code)));
 }

@@ -69,7 +69,7 @@ export function shapeRows(
 
 /** `X/Y` and `X|` need no spaces round the marks. */
 function splitMarks(word: Piece): readonly Piece[] {
-  if (/^<[^>]*>$/.test(word.text)) return [word];
+  if (!/[|/<]/.test(word.text) || /^<[^>]*>$/.test(word.text)) return [word];
   return [...word.text.matchAll(/<[^>]*>|[|/]|[^|/<]+|</g)].map((match) => ({
     text: match[0],
     line: word.line,
@@ -95,6 +95,7 @@ function readLength(piece: Piece, problems: Problem[]): Beats {
 }
 
 function unroll(piece: Piece, problems: Problem[]): readonly Piece[] {
+  if (!piece.text.includes('*')) return [piece];
   const match = /^(.+)\*(.*)$/u.exec(piece.text);
   if (!match) return [piece];
   const [, word = '', times = ''] = match;

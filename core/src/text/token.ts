@@ -27,6 +27,16 @@ export function readSlotWord(
 ): SlotWord {
   if (piece.text === '.') return 'silent';
   if (piece.text === '_') return 'rings';
+  const seen = known(instrument).get(piece.text);
+  if (seen) return [copyTo(slot, seen)];
+  if (!piece.text.includes('+')) {
+    const before = problems.length;
+    const only = readStroke(piece, slot, instrument, problems);
+    if (!only) return [];
+    const { slot: _slot, ...rest } = only;
+    if (problems.length === before) known(instrument).set(piece.text, rest);
+    return [only];
+  }
   let offset = 0;
   return piece.text.split('+').flatMap((text) => {
     const at = { text, line: piece.line, column: piece.column + offset };
@@ -34,6 +44,33 @@ export function readSlotWord(
     const stroke = readStroke(at, slot, instrument, problems);
     return stroke ? [stroke] : [];
   });
+}
+
+/** Written out, since spreading is slow where thousands of strokes are read. */
+function copyTo(slot: number, { kind, force, ornament, optional }: Omit<Stroke, 'slot'>): Stroke {
+  if (ornament || optional) {
+    return {
+      slot,
+      kind,
+      force,
+      ...(ornament ? { ornament } : {}),
+      ...(optional ? { optional } : {}),
+    };
+  }
+  return { slot, kind, force };
+}
+
+/** Words that were read before, by instrument: a text says the same few words again and again. */
+const words = new WeakMap<Instrument, Map<string, Omit<Stroke, 'slot'>>>();
+const WORDS_KEPT = 500;
+
+function known(instrument: Instrument): Map<string, Omit<Stroke, 'slot'>> {
+  let map = words.get(instrument);
+  if (!map || map.size > WORDS_KEPT) {
+    map = new Map();
+    words.set(instrument, map);
+  }
+  return map;
 }
 
 function readStroke(

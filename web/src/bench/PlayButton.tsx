@@ -3,7 +3,7 @@ import type { Rhythm, TimingResult } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { player } from '../audio/player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
@@ -28,9 +28,13 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const owner = loopOwner(rhythm);
   const mine = (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
   const { cycle, layers, tempo } = rhythm;
+  // What is seen comes before what is heard: the score follows when the edit has been painted.
+  const heard = useDeferredValue(
+    useMemo(() => ({ rhythm: { cycle, layers }, timed }), [cycle, layers, timed]),
+  );
   const score = useMemo(
-    () => (timed.ok ? scoreRhythm({ cycle, layers }, timed.timing) : undefined),
-    [cycle, layers, timed],
+    () => (heard.timed.ok ? scoreRhythm(heard.rhythm, heard.timed.timing) : undefined),
+    [heard],
   );
 
   const latest = useRef<{ tempo: Tempo; score?: Score }>({ tempo });

@@ -54,6 +54,23 @@ export interface RhythmDocument {
 
 const TOGETHER_MS = 1000;
 
+/**
+ * Lets the edit be painted before it is written: copying a long rhythm into the browser's storage
+ * takes as long as a frame. A hidden tab paints nothing, so a timer goes on in its place.
+ */
+function afterPaint(): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(resolve, 40);
+    if (typeof requestAnimationFrame === 'undefined') return;
+    requestAnimationFrame(() =>
+      setTimeout(() => {
+        clearTimeout(timer);
+        resolve();
+      }),
+    );
+  });
+}
+
 /** Opens a record for editing. Every edit is kept at once. */
 export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDocument {
   const listeners = new Set<() => void>();
@@ -79,7 +96,7 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     set({ save: { status: 'saving' } });
     if (waiting) return;
     waiting = true;
-    queue = queue.then(async () => {
+    queue = queue.then(afterPaint).then(async () => {
       waiting = false;
       const { rhythm, drafts } = state.history.present;
       const { ladder, mix } = state;

@@ -3,7 +3,7 @@ import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { memo, useMemo } from 'react';
-import { forceAt, type Geometry, type LayerBand, pointAt } from './geometry.ts';
+import { forceAt, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
 
 /** One slot of one layer. */
 export interface SlotRef {
@@ -19,6 +19,9 @@ interface SlotGridProps {
   readonly grid: LayerGrid;
   readonly band: LayerBand;
   readonly geometry: Geometry;
+  readonly system: System;
+  /** How many rows of turns there are; with more than one the label says which these are. */
+  readonly rows: number;
   readonly counting: CountingSystem;
   readonly chosen: number | undefined;
   /** First and last slot of a chosen stretch. */
@@ -43,6 +46,8 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
     grid,
     band,
     geometry,
+    system,
+    rows,
     counting,
     chosen,
     range,
@@ -56,11 +61,17 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
     }
     return map;
   }, [layer]);
+  const from = system.firstTurn * geometry.turnTicks;
+  const to = from + system.turns * geometry.turnTicks;
   return (
-    <g role="listbox" aria-label={`${layer.name}, strokes`} aria-orientation="horizontal">
+    <g
+      role="listbox"
+      aria-label={`${layer.name}, strokes${rows > 1 ? `, turns ${system.firstTurn + 1} to ${system.firstTurn + system.turns}` : ''}`}
+      aria-orientation="horizontal"
+    >
       {grid.startTicks.map((start, slot) => {
-        const point = pointAt(geometry, start);
-        if (!point) return null;
+        if (start < from || start >= to) return null;
+        const x = xIn(geometry, system, start);
         const end = grid.startTicks[slot + 1] ?? grid.lengthTicks;
         const width = Math.max(6, (end - start) * geometry.pxPerTick);
         const at = { layer: layerIndex, slot };
@@ -76,8 +87,8 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
             aria-label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
             tabIndex={isChosen || (chosen === undefined && slot === 0) ? 0 : -1}
             data-slot={slot}
-            x={point.x - width / 2}
-            y={point.system.top + band.strokesTop + 2}
+            x={x - width / 2}
+            y={band.strokesTop + 2}
             width={width}
             height={band.bottom - band.strokesTop - 4}
             rx={7}
@@ -91,7 +102,7 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
               if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
               const drawing = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
               if (!drawing) return;
-              const fromLine = event.clientY - drawing.top - point.system.top - band.ground;
+              const fromLine = event.clientY - drawing.top - band.ground;
               const force = forceAt(Math.abs(fromLine) / geometry.scale);
               const [first] = bySlot.get(slot) ?? [];
               const hand = fromLine < 0 ? 'R' : 'L';

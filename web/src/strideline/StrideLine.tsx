@@ -1,7 +1,9 @@
 import { type CountingSystem, countTurn, usualCounting } from '@stride/core/counting';
+import type { Cycle } from '@stride/core/cycle';
+import { composite, type Meeting } from '@stride/core/read';
 import type { Force, Rhythm, Timing } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
-import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useDeferredValue, useMemo, useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
 import { useWidth } from '../ui/use-width.ts';
 import {
@@ -75,28 +77,38 @@ export function StrideLine(props: StrideLineProps) {
   );
   const beats = useSame(useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]));
 
+  // The threads follow the stroke by a moment, so that the line answers the key at once.
+  const tied = useDeferredValue(useMemo(() => ({ rhythm, timing }), [rhythm, timing]));
+  const meetings = useMemo(() => composite(tied.rhythm, tied.timing).meetings, [tied]);
+
   return (
-    <div ref={frame} className="relative w-full">
-      <svg
-        width="100%"
-        height={geometry.height}
-        viewBox={`0 0 ${geometry.width} ${geometry.height}`}
-        role="group"
-        aria-label={`Stride line of ${rhythm.name}`}
-        className="block font-text select-none"
-        onKeyDown={choice?.onKeyDown}
-      >
-        {geometry.systems.map((system) => (
-          <g key={system.firstTurn} transform={`translate(0 ${system.top})`} aria-hidden="true">
+    <div
+      ref={frame}
+      role="group"
+      aria-label={`Stride line of ${rhythm.name}`}
+      className="relative w-full font-text select-none"
+      onKeyDown={choice?.onKeyDown}
+    >
+      {geometry.systems.map((system) => (
+        <svg
+          key={system.firstTurn}
+          width="100%"
+          height={geometry.systemHeight}
+          viewBox={`0 0 ${geometry.width} ${geometry.systemHeight}`}
+          className="stride-system block"
+          style={{ containIntrinsicHeight: `${geometry.systemHeight}px` }}
+          role="presentation"
+        >
+          <g aria-hidden="true">
             <TurnBands geometry={geometry} system={system} />
             <Count
-              rhythm={rhythm}
-              timing={timing}
+              cycle={rhythm.cycle}
+              ticksPerPulse={timing.ticksPerPulse}
               geometry={geometry}
               system={system}
               counting={counting}
             />
-            <Threads rhythm={rhythm} timing={timing} geometry={geometry} system={system} />
+            <Threads meetings={meetings} geometry={geometry} system={system} />
             {label && system.firstTurn > 0
               ? rhythm.layers.map((layer, index) => {
                   const band = geometry.bands[index];
@@ -116,59 +128,63 @@ export function StrideLine(props: StrideLineProps) {
                   );
                 })
               : null}
-            {rhythm.layers.map((layer, index) => {
-              const grid = timing.layers[index];
-              const band = geometry.bands[index];
-              return grid && band ? (
-                <LayerLine
-                  key={layer.id}
-                  layer={layer}
-                  grid={grid}
-                  band={band}
-                  geometry={geometry}
-                  system={system}
-                  beats={beats}
-                  ticksPerPulse={timing.ticksPerPulse}
-                  sides={Boolean(label) && !narrow}
-                  lit={lit?.layer === index ? lit.slots : undefined}
-                  quiet={muted?.has(layer.id) ?? false}
-                />
-              ) : null;
-            })}
           </g>
-        ))}
-        {choice
-          ? rhythm.layers.map((layer, index) => {
-              const grid = timing.layers[index];
-              const band = geometry.bands[index];
-              return grid && band ? (
-                <SlotGrid
-                  key={layer.id}
-                  rhythmId={rhythm.id}
-                  cycle={rhythm.cycle}
-                  layer={layer}
-                  layerIndex={index}
-                  grid={grid}
-                  band={band}
-                  geometry={geometry}
-                  counting={counting}
-                  chosen={choice.at?.layer === index ? choice.at.slot : undefined}
-                  range={
-                    choice.at?.layer === index && isStretch(choice.range) ? choice.range : undefined
-                  }
-                  onChoose={choice.onChoose}
-                  onWeigh={choice.onWeigh}
-                />
-              ) : null;
-            })
-          : null}
-        <Playhead
-          geometry={geometry}
-          timing={timing}
-          playing={props.playing ?? false}
-          follow={props.follow}
-        />
-      </svg>
+          {rhythm.layers.map((layer, index) => {
+            const grid = timing.layers[index];
+            const band = geometry.bands[index];
+            return grid && band ? (
+              <LayerLine
+                key={layer.id}
+                layer={layer}
+                grid={grid}
+                band={band}
+                geometry={geometry}
+                system={system}
+                beats={beats}
+                ticksPerPulse={timing.ticksPerPulse}
+                sides={Boolean(label) && !narrow}
+                lit={lit?.layer === index ? lit.slots : undefined}
+                quiet={muted?.has(layer.id) ?? false}
+              />
+            ) : null;
+          })}
+          {choice
+            ? rhythm.layers.map((layer, index) => {
+                const grid = timing.layers[index];
+                const band = geometry.bands[index];
+                return grid && band ? (
+                  <SlotGrid
+                    key={layer.id}
+                    rhythmId={rhythm.id}
+                    cycle={rhythm.cycle}
+                    layer={layer}
+                    layerIndex={index}
+                    grid={grid}
+                    band={band}
+                    geometry={geometry}
+                    system={system}
+                    rows={geometry.systems.length}
+                    counting={counting}
+                    chosen={choice.at?.layer === index ? choice.at.slot : undefined}
+                    range={
+                      choice.at?.layer === index && isStretch(choice.range)
+                        ? choice.range
+                        : undefined
+                    }
+                    onChoose={choice.onChoose}
+                    onWeigh={choice.onWeigh}
+                  />
+                ) : null;
+              })
+            : null}
+        </svg>
+      ))}
+      <Playhead
+        geometry={geometry}
+        timing={timing}
+        playing={props.playing ?? false}
+        follow={props.follow}
+      />
       {label
         ? geometry.systems.slice(0, 1).map((system) =>
             rhythm.layers.map((layer, index) => {
@@ -215,27 +231,28 @@ function TurnBands({ geometry, system }: { readonly geometry: Geometry; readonly
     });
 }
 
-interface PartProps {
-  readonly rhythm: Rhythm;
-  readonly timing: Timing;
+interface CountProps {
+  readonly cycle: Cycle;
+  readonly ticksPerPulse: number;
   readonly geometry: Geometry;
   readonly system: System;
+  readonly counting: CountingSystem;
 }
 
 const Count = memo(function Count({
-  rhythm,
-  timing,
+  cycle,
+  ticksPerPulse,
   geometry,
   system,
   counting,
-}: PartProps & { readonly counting: CountingSystem }) {
-  const words = countTurn(counting, rhythm.cycle);
+}: CountProps) {
+  const words = countTurn(counting, cycle);
   const { scale } = geometry;
-  const room = timing.ticksPerPulse * geometry.pxPerTick;
+  const room = ticksPerPulse * geometry.pxPerTick;
   return Array.from({ length: system.turns }, (_, turn) =>
     words.map((count, pulse) => {
       if (!count.strong && room < 13 * scale) return null;
-      const ticks = (system.firstTurn + turn) * timing.turnTicks + pulse * timing.ticksPerPulse;
+      const ticks = (system.firstTurn + turn) * geometry.turnTicks + pulse * ticksPerPulse;
       return (
         <text
           key={ticks}
@@ -254,36 +271,28 @@ const Count = memo(function Count({
   );
 });
 
+interface ThreadsProps {
+  readonly meetings: readonly Meeting[];
+  readonly geometry: Geometry;
+  readonly system: System;
+}
+
 /** Dotted threads between layers whose strokes fall together. */
-const Threads = memo(function Threads({ rhythm, timing, geometry, system }: PartProps) {
-  const path = useMemo(() => {
-    const from = system.firstTurn * timing.turnTicks;
-    const to = from + system.turns * timing.turnTicks;
-    const sounding = new Map<number, number[]>();
-    rhythm.layers.forEach((layer, index) => {
-      const grid = timing.layers[index];
-      if (!grid || grid.lengthTicks === 0) return;
-      const slots = new Set(layer.strokes.map((stroke) => stroke.slot));
-      for (let round = 0; round < to; round += grid.lengthTicks) {
-        for (const slot of slots) {
-          const at = round + (grid.startTicks[slot] ?? 0);
-          if (at >= from && at < to) sounding.set(at, [...(sounding.get(at) ?? []), index]);
-        }
-      }
-    });
-    return [...sounding]
-      .filter(([, layers]) => layers.length > 1)
-      .map(([at, layers]) => {
-        const top = geometry.bands[Math.min(...layers)]?.ground ?? 0;
-        const bottom = geometry.bands[Math.max(...layers)]?.ground ?? 0;
-        return `M${xIn(geometry, system, at)} ${top} V${bottom}`;
-      })
-      .join(' ');
-  }, [rhythm, timing, geometry, system]);
+function Threads({ meetings, geometry, system }: ThreadsProps) {
+  const from = system.firstTurn * geometry.turnTicks;
+  const to = from + system.turns * geometry.turnTicks;
+  const path = meetings
+    .filter(({ ticks, layers }) => ticks >= from && ticks < to && layers.length > 1)
+    .map(({ ticks, layers }) => {
+      const top = geometry.bands[layers[0] ?? 0]?.ground ?? 0;
+      const bottom = geometry.bands[layers.at(-1) ?? 0]?.ground ?? 0;
+      return `M${xIn(geometry, system, ticks)} ${top} V${bottom}`;
+    })
+    .join(' ');
   return (
     <path d={path} stroke="var(--faint)" strokeWidth={1.3} strokeDasharray="1.5 4.5" fill="none" />
   );
-});
+}
 
 /** The line that follows the ear; moved directly, so that playing paints nothing else anew. */
 function Playhead({
@@ -297,7 +306,7 @@ function Playhead({
   readonly playing: boolean;
   readonly follow: StrideLineProps['follow'];
 }) {
-  const line = useRef<SVGRectElement>(null);
+  const line = useRef<HTMLDivElement>(null);
   usePlayhead(playing, (at) => {
     const element = line.current;
     if (!element) return;
@@ -307,21 +316,23 @@ function Playhead({
       pulses === undefined ? undefined : pointAt(geometry, (pulses * timing.ticksPerPulse) % drawn);
     element.style.visibility = point ? 'visible' : 'hidden';
     if (!point) return;
-    element.setAttribute('transform', `translate(${point.x} ${point.system.top})`);
+    element.style.transform = `translate(${point.x}px, ${point.system.top}px)`;
     element.dataset.pulse = String(pulses);
   });
   const bottom = geometry.bands.at(-1)?.bottom ?? geometry.systemHeight;
   return (
-    <rect
+    <div
       ref={line}
       data-testid="playhead"
-      visibility="hidden"
-      x={-1.2 * geometry.scale}
-      y={geometry.countHeight - 8}
-      width={2.4 * geometry.scale}
-      height={bottom - geometry.countHeight + 10}
-      fill="var(--now)"
+      aria-hidden="true"
       className="playhead"
+      style={{
+        top: geometry.countHeight - 8,
+        left: -1.2 * geometry.scale,
+        width: 2.4 * geometry.scale,
+        height: bottom - geometry.countHeight + 10,
+        visibility: 'hidden',
+      }}
     />
   );
 }

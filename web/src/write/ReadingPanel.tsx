@@ -1,7 +1,7 @@
 import type { CountingSystem } from '@stride/core/counting';
 import { readLayer, readSlot } from '@stride/core/read';
 import type { Rhythm, Timing } from '@stride/core/rhythm';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { HearAlone } from './HearAlone.tsx';
 
@@ -29,7 +29,9 @@ export function ReadingPanel({
     () => readSlot(rhythm, timing, chosen.layer, chosen.slot, counting),
     [rhythm, timing, chosen.layer, chosen.slot, counting],
   );
-  const groups = useMemo(() => readLayer(rhythm, chosen.layer), [rhythm, chosen.layer]);
+  // The sentences follow the stroke by a moment, so that the line answers the key at once.
+  const read = useDeferredValue(rhythm);
+  const groups = useMemo(() => readLayer(read, chosen.layer), [read, chosen.layer]);
   return (
     <div className="relative">
       <section

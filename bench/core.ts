@@ -1,0 +1,86 @@
+import { readLayer } from '@stride/core/read';
+import { timeRhythm } from '@stride/core/rhythm';
+import { sampleOf, scoreRhythm } from '@stride/core/sound';
+import { readRhythm, writeRhythm } from '@stride/core/text';
+import { largeRhythm, largeText } from './large.ts';
+
+/** One line of the report. */
+export interface Figure {
+  readonly what: string;
+  readonly value: string;
+  readonly limit: string;
+  readonly ok: boolean;
+}
+
+function median(values: number[]): number {
+  return values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+}
+
+/** Median time of a function in milliseconds, after some runs to warm up. */
+function time(run: () => unknown, runs = 60): number {
+  for (let i = 0; i < 15; i += 1) run();
+  return median(
+    Array.from({ length: runs }, () => {
+      const start = performance.now();
+      run();
+      return performance.now() - start;
+    }),
+  );
+}
+
+/** The figures of the core, each beside a plain baseline of the same run. */
+export function coreFigures(): Figure[] {
+  const text = largeText();
+  const rhythm = largeRhythm();
+  const json = JSON.stringify(rhythm);
+  const plain = time(() => JSON.parse(json));
+  const ratio = (ms: number) =>
+    `${ms.toFixed(2)} ms (${(ms / plain).toFixed(1)} × JSON.parse of it)`;
+
+  // A fresh copy each time, so that nothing is remembered from the run before.
+  const copies = Array.from({ length: 80 }, () => JSON.parse(json) as typeof rhythm);
+  let next = 0;
+  const read = time(() => {
+    const copy = copies[next % copies.length] ?? rhythm;
+    next += 1;
+    return copy.layers.map((_, index) => readLayer(copy, index));
+  });
+  const parse = time(() => readRhythm(text));
+  const write = time(() => writeRhythm(rhythm));
+  return [
+    {
+      what: 'all of read, 16 layers of 256 slots, median',
+      value: ratio(read),
+      limit: '5 ms',
+      ok: read < 5,
+    },
+    { what: 'text to rhythm for it, median', value: ratio(parse), limit: '10 ms', ok: parse < 10 },
+    { what: 'rhythm to text for it, median', value: ratio(write), limit: '—', ok: true },
+    scheduling(),
+  ];
+}
+
+/** The greatest distance of a rendered onset from its exact time, over forty turns of an odd tempo. */
+function scheduling(): Figure {
+  const { rhythm } = readRhythm(
+    'rhythm A\ncycle 3+3+2\nlayer B : hand bell\nplay X . X / X*5 / X X X',
+  );
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Error(timed.message);
+  const score = scoreRhythm(rhythm, timed.timing);
+  let worst = 0;
+  for (let round = 0; round < 40; round += 1) {
+    for (const event of score.events) {
+      const ticks = round * score.lengthTicks + event.ticks;
+      const exact = (ticks * 60 * 48_000) / (score.ticksPerPulse * 73.7 * 3);
+      const sample = sampleOf(score, event, round, { bpm: 73.7, per: 3 }, 48_000);
+      worst = Math.max(worst, Math.abs(sample - exact));
+    }
+  }
+  return {
+    what: 'offline, onset against exact time over forty turns, greatest',
+    value: `${worst.toFixed(3)} samples`,
+    limit: 'under 1 sample',
+    ok: worst < 1,
+  };
+}
