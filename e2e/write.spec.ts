@@ -145,9 +145,10 @@ test('a second tab overwrites nothing unseen', async ({ page, context }) => {
   await slot(other, 'Bell', 1).click();
   await other.keyboard.press('Y');
   await kept(other, 'lantern-steps', '"kind":"Y"');
+  // The older tab is told before it does anything.
+  await expect(page.getByRole('alert')).toContainText('changed in another tab');
   await slot(page, 'Bell', 2).click();
   await page.keyboard.press('C');
-  await expect(page.getByRole('alert')).toContainText('changed in another tab');
   await page.getByRole('button', { name: 'Keep mine as a copy' }).click();
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Lantern steps (copy)');
   await expect(slot(page, 'Bell', 2)).toHaveAccessibleName(/choked/);

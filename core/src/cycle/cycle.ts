@@ -53,9 +53,15 @@ export const CycleSchema = v.pipe(
 );
 export type Cycle = Readonly<v.InferOutput<typeof CycleSchema>>;
 
-/** All beats in order, the groups laid end to end. */
+const beats = new WeakMap<Cycle, readonly Beat[]>();
+
+/** All beats in order, the groups laid end to end; the same array for the same cycle. */
 export function beatsOf(cycle: Cycle): readonly Beat[] {
-  return cycle.groups.flatMap((group) => group.beats);
+  const known = beats.get(cycle);
+  if (known) return known;
+  const all = cycle.groups.flatMap((group) => group.beats);
+  beats.set(cycle, all);
+  return all;
 }
 
 /** Pulses in one turn. `turnPulses(3+3+2)` is 8. */

@@ -104,9 +104,11 @@ function syncopationFindings(
   const grid = timing.layers[index];
   const turns = (grid?.lengthTicks ?? 0) / timing.turnTicks;
   if (!grid || layer.strokes.length === 0 || !Number.isInteger(turns)) return [];
-  const beats = Array.from({ length: turns }, (_, turn) =>
-    beatStarts(rhythm.cycle).map((start) => turn * timing.turnTicks + start * timing.ticksPerPulse),
-  ).flat();
+  const starts = beatStarts(rhythm.cycle).map((start) => start * timing.ticksPerPulse);
+  const beats: number[] = [];
+  for (let turn = 0; turn < turns; turn += 1) {
+    for (const start of starts) beats.push(turn * timing.turnTicks + start);
+  }
   const slots = soundingSlots(layer);
   const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
   const { whole, firstHalf, secondHalf } = syncopation(onsets, grid.lengthTicks, beats);

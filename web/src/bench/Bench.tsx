@@ -1,12 +1,13 @@
 import { describeCycle } from '@stride/core/cycle';
 import { renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
+import { liveQuery } from 'dexie';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { player } from '../audio/player.ts';
-import type { Mix } from '../store/db.ts';
+import { database, type Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
@@ -82,6 +83,16 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
   useEffect(() => () => player.stop(), []);
+  useEffect(() => {
+    const watching = liveQuery(() => database.rhythms.get(document.id)).subscribe({
+      next: (stored) => {
+        if (stored) document.notice(stored);
+      },
+      // What cannot be read now is said when it is to be saved.
+      error: () => undefined,
+    });
+    return () => watching.unsubscribe();
+  }, [document]);
   useHotkeys('mod+z', () => document.undo(), EVERYWHERE);
   useHotkeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
 

@@ -7,6 +7,9 @@ import { database } from '../store/db.ts';
 import { newRecord, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 
+/** Cycles that many rhythms live in, to begin with one touch. */
+const COMMON = ['4x4', '2x4', '3x4', '3+3+2', '2+2+3', '2+2+2+3', '1x7'] as const;
+
 /** Asks for what a rhythm needs to begin: a name, a cycle, a first instrument. */
 export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   const id = useId();
@@ -56,6 +59,18 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
           className="h-10 rounded-lg border border-edge bg-paper px-3 font-mono text-base text-ink aria-invalid:border-warn"
           onChange={(event) => setSpans(event.target.value)}
         />
+        <span className="flex flex-wrap gap-1">
+          {COMMON.map((one) => (
+            <button
+              key={one}
+              type="button"
+              className="rounded-md border border-edge px-2 py-0.5 font-mono text-[13px] text-ink hover:border-faint"
+              onClick={() => setSpans(one)}
+            >
+              {one}
+            </button>
+          ))}
+        </span>
         <p id={`${id}-said`} aria-live="polite" className={cycle.ok ? '' : 'text-warn'}>
           {cycle.ok ? describeCycle(cycle.cycle) : cycle.message}
         </p>

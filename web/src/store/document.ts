@@ -44,6 +44,8 @@ export interface RhythmDocument {
   redo(): void;
   /** Sets how the rhythm is climbed or heard; that is kept, and is no part of undo. */
   setPractice(practice: { readonly ladder?: Ladder; readonly mix?: Mix }): void;
+  /** Told what the storage holds now; a state that this tab has not seen is another tab's. */
+  notice(stored: RhythmRecord): void;
   /** After a save elsewhere: go on with the other tab's state. */
   takeTheirs(): void;
   /** After a save elsewhere: keep this tab's state as a new rhythm. @returns its id */
@@ -144,6 +146,12 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     setPractice(practice) {
       set(practice);
       keep();
+    },
+    notice(stored) {
+      const settledHere = state.save.status === 'saved' && !waiting;
+      if (settledHere && stored.revision > revision) {
+        set({ save: { status: 'elsewhere', theirs: stored } });
+      }
     },
     takeTheirs() {
       if (state.save.status !== 'elsewhere') return;
