@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { type Browser, chromium } from '@playwright/test';
 import { preview } from 'vite';
+import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure } from './core.ts';
 import { largeRhythm } from './large.ts';
 
@@ -9,18 +10,8 @@ const PORT = 4393;
 async function main(): Promise<void> {
   const figures = coreFigures();
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--headless',
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--autoplay-policy=no-user-gesture-required',
-    ],
+    ...settings,
+    executablePath: process.env.CHROMIUM ?? settings.executablePath,
   });
   try {
     figures.push(...(await liveFigures(browser)), ...(await interfaceFigures(browser)));

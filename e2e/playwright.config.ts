@@ -1,21 +1,12 @@
 import { defineConfig } from '@playwright/test';
+import chromium from './chromium.json' with { type: 'json' };
 
 const PORT = 4391;
 
 /** Chromium as Debian ships it, quiet on the network, allowed to sound without a gesture. */
 export const CHROMIUM = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--autoplay-policy=no-user-gesture-required',
-  ],
+  ...chromium,
+  executablePath: process.env.CHROMIUM ?? chromium.executablePath,
 };
 
 export default defineConfig({

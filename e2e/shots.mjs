@@ -1,6 +1,7 @@
 // Takes the pictures in docs/screenshots from the demo data: `npm run shots` after `npm run build`.
 import { spawn } from 'node:child_process';
 import { chromium } from '@playwright/test';
+import settings from './chromium.json' with { type: 'json' };
 
 const PORT = 4392;
 const OUT = '../docs/screenshots';
@@ -9,18 +10,8 @@ const server = spawn(process.execPath, ['../server/dist/main.js'], {
 });
 await new Promise((resolve) => server.stdout.once('data', resolve));
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--autoplay-policy=no-user-gesture-required',
-  ],
+  ...settings,
+  executablePath: process.env.CHROMIUM ?? settings.executablePath,
 });
 
 async function shot(

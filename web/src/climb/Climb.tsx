@@ -110,7 +110,7 @@ function Status({ climbing, ladder, problem, toggle }: StatusProps) {
   const { state, rungs, running, send } = climbing;
   const { title, detail } = say(climbing, ladder);
   return (
-    <section className="flex flex-wrap items-center gap-x-6 gap-y-3">
+    <section className="flex flex-wrap items-center gap-x-6 gap-y-3 max-sm:order-first">
       <p
         aria-live="polite"
         data-testid="climb-status"
