@@ -40,15 +40,12 @@ export function createApp(root: string): Hono<{ Variables: Variables }> {
       permissionsPolicy: { camera: [], geolocation: [], microphone: ['self'], midi: ['self'] },
     }),
   );
-  app.use(
-    '/assets/*',
-    serveStatic({
-      root,
-      onFound: (_path, c) => {
-        c.header('Cache-Control', 'public, max-age=31536000, immutable');
-      },
-    }),
-  );
+  app.use('/assets/*', async (c, next) => {
+    await next();
+    // Built files carry a mark of their contents in their names, so they never change.
+    if (c.res.ok) c.res.headers.set('Cache-Control', 'public, max-age=31536000, immutable');
+  });
+  app.use('/assets/*', serveStatic({ root }));
   app.get('/assets/*', (c) => c.text('This file is not part of the program.', 404));
   app.use('/stride.svg', serveStatic({ root }));
   app.get('*', (c) => page(c, root));
