@@ -96,7 +96,14 @@ export function readSlot(
   const place = placeOf(rhythm.cycle, layer, grid, slot, system);
   const counted = `Count ${place.word === undefined ? place.beat : sayPlace(place)} of bar ${place.turn}`;
   const title = `${layer.name}, pulse ${sayPulse(at)}`;
-  if (strokes.length === 0) return { title, lines: ['Silence.', `${counted}.`] };
+  if (strokes.length === 0)
+    return {
+      title,
+      lines: [
+        layer.rings?.includes(slot) ? 'The stroke before rings on.' : 'Silence.',
+        `${counted}.`,
+      ],
+    };
   const what = strokes.map((stroke) => {
     const kind = strokeKind(instrument, stroke.kind);
     const extra = [stroke.ornament, stroke.optional ? 'may be left out' : undefined].filter(

@@ -79,7 +79,9 @@ export function describeSlot(
   const instrument = findInstrument(layer.instrument);
   const place = placeOf(cycle, layer, grid, slot, system);
   const where = `bar ${place.turn}, ${sayPlace(place)}`;
-  if (strokes.length === 0 || !instrument) return `${where}: silence`;
+  if (strokes.length === 0 || !instrument) {
+    return `${where}: ${layer.rings?.includes(slot) ? 'rings on' : 'silence'}`;
+  }
   const what = strokes.map((stroke) =>
     [
       strokeKind(instrument, stroke.kind)?.name ?? stroke.kind,

@@ -170,6 +170,15 @@ describe('places', () => {
     });
   });
 
+  it('tells ringing on from silence', () => {
+    const { rhythm, timing } = timed('rhythm A\ncycle 2\nlayer B : hand bell\nplay X _');
+    expect(readSlot(rhythm, timing, 0, 1, 'plain')?.lines[0]).toBe('The stroke before rings on.');
+    const [layer] = rhythm.layers;
+    const [grid] = timing.layers;
+    if (!layer || !grid) throw new Error('no layer');
+    expect(describeSlot(rhythm.cycle, layer, grid, 1, [], 'plain')).toBe('bar 1, & of 1: rings on');
+  });
+
   it('names parts that no system has a word for', () => {
     const { rhythm, timing } = timed('rhythm A\ncycle 1x4\nlayer B : hand bell\nplay <4> X*5');
     expect(readSlot(rhythm, timing, 0, 2, 'plain')?.lines[1]).toBe(

@@ -47,6 +47,7 @@ export const LayerLine = memo(function LayerLine(props: LayerLineProps) {
       {props.sides ? <SideLetters layer={layer} band={band} geometry={geometry} /> : null}
       {rounds.map((round) => (
         <g key={round} opacity={round > 0 ? 0.5 : 1}>
+          <Rings {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Slots {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           {layer.strokes.map((stroke, index) => {
@@ -142,6 +143,21 @@ function Slots({ grid, band, geometry, offset, from, to, x }: RoundProps) {
     .map((at) => `M${x(at)} ${band.ground - half} V${band.ground + half}`)
     .join(' ');
   return <path d={path} stroke="var(--faint)" strokeWidth={1.3 * geometry.scale} />;
+}
+
+/** A band along the line where the stroke before rings on. */
+function Rings({ layer, grid, band, geometry, offset, from, to, x }: RoundProps) {
+  const path = (layer.rings ?? [])
+    .map((slot) => ({
+      start: (grid.startTicks[slot] ?? 0) + offset,
+      end: (grid.startTicks[slot + 1] ?? grid.lengthTicks) + offset,
+    }))
+    .filter(({ start }) => start >= from && start < to)
+    .map(({ start, end }) => `M${x(start)} ${band.ground} H${x(end)}`)
+    .join(' ');
+  return path === '' ? null : (
+    <path d={path} stroke="var(--mark)" strokeWidth={9 * geometry.scale} strokeOpacity={0.55} />
+  );
 }
 
 /** Arcs with their lengths, where strokes leave gaps enough to be worth measuring. */
