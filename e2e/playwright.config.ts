@@ -13,7 +13,8 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   fullyParallel: true,
-  workers: 2,
+  // One at a time: the tests of sound watch the clock, and a machine of two cores draws in software.
+  workers: 1,
   timeout: 40_000,
   forbidOnly: Boolean(process.env.CI),
   reporter: [['list'], ['json', { outputFile: '../.reports/e2e.json' }]],

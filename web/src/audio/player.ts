@@ -16,7 +16,7 @@ import { createOutput, type Output } from './output.ts';
 import { preparedSound, prepareSounds } from './voices.ts';
 
 /** How far ahead strokes are put on the audio clock: longer than the page may be busy. */
-const LOOK_AHEAD: Seconds = 0.35;
+const LOOK_AHEAD: Seconds = 0.5;
 const TICK_MS = 25;
 /** From the key to the first sound: enough for the first strokes to be scheduled. */
 const LEAD: Seconds = 0.06;
