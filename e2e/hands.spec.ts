@@ -71,7 +71,9 @@ test('a rhythm is written from nothing by pointer alone', async ({ page }) => {
   await expect(drum).toHaveAccessibleName('bar 1, & of 1: open tone, left, accent');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(drum).toHaveAccessibleName('bar 1, & of 1: open tone, right, plain');
-  await bar.getByRole('button', { name: 'Remove' }).isDisabled();
+  await bar.getByRole('button', { name: 'Remove' }).click();
+  await expect(drum).toHaveAccessibleName('bar 1, & of 1: silence');
+  await expect(bar.getByRole('button', { name: 'Remove' })).toBeDisabled();
 });
 
 test('layers come, change their instrument by a table, repeat and go, with a way back', async ({

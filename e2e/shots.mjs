@@ -37,7 +37,11 @@ const play = (ms) => async (page) => {
   await page.waitForTimeout(ms);
 };
 
-await shot('shelf', '/');
+await shot('shelf', '/', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Leave the tour' }).click();
+  },
+});
 await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
 await shot('write-dark', '/bench/ferry-bell/write', { theme: 'dark' });
 await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });

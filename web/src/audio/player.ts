@@ -53,6 +53,9 @@ export interface Player {
 const BLOCKED =
   'The browser holds sound back on this page. Click Play again, and see that the page is allowed to play sound.';
 
+const NO_SOUNDS =
+  'The sounds could not be computed. Play again; if that does not help, reload the page. Nothing written is lost.';
+
 /** Makes the program's one player; nothing sounds and nothing is loaded until it is asked to play. */
 export function createPlayer(): Player {
   const listeners = new Set<() => void>();
@@ -109,13 +112,16 @@ export function createPlayer(): Player {
       set({ status: 'waking', owner: request.owner });
       output ??= createOutput();
       output.setLevels(levels);
-      const [awake] = await Promise.all([
+      const [awake, computed] = await Promise.all([
         output.wake(),
-        prepareSounds(soundsOf(request.first.score)),
+        prepareSounds(soundsOf(request.first.score)).then(
+          () => true,
+          () => false,
+        ),
       ]);
       if (mine !== asked) return;
-      if (!awake) {
-        set({ status: 'blocked', message: BLOCKED });
+      if (!awake || !computed) {
+        set({ status: 'blocked', message: awake ? NO_SOUNDS : BLOCKED });
         return;
       }
       transport = startTransport({ ...request.first, startTime: output.now() + LEAD });
