@@ -16,9 +16,9 @@ function median(values: number[]): number {
   return values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 }
 
-/** Median time of a function in milliseconds, after some runs to warm up. */
-function time(run: () => unknown, runs = 60): number {
-  for (let i = 0; i < 15; i += 1) run();
+/** Median time of a function in milliseconds, after enough runs for the engine to have compiled it. */
+function time(run: () => unknown, runs = 120): number {
+  for (let i = 0; i < 120; i += 1) run();
   return median(
     Array.from({ length: runs }, () => {
       const start = performance.now();

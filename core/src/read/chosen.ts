@@ -1,16 +1,9 @@
 import type { CountingSystem } from '../counting/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import {
-  FORCE_NAMES,
-  handOf,
-  type Layer,
-  type LayerGrid,
-  type Lines,
-  type Rhythm,
-  type Timing,
-} from '../rhythm/index.ts';
-import { floor, formatRational, modulo, ONE, type Pulses, type Ticks } from '../time/index.ts';
+import { FORCE_NAMES, handOf, type Lines, type Rhythm, type Timing } from '../rhythm/index.ts';
+import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
 import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
+import { soundingLine } from './sounding.ts';
 
 /** The sentences about one slot: what it is, where it is counted, and who falls with it. */
 export interface ChosenReading {
@@ -42,41 +35,17 @@ export function slotsWith(
   const grid = timing.layers[other];
   const line = rhythm.layers[other];
   if (!own || !grid || !line || grid.lengthTicks === 0) return [];
-  const sounds = soundingTicks(line, grid);
+  const sounding = soundingLine(line, grid);
   const { startTicks } = own;
   const { lengthTicks } = grid;
   const shared: number[] = [];
-  for (const slot of slots) {
+  // A plain loop: with many layers this is most of what reading does.
+  for (let index = 0; index < slots.length; index += 1) {
+    const slot = slots[index] ?? 0;
     const at = startTicks[slot] ?? 0;
-    if (sounds(at < lengthTicks ? at : at % lengthTicks)) shared.push(slot);
+    if (sounding.has(at < lengthTicks ? at : at % lengthTicks)) shared.push(slot);
   }
   return shared;
-}
-
-/** Tells whether something sounds at a tick of the first round. */
-type Sounding = (ticks: Ticks) => boolean;
-
-const sounding = new WeakMap<Layer, { readonly grid: LayerGrid; readonly sounds: Sounding }>();
-
-/** Longest layer, in ticks, for which a table of all ticks is quicker than a set and small enough. */
-const TABLE_TICKS = 65_536;
-
-/** When a layer sounds in its first round; worked out once for a layer on its grid. */
-function soundingTicks(layer: Layer, grid: LayerGrid): Sounding {
-  const known = sounding.get(layer);
-  if (known?.grid === grid) return known.sounds;
-  const ticks = layer.strokes.map((stroke) => grid.startTicks[stroke.slot] ?? 0);
-  let sounds: Sounding;
-  if (grid.lengthTicks <= TABLE_TICKS) {
-    const table = new Uint8Array(grid.lengthTicks);
-    for (const at of ticks) table[at] = 1;
-    sounds = (at) => table[at] === 1;
-  } else {
-    const set = new Set(ticks);
-    sounds = (at) => set.has(at);
-  }
-  sounding.set(layer, { grid, sounds });
-  return sounds;
 }
 
 /** Reads one slot of a layer for the panel beside the line. */

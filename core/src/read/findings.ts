@@ -13,6 +13,7 @@ import {
 } from './hands.ts';
 import { balance, evenness, syncopation } from './line.ts';
 import { HAND_NAMES } from './place.ts';
+import { soundingLine } from './sounding.ts';
 import { sayStrides, stridesInPulses } from './strides.ts';
 import { forcesOf, wrists } from './wrists.ts';
 
@@ -65,6 +66,8 @@ export function readLayer(
   return groups.filter((group) => group.findings.length > 0);
 }
 
+const NO_LINE = { slots: [], onsets: [] } as const;
+
 function plain(text: string, slots: readonly number[] = []): Finding {
   return { text, slots, tone: 'plain' };
 }
@@ -80,11 +83,10 @@ function fitFindings(rhythm: Rhythm, timing: Timing, index: number): readonly Fi
 
 function strideFindings(layer: Layer, timing: Timing, index: number): readonly Finding[] {
   const grid = timing.layers[index];
-  const slots = soundingSlots(layer);
+  const { slots, onsets } = grid ? soundingLine(layer, grid) : NO_LINE;
   if (!grid || slots.length === 0) {
     return [plain('Nothing sounds yet: write a stroke and the gaps are read here.')];
   }
-  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
   const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
   const noun = slots.length === 1 ? 'stroke' : 'strokes';
   const spread = `Evenness ${evenness(onsets, grid.lengthTicks).toFixed(2)}, balance ${balance(onsets, grid.lengthTicks).toFixed(2)}.`;
@@ -109,8 +111,7 @@ function syncopationFindings(
   for (let turn = 0; turn < turns; turn += 1) {
     for (const start of starts) beats.push(turn * timing.turnTicks + start);
   }
-  const slots = soundingSlots(layer);
-  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
+  const { slots, onsets } = soundingLine(layer, grid);
   const { whole, firstHalf, secondHalf } = syncopation(onsets, grid.lengthTicks, beats);
   if (whole === 0) return [plain('Every stroke is on a beat.')];
   const onBeat = new Set(beats);
@@ -131,9 +132,11 @@ function accentFindings(
   index: number,
 ): readonly Finding[] {
   const grid = timing.layers[index];
-  const slots = soundingSlots(layer, 4);
-  if (!grid || slots.length === 0 || slots.length === soundingSlots(layer).length) return [];
-  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
+  if (!grid) return [];
+  const line = soundingLine(layer, grid);
+  if (line.accents === 0 || line.accents === line.slots.length) return [];
+  const slots = line.slots.filter((_, at) => line.accented[at]);
+  const onsets = line.onsets.filter((_, at) => line.accented[at]);
   const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
   const noun = slots.length === 1 ? 'Pulse' : 'Pulses';
   const pulses = onsets.map((onset) => sayPulse(rational(onset, timing.ticksPerPulse)));
@@ -159,7 +162,8 @@ function togetherFindings(
   layer: Layer,
   index: number,
 ): readonly Finding[] {
-  const slots = soundingSlots(layer);
+  const grid = timing.layers[index];
+  const { slots } = grid ? soundingLine(layer, grid) : NO_LINE;
   if (slots.length === 0) return [];
   return rhythm.layers.flatMap((other, at): Finding[] => {
     if (at === index || other.strokes.length === 0) return [];
@@ -175,22 +179,11 @@ function wristFindings(layer: Layer): readonly Finding[] {
   return (['R', 'L'] as const).flatMap((hand) => {
     const forces = forcesOf(layer, hand);
     // A hand that never changes its height has nothing to learn here.
-    if (forces.length < 2 || new Set(forces.map((force) => force >= 3)).size < 2) return [];
+    const high = forces.filter((force) => force >= 3).length;
+    if (high === 0 || high === forces.length) return [];
     const name = hand === 'R' ? 'Right' : 'Left';
     return [plain(`${name}: ${wrists(forces).join(' ')}.`)];
   });
-}
-
-/** Slots that sound, each once; with `force`, only those with a stroke of that force. */
-function soundingSlots(layer: Layer, force?: number): readonly number[] {
-  const slots: number[] = [];
-  // Strokes come in the order of their slots.
-  for (const stroke of layer.strokes) {
-    if ((force === undefined || stroke.force === force) && slots.at(-1) !== stroke.slot) {
-      slots.push(stroke.slot);
-    }
-  }
-  return slots;
 }
 
 function handFindings(

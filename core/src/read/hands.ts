@@ -69,7 +69,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
       busy = '';
     }
     for (const limb of LIMBS[hand]) {
-      if (busy.includes(limb)) impossible.push(slot);
+      if (busy !== '' && busy.includes(limb)) impossible.push(slot);
       busy += limb;
       follow(tracks[limb], at);
     }
@@ -111,13 +111,12 @@ function longestRun(row: readonly Hand[]): HandsReading['longestRun'] {
   let best: HandsReading['longestRun'] = { hand: undefined, length: 0 };
   let length = 0;
   let before: Hand | undefined;
-  for (let step = 0; step < row.length * 2; step += 1) {
-    const now = row[step % row.length];
-    length = now === before && now !== 'B' ? Math.min(length + 1, row.length) : 1;
-    if (length > best.length && now !== undefined) {
-      best = { hand: now === 'B' ? 'R' : (now as OneHand), length };
+  for (let round = 0; round < 2; round += 1) {
+    for (const now of row) {
+      length = now === before && now !== 'B' ? Math.min(length + 1, row.length) : 1;
+      if (length > best.length) best = { hand: now === 'B' ? 'R' : (now as OneHand), length };
+      before = now;
     }
-    before = now;
   }
   return best;
 }

@@ -6,5 +6,6 @@ export * from './fit.ts';
 export * from './hands.ts';
 export * from './line.ts';
 export * from './place.ts';
+export * from './sounding.ts';
 export * from './strides.ts';
 export * from './wrists.ts';

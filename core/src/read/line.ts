@@ -67,7 +67,7 @@ function meanVector(shares: readonly number[]): number {
     re += Math.cos(2 * Math.PI * share);
     im += Math.sin(2 * Math.PI * share);
   }
-  return Math.hypot(re, im) / shares.length;
+  return Math.sqrt(re * re + im * im) / shares.length;
 }
 
 /** Syncopation of a line, as a whole and for each half of its span. */
@@ -92,20 +92,24 @@ export function syncopation(
   span: Ticks,
   beats: readonly Ticks[],
 ): Syncopation {
+  const sums = { first: 0, second: 0 };
+  let inFirst = 0;
   let beat = 0;
-  const weights = onsets.map((onset, index) => {
+  for (let index = 0; index < onsets.length; index += 1) {
+    const onset = onsets[index] ?? 0;
     while ((beats[beat + 1] ?? span) <= onset) beat += 1;
-    const end = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
-    return weightAgainstBeats(onset, end, span, beats, beat);
-  });
-  const mean = (keep: (onset: Ticks) => boolean): number => {
-    const kept = weights.filter((_, index) => keep(onsets[index] ?? 0));
-    return kept.length === 0 ? 0 : kept.reduce((sum, weight) => sum + weight, 0) / kept.length;
-  };
+    const end = index + 1 < onsets.length ? (onsets[index + 1] ?? 0) : (onsets[0] ?? 0) + span;
+    const weight = weightAgainstBeats(onset, end, span, beats, beat);
+    if (onset * 2 < span) {
+      sums.first += weight;
+      inFirst += 1;
+    } else sums.second += weight;
+  }
+  const mean = (sum: number, count: number): number => (count === 0 ? 0 : sum / count);
   return {
-    whole: mean(() => true),
-    firstHalf: mean((onset) => onset * 2 < span),
-    secondHalf: mean((onset) => onset * 2 >= span),
+    whole: mean(sums.first + sums.second, onsets.length),
+    firstHalf: mean(sums.first, inFirst),
+    secondHalf: mean(sums.second, onsets.length - inFirst),
   };
 }
 
@@ -116,13 +120,14 @@ function weightAgainstBeats(
   beats: readonly Ticks[],
   index: number,
 ): number {
-  const at = (beat: number): Ticks =>
-    (beats[beat % beats.length] ?? 0) + Math.floor(beat / beats.length) * span;
-  const before = at(index);
-  const next = at(index + 1);
+  const before = beats[index] ?? 0;
   if (onset === before) return 0;
+  // Past the last beat come those of the next round.
+  const wrapped = (beat: number): Ticks => (beats[beat % beats.length] ?? 0) + span;
+  const next = index + 1 < beats.length ? (beats[index + 1] ?? 0) : wrapped(index + 1);
+  const after = index + 2 < beats.length ? (beats[index + 2] ?? 0) : wrapped(index + 2);
   const distance = Math.min(onset - before, next - onset) / (next - before);
-  return end > next && end <= at(index + 2) ? 2 / distance : 1 / distance;
+  return end > next && end <= after ? 2 / distance : 1 / distance;
 }
 
 /** Whether a row of exact strides reads the same from either end. */

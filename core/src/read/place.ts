@@ -13,8 +13,34 @@ export interface Place {
   readonly word: string | undefined;
 }
 
+/** Places that were worked out, by the grid they are on. */
+const places = new WeakMap<
+  LayerGrid,
+  { readonly cycle: Cycle; readonly system: CountingSystem; readonly bySlot: Map<number, Place> }
+>();
+
 /** The place of one slot of a layer, counted in `system`. */
 export function placeOf(
+  cycle: Cycle,
+  layer: Layer,
+  grid: LayerGrid,
+  slot: number,
+  system: CountingSystem,
+): Place {
+  let known = places.get(grid);
+  if (known?.cycle !== cycle || known.system !== system) {
+    known = { cycle, system, bySlot: new Map() };
+    places.set(grid, known);
+  }
+  let place = known.bySlot.get(slot);
+  if (!place) {
+    place = findPlace(cycle, layer, grid, slot, system);
+    known.bySlot.set(slot, place);
+  }
+  return place;
+}
+
+function findPlace(
   cycle: Cycle,
   layer: Layer,
   grid: LayerGrid,

@@ -18,7 +18,16 @@ export function stridesInPulses(
   span: Ticks,
   ticksPerPulse: number,
 ): readonly Pulses[] {
-  return strides(onsets, span).map((ticks) => rational(ticks, ticksPerPulse));
+  // A line has few different gaps: each is brought down once, and equal ones are one object.
+  const known = new Map<Ticks, Pulses>();
+  return strides(onsets, span).map((ticks) => {
+    let pulses = known.get(ticks);
+    if (!pulses) {
+      pulses = rational(ticks, ticksPerPulse);
+      known.set(ticks, pulses);
+    }
+    return pulses;
+  });
 }
 
 /**
@@ -28,13 +37,21 @@ export function stridesInPulses(
 export function sayStrides(gaps: readonly Pulses[]): string {
   for (let period = 1; period * 2 <= gaps.length; period += 1) {
     if (gaps.length % period !== 0) continue;
-    const repeats = gaps.every((gap, at) => equal(gap, gaps[at % period] ?? gap));
-    if (!repeats) continue;
+    if (!repeatsAfter(gaps, period)) continue;
     const times = gaps.length / period;
     const once = gaps.slice(0, period).map(formatRational).join(' ');
     return `${once}, ${times === 2 ? 'twice' : `${times} times`}`;
   }
   return sayRuns(gaps.map(formatRational));
+}
+
+function repeatsAfter(gaps: readonly Pulses[], period: number): boolean {
+  for (let at = period; at < gaps.length; at += 1) {
+    const gap = gaps[at];
+    const before = gaps[at - period];
+    if (gap !== before && (!gap || !before || !equal(gap, before))) return false;
+  }
+  return true;
 }
 
 /** `1 1 1 1 2` becomes `1×4 2`; runs of three and less are said out. */

@@ -19,7 +19,10 @@ export function wrists(forces: readonly Force[]): readonly Wrist[] {
 
 /** The forces of one hand's strokes in a layer, in order; strokes of both hands count for each. */
 export function forcesOf(layer: Layer, hand: 'R' | 'L'): readonly Force[] {
-  return layer.strokes
-    .filter((stroke) => [hand, 'B'].includes(handOf(layer, stroke)))
-    .map((stroke) => stroke.force);
+  const forces: Force[] = [];
+  for (const stroke of layer.strokes) {
+    const played = stroke.hand ?? handOf(layer, stroke);
+    if (played === hand || played === 'B') forces.push(stroke.force);
+  }
+  return forces;
 }

@@ -34,8 +34,14 @@ export interface LayerTiming {
   readonly ticksPerPulse: number;
 }
 
-/** Timings that were worked out, as long as their layers are in use; both are never changed. */
-const timings = new WeakMap<Layer, { readonly cycle: Cycle; readonly timing: LayerTiming }>();
+/**
+ * Timings that were worked out, by the cells they come from; both are never changed. Strokes do not
+ * matter to them, so that placing one leaves the timing, and what is drawn from it, as it is.
+ */
+const timings = new WeakMap<
+  Layer['cells'],
+  { readonly cycle: Cycle; readonly timing: LayerTiming }
+>();
 const grids = new WeakMap<LayerTiming, LayerGrid>();
 const results = new WeakMap<
   readonly Layer[],
@@ -44,14 +50,14 @@ const results = new WeakMap<
 
 /** Works out where every slot of a layer lies. A cell starts where the one before it ended. */
 export function timeLayer(cycle: Cycle, layer: Layer): LayerTiming {
-  const known = timings.get(layer);
+  const known = timings.get(layer.cells);
   if (known?.cycle === cycle) return known.timing;
-  const timing = workOut(cycle, layer);
-  timings.set(layer, { cycle, timing });
+  const timing = workOut(cycle, layer.cells);
+  timings.set(layer.cells, { cycle, timing });
   return timing;
 }
 
-function workOut(cycle: Cycle, layer: Layer): LayerTiming {
+function workOut(cycle: Cycle, cells: Layer['cells']): LayerTiming {
   const toPulses = beatsToPulses(cycle);
   const starts: Pulses[] = [];
   const cellOf: number[] = [];
@@ -60,7 +66,7 @@ function workOut(cycle: Cycle, layer: Layer): LayerTiming {
   let ticksPerPulse = 1;
   let beat: Beats = ZERO;
   let from: Pulses = ZERO;
-  layer.cells.forEach((cell, index) => {
+  cells.forEach((cell, index) => {
     cellBeats.push(beat);
     firstSlot.push(starts.length);
     beat = add(beat, rational(cell.beats.num, cell.beats.den));

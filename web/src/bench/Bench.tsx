@@ -1,21 +1,22 @@
 import { describeCycle } from '@stride/core/cycle';
-import { renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
+import { type Rhythm, renameRhythm, setTempo } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { liveQuery } from 'dexie';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { player } from '../audio/player.ts';
 import { database, type Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
-import { storageSentence } from '../store/rhythms.ts';
+import { storageSentence, storedRevision } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import type { BenchContext } from './context.ts';
-import { levelsOf, silentLayers } from './mix.ts';
+import { useBenchState } from './context.ts';
+import { levelsOf } from './mix.ts';
+import { type OpenBench, openBench } from './open-bench.ts';
 import { PlayButton } from './PlayButton.tsx';
 import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
@@ -38,7 +39,7 @@ export function Bench() {
   const opened = useOpenRhythm(id);
   if (opened.isPending) return <p className="p-6 text-quiet">Opening …</p>;
   const result = opened.data;
-  if (result?.status === 'open') return <OpenBench key={id} document={result.document} />;
+  if (result?.status === 'open') return <BenchOf key={id} document={result.document} />;
   return (
     <div className="p-6">
       <Notice
@@ -67,25 +68,14 @@ export function Bench() {
   );
 }
 
-function OpenBench({ document }: { readonly document: RhythmDocument }) {
-  const state = useDocument(document);
-  const draft = state.history.present;
-  const { rhythm } = draft;
-  const [layerIndex, chooseLayer] = useState(Math.max(0, rhythm.layers.length - 1));
-  const { mix } = state;
-  const setMix = (change: Partial<Mix>) => document.setPractice({ mix: { ...mix, ...change } });
-  const { pathname } = useLocation();
-  const climbing = pathname.endsWith('/climb');
-  const { cycle, layers } = rhythm;
-  const timed = useMemo(() => timeRhythm({ cycle, layers }), [cycle, layers]);
-
-  useEffect(() => {
-    player.setLevels(levelsOf(mix, layers));
-  }, [mix, layers]);
+function BenchOf({ document }: { readonly document: RhythmDocument }) {
+  const [bench] = useState(() => openBench(document));
   useEffect(() => () => player.stop(), []);
   useEffect(() => {
-    const watching = liveQuery(() => database.rhythms.get(document.id)).subscribe({
-      next: (stored) => {
+    const watching = liveQuery(() => storedRevision(database, document.id)).subscribe({
+      next: async (revision) => {
+        if (revision === undefined || !document.isNews(revision)) return;
+        const stored = await database.rhythms.get(document.id);
         if (stored) document.notice(stored);
       },
       // What cannot be read now is said when it is to be saved.
@@ -95,109 +85,149 @@ function OpenBench({ document }: { readonly document: RhythmDocument }) {
   }, [document]);
   useHotkeys('mod+z', () => document.undo(), EVERYWHERE);
   useHotkeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
-
-  const context: BenchContext = {
-    document,
-    state,
-    draft,
-    rhythm,
-    timed,
-    layerIndex: Math.min(layerIndex, Math.max(0, rhythm.layers.length - 1)),
-    chooseLayer,
-    mix,
-    setMix,
-    muted: useMemo(() => silentLayers(mix, layers), [mix, layers]),
-  };
-  const edit = (change: (before: typeof rhythm) => typeof rhythm, stroke: string) =>
-    document.edit((before) => {
-      const after = change(before.rhythm);
-      return after === before.rhythm ? before : { ...before, rhythm: after };
-    }, stroke);
-
   return (
     <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-2.5">
-        <NameField
-          name={rhythm.name}
-          onRename={(name) => edit((before) => renameRhythm(before, name), 'name')}
-        />
-        <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-md:hidden">
-          {describeCycle(rhythm.cycle)}
-        </span>
-        {climbing ? null : (
-          <>
-            <NumberField
-              label="Tempo"
-              labelHidden
-              value={rhythm.tempo.bpm}
-              {...TEMPO_RANGE}
-              onChange={(bpm) => edit((before) => setTempo(before, bpm), 'tempo')}
-            />
-            <TempoPanel
-              rhythm={rhythm}
-              onChange={(change) => edit((before) => ({ ...before, ...change }), 'target')}
-            />
-            <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />
-          </>
-        )}
-        <Button
-          look={mix.click ? 'on' : 'plain'}
-          aria-pressed={mix.click}
-          title="A click on every beat"
-          onClick={() => setMix({ click: !mix.click })}
-        >
-          Click
-        </Button>
-        {climbing ? null : (
-          <Button
-            look={mix.countIn ? 'on' : 'plain'}
-            aria-pressed={mix.countIn}
-            title="Count a turn in before the rhythm plays"
-            onClick={() => setMix({ countIn: !mix.countIn })}
-          >
-            Count in
-          </Button>
-        )}
-        <span className="flex items-center">
-          <Button
-            look="quiet"
-            aria-label="Undo"
-            title="Undo (Ctrl Z)"
-            disabled={state.history.past.length === 0}
-            onClick={() => document.undo()}
-          >
-            <Undo2 aria-hidden size={18} />
-          </Button>
-          <Button
-            look="quiet"
-            aria-label="Redo"
-            title="Redo (Ctrl Shift Z)"
-            disabled={state.history.future.length === 0}
-            onClick={() => document.redo()}
-          >
-            <Redo2 aria-hidden size={18} />
-          </Button>
-          <TakeAway rhythm={rhythm} />
-        </span>
-        <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
-          {STAGES.map((stage) => (
-            <NavLink
-              key={stage.to}
-              to={stage.to}
-              className={({ isActive }) =>
-                `border-b-[3px] px-3 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
-              }
-            >
-              {stage.label}
-            </NavLink>
-          ))}
-        </nav>
-      </div>
+      <BenchHeader bench={bench} />
       <SaveNotice document={document} />
-      <Outlet context={context} />
+      <Outlet context={bench} />
     </div>
   );
 }
+
+/** Name, tempo, sound and stages. Its parts rest while strokes are written. */
+function BenchHeader({ bench }: { readonly bench: OpenBench }) {
+  const { rhythm, timed, mix, canUndo, canRedo } = useBenchState(bench);
+  const { layers } = rhythm;
+  const { pathname } = useLocation();
+  const climbing = pathname.endsWith('/climb');
+  useEffect(() => {
+    player.setLevels(levelsOf(mix, layers));
+  }, [mix, layers]);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-2.5">
+      <NameField
+        name={rhythm.name}
+        onRename={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
+      />
+      <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-md:hidden">
+        {describeCycle(rhythm.cycle)}
+      </span>
+      {climbing ? null : (
+        <>
+          <TempoFields
+            bench={bench}
+            cycle={rhythm.cycle}
+            tempo={rhythm.tempo}
+            target={rhythm.target}
+            tags={rhythm.tags}
+            counting={rhythm.counting}
+          />
+          <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />
+        </>
+      )}
+      <HeaderTools
+        bench={bench}
+        mix={mix}
+        climbing={climbing}
+        canUndo={canUndo}
+        canRedo={canRedo}
+      />
+    </div>
+  );
+}
+
+type TempoFieldsProps = Pick<Rhythm, 'cycle' | 'tempo' | 'target' | 'tags'> & {
+  readonly bench: OpenBench;
+  readonly counting: Rhythm['counting'];
+};
+
+const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
+  const { bench, cycle, tempo, target, tags, counting } = props;
+  return (
+    <>
+      <NumberField
+        label="Tempo"
+        labelHidden
+        value={tempo.bpm}
+        {...TEMPO_RANGE}
+        onChange={(bpm) => bench.edit((before) => setTempo(before, bpm), 'tempo')}
+      />
+      <TempoPanel
+        rhythm={{ cycle, tempo, target, tags, ...(counting ? { counting } : {}) }}
+        onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
+      />
+    </>
+  );
+});
+
+interface HeaderToolsProps {
+  readonly bench: OpenBench;
+  readonly mix: Mix;
+  readonly climbing: boolean;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+}
+
+const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
+  const { bench, mix, climbing, canUndo, canRedo } = props;
+  const { document } = bench;
+  return (
+    <>
+      <Button
+        look={mix.click ? 'on' : 'plain'}
+        aria-pressed={mix.click}
+        title="A click on every beat"
+        onClick={() => bench.setMix({ click: !mix.click })}
+      >
+        Click
+      </Button>
+      {climbing ? null : (
+        <Button
+          look={mix.countIn ? 'on' : 'plain'}
+          aria-pressed={mix.countIn}
+          title="Count a turn in before the rhythm plays"
+          onClick={() => bench.setMix({ countIn: !mix.countIn })}
+        >
+          Count in
+        </Button>
+      )}
+      <span className="flex items-center">
+        <Button
+          look="quiet"
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+          disabled={!canUndo}
+          onClick={() => document.undo()}
+        >
+          <Undo2 aria-hidden size={18} />
+        </Button>
+        <Button
+          look="quiet"
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+          disabled={!canRedo}
+          onClick={() => document.redo()}
+        >
+          <Redo2 aria-hidden size={18} />
+        </Button>
+        <TakeAway document={document} />
+      </span>
+      <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
+        {STAGES.map((stage) => (
+          <NavLink
+            key={stage.to}
+            to={stage.to}
+            className={({ isActive }) =>
+              `border-b-[3px] px-3 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
+            }
+          >
+            {stage.label}
+          </NavLink>
+        ))}
+      </nav>
+    </>
+  );
+});
 
 function NameField({
   name,
@@ -233,7 +263,7 @@ function NameField({
 
 /** Says where an edit was not kept, and offers the ways on. */
 function SaveNotice({ document }: { readonly document: RhythmDocument }) {
-  const { save } = useDocument(document);
+  const save = useDocument(document, (state) => state.save);
   const navigate = useNavigate();
   if (save.status === 'failed') {
     return (

@@ -1,18 +1,27 @@
 import { countTurn, usualCounting } from '@stride/core/counting';
-import type { Rhythm, TimingResult } from '@stride/core/rhythm';
+import { type Lines, type Rhythm, type TimingResult, timeRhythm } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { player } from '../audio/player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
 
 /** Who owns the player while a rhythm loops on the Bench. */
 export function loopOwner(rhythm: Rhythm): string {
   return `loop:${rhythm.id}`;
+}
+
+/** How long the hands rest before the sounds of a rhythm are made ready. */
+const READY_MS = 200;
+
+function scoreOf(lines: Lines): Score | undefined {
+  const timed = timeRhythm(lines);
+  return timed.ok ? scoreRhythm(lines, timed.timing) : undefined;
 }
 
 interface PlayButtonProps {
@@ -28,15 +37,10 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const owner = loopOwner(rhythm);
   const mine = (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
   const { cycle, layers, tempo } = rhythm;
-  // What is seen comes before what is heard: the score follows when the edit has been painted.
-  const heard = useDeferredValue(
-    useMemo(() => ({ rhythm: { cycle, layers }, timed }), [cycle, layers, timed]),
-  );
-  const score = useMemo(
-    () => (heard.timed.ok ? scoreRhythm(heard.rhythm, heard.timed.timing) : undefined),
-    [heard],
-  );
-
+  // What is seen comes before what is heard: a running score follows when the edit has been painted,
+  // and before playing only the sounds are made ready, when the hands rest.
+  const heard = useAfterPaint(useMemo(() => ({ cycle, layers }), [cycle, layers]));
+  const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
   const latest = useRef<{ tempo: Tempo; score?: Score }>({ tempo });
   latest.current = score ? { tempo, score } : { tempo };
   const [word, setWord] = useState<string>();
@@ -48,8 +52,12 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
 
   // Computing the sounds before they are asked for lets the first stroke come at once.
   useEffect(() => {
-    if (score) void prepareSounds(soundsOf(score));
-  }, [score]);
+    const timer = setTimeout(() => {
+      const ready = scoreOf(heard);
+      if (ready) void prepareSounds(soundsOf(ready));
+    }, READY_MS);
+    return () => clearTimeout(timer);
+  }, [heard]);
   useEffect(() => {
     if (score && mine && player.position()?.segment.tag === 'loop') player.change({ score });
   }, [score, mine]);
@@ -62,8 +70,15 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
       player.stop();
       return;
     }
-    if (!score) return;
-    const loop = { score, tempo, startTicks: 0, endTicks: Number.POSITIVE_INFINITY, tag: 'loop' };
+    const begin = scoreOf({ cycle, layers });
+    if (!begin) return;
+    const loop = {
+      score: begin,
+      tempo,
+      startTicks: 0,
+      endTicks: Number.POSITIVE_INFINITY,
+      tag: 'loop',
+    };
     const bar = scoreCountIn(cycle);
     const counted = { ...loop, score: bar, endTicks: bar.lengthTicks, tag: 'count-in' };
     void player.play({
@@ -81,7 +96,13 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
 
   return (
     <span className="relative">
-      <Button look="go" className="min-w-24" disabled={!score} onClick={toggle} title="Space bar">
+      <Button
+        look="go"
+        className="min-w-24"
+        disabled={!timed.ok}
+        onClick={toggle}
+        title="Space bar"
+      >
         {mine ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
         {mine ? 'Stop' : 'Play'}
         {word ? <span className="min-w-6 font-title text-lg font-bold">{word}</span> : null}

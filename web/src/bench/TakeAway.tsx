@@ -1,6 +1,6 @@
-import type { Rhythm } from '@stride/core/rhythm';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import type { RhythmDocument } from '../store/document.ts';
 import { takeAway } from './take-away.ts';
 
 const FORMATS = [
@@ -17,7 +17,7 @@ const FORMATS = [
 ] as const;
 
 /** Gives the rhythm to the player as a file. */
-export function TakeAway({ rhythm }: { readonly rhythm: Rhythm }) {
+export function TakeAway({ document }: { readonly document: RhythmDocument }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -36,7 +36,7 @@ export function TakeAway({ rhythm }: { readonly rhythm: Rhythm }) {
             <DropdownMenu.Item
               key={format}
               className="cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band"
-              onSelect={() => takeAway(rhythm, format)}
+              onSelect={() => takeAway(document.getState().history.present.rhythm, format)}
             >
               <span className="font-mono font-semibold">{name}</span>
               <span className="block text-sm text-quiet">{note}</span>

@@ -5,7 +5,7 @@ import { Popover } from 'radix-ui';
 import { NumberField } from '../ui/NumberField.tsx';
 
 interface TempoPanelProps {
-  readonly rhythm: Rhythm;
+  readonly rhythm: Pick<Rhythm, 'cycle' | 'tempo' | 'target' | 'tags' | 'counting'>;
   readonly onChange: (change: Partial<Rhythm>) => void;
 }
 

@@ -1,23 +1,13 @@
-import type { Rhythm, TimingResult } from '@stride/core/rhythm';
+import { useSyncExternalStore } from 'react';
 import { useOutletContext } from 'react-router';
-import type { Mix } from '../store/db.ts';
-import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
+import type { BenchState, OpenBench } from './open-bench.ts';
 
-/** What the stages of the Bench share. */
-export interface BenchContext {
-  readonly document: RhythmDocument;
-  readonly state: DocumentState;
-  readonly draft: Draft;
-  readonly rhythm: Rhythm;
-  readonly timed: TimingResult;
-  readonly layerIndex: number;
-  readonly chooseLayer: (index: number) => void;
-  readonly mix: Mix;
-  readonly setMix: (change: Partial<Mix>) => void;
-  /** Layers that are not heard, muted or because another one is alone. */
-  readonly muted: ReadonlySet<string>;
+/** The open rhythm and what can be done with it; the component follows it. */
+export function useBench(): OpenBench & BenchState {
+  const bench = useOutletContext<OpenBench>();
+  return { ...bench, ...useBenchState(bench) };
 }
 
-export function useBench(): BenchContext {
-  return useOutletContext<BenchContext>();
+export function useBenchState(bench: OpenBench): BenchState {
+  return useSyncExternalStore(bench.subscribe, bench.getState);
 }

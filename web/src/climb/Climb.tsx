@@ -14,8 +14,8 @@ import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
 export function Climb() {
-  const { document, state: saved, rhythm, timed, layerIndex, muted } = useBench();
-  const ladder = saved.ladder ?? usualLadder(rhythm.tempo.bpm, rhythm.target);
+  const { document, ladder: kept, rhythm, timed, layerIndex, muted } = useBench();
+  const ladder = kept ?? usualLadder(rhythm.tempo.bpm, rhythm.target);
   const climbing = useClimb(rhythm, timed, ladder);
   const { state, running, send } = climbing;
   const problem = ladderProblem(ladder);

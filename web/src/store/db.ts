@@ -43,17 +43,19 @@ export class NewerDatabaseError extends Error {
   override readonly name = 'NewerDatabaseError';
 }
 
-/** The tables; each version of the schema stays listed so that older databases are brought up. */
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 1;
+export const SCHEMA_VERSION = 2;
 
+/** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
   declare rhythms: EntityTable<RhythmRecord, 'id'>;
   declare settings: EntityTable<SettingRecord, 'key'>;
 
   constructor(name = 'humble-stride') {
     super(name);
-    this.version(SCHEMA_VERSION).stores({ rhythms: 'id, updated', settings: 'key' });
+    this.version(1).stores({ rhythms: 'id, updated', settings: 'key' });
+    // 2: a rhythm's revision can be asked for without reading the rhythm.
+    this.version(2).stores({ rhythms: 'id, updated, [id+revision]' });
   }
 }
 

@@ -7,6 +7,7 @@ import {
   startHistory,
   undo,
 } from '@stride/core/rhythm';
+import { afterPaint } from '../ui/use-after-paint.ts';
 import { type Mix, PLAIN_MIX, type RhythmRecord, type StrideDatabase } from './db.ts';
 import { newRecord, type SaveResult, saveRhythm } from './rhythms.ts';
 
@@ -44,6 +45,8 @@ export interface RhythmDocument {
   redo(): void;
   /** Sets how the rhythm is climbed or heard; that is kept, and is no part of undo. */
   setPractice(practice: { readonly ladder?: Ladder; readonly mix?: Mix }): void;
+  /** Whether a revision in the storage is one that this tab has neither written nor seen. */
+  isNews(stored: number): boolean;
   /** Told what the storage holds now; a state that this tab has not seen is another tab's. */
   notice(stored: RhythmRecord): void;
   /** After a save elsewhere: go on with the other tab's state. */
@@ -55,23 +58,6 @@ export interface RhythmDocument {
 }
 
 const TOGETHER_MS = 1000;
-
-/**
- * Lets the edit be painted before it is written: copying a long rhythm into the browser's storage
- * takes as long as a frame. A hidden tab paints nothing, so a timer goes on in its place.
- */
-function afterPaint(): Promise<void> {
-  return new Promise((resolve) => {
-    const timer = setTimeout(resolve, 40);
-    if (typeof requestAnimationFrame === 'undefined') return;
-    requestAnimationFrame(() =>
-      setTimeout(() => {
-        clearTimeout(timer);
-        resolve();
-      }),
-    );
-  });
-}
 
 /** Opens a record for editing. Every edit is kept at once. */
 export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDocument {
@@ -98,7 +84,9 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     set({ save: { status: 'saving' } });
     if (waiting) return;
     waiting = true;
-    queue = queue.then(afterPaint).then(async () => {
+    // Copying a long rhythm into the browser's storage takes as long as a frame: the edit is painted first.
+    const painted = new Promise<void>((resolve) => afterPaint(resolve));
+    queue = Promise.all([queue, painted]).then(async () => {
       waiting = false;
       const { rhythm, drafts } = state.history.present;
       const { ladder, mix } = state;
@@ -147,11 +135,9 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
       set(practice);
       keep();
     },
+    isNews: (stored) => state.save.status === 'saved' && !waiting && stored > revision,
     notice(stored) {
-      const settledHere = state.save.status === 'saved' && !waiting;
-      if (settledHere && stored.revision > revision) {
-        set({ save: { status: 'elsewhere', theirs: stored } });
-      }
+      if (this.isNews(stored.revision)) set({ save: { status: 'elsewhere', theirs: stored } });
     },
     takeTheirs() {
       if (state.save.status !== 'elsewhere') return;

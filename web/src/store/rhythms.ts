@@ -1,4 +1,5 @@
 import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
+import Dexie from 'dexie';
 import { NewerDatabaseError, openSafely, type RhythmRecord, type StrideDatabase } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
 
@@ -46,6 +47,15 @@ export async function loadRhythm(db: StrideDatabase, id: string): Promise<LoadRe
     : { status: 'broken', messages: checked.messages };
 }
 
+/** The revision that is kept now, read from the index alone; undefined where there is no such rhythm. */
+export async function storedRevision(db: StrideDatabase, id: string): Promise<number | undefined> {
+  const [key] = await db.rhythms
+    .where('[id+revision]')
+    .between([id, Dexie.minKey], [id, Dexie.maxKey])
+    .keys();
+  return Array.isArray(key) ? Number(key[1]) : undefined;
+}
+
 /**
  * Saves over the revision this tab knows. When another tab has saved since, nothing is written and
  * theirs comes back.
@@ -57,8 +67,11 @@ export async function saveRhythm(
 ): Promise<SaveResult> {
   try {
     return await db.transaction('rw', db.rhythms, async (): Promise<SaveResult> => {
-      const stored = await db.rhythms.get(next.id);
-      if (stored && stored.revision !== known) return { status: 'elsewhere', theirs: stored };
+      const revision = await storedRevision(db, next.id);
+      if (revision !== undefined && revision !== known) {
+        const theirs = await db.rhythms.get(next.id);
+        if (theirs) return { status: 'elsewhere', theirs };
+      }
       const record = { ...next, revision: known + 1, updated: Date.now() };
       await db.rhythms.put(record);
       return { status: 'saved', record };

@@ -5,7 +5,14 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { NewerDatabaseError, PLAIN_MIX, type RhythmRecord, StrideDatabase } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
 import { type Draft, openDocument } from './document.ts';
-import { listRhythms, loadRhythm, newRecord, seedOnce, storageSentence } from './rhythms.ts';
+import {
+  listRhythms,
+  loadRhythm,
+  newRecord,
+  seedOnce,
+  storageSentence,
+  storedRevision,
+} from './rhythms.ts';
 
 let count = 0;
 let db: StrideDatabase;
@@ -50,6 +57,28 @@ describe('the Shelf’s storage', () => {
 });
 
 describe('versions of the database', () => {
+  it('bring version 1 up to 2: its rhythms stay, and their revisions can be asked for', async () => {
+    const [demo] = DEMO_RHYTHMS;
+    if (!demo) throw new Error('no demo');
+    const first = new Dexie(db.name);
+    first.version(1).stores({ rhythms: 'id, updated', settings: 'key' });
+    await first.open();
+    await first.table('rhythms').put({ ...newRecord(demo), revision: 7 });
+    await first.table('settings').put({ key: 'seeded', value: true });
+    first.close();
+
+    await seedOnce(db);
+    expect(db.verno).toBe(2);
+    expect((await stored(demo.id)).rhythm).toEqual(demo);
+    expect(await listRhythms(db)).toHaveLength(1);
+    expect(await storedRevision(db, demo.id)).toBe(7);
+    expect(await storedRevision(db, 'nowhere')).toBeUndefined();
+    const document = openDocument(db, await stored(demo.id));
+    document.edit(tempo(77));
+    await document.settled();
+    expect(await storedRevision(db, demo.id)).toBe(8);
+  });
+
   it('bring an older record up: one without a mix opens with the plain one', async () => {
     await seedOnce(db);
     const record = await stored('lantern-steps');

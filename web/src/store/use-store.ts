@@ -63,7 +63,7 @@ export function useOpenRhythm(id: string) {
   });
 }
 
-/** The state of an open document; the component follows it. */
-export function useDocument(document: RhythmDocument): DocumentState {
-  return useSyncExternalStore(document.subscribe, document.getState);
+/** A part of the state of an open document; the component follows it. */
+export function useDocument<T>(document: RhythmDocument, part: (state: DocumentState) => T): T {
+  return useSyncExternalStore(document.subscribe, () => part(document.getState()));
 }

@@ -1,12 +1,13 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
 import { strides } from '@stride/core/read';
-import { handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
+import { type Hand, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { formatRational, rational, type Ticks } from '@stride/core/time';
 import { memo } from 'react';
 import { FORCE_HEIGHT, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
 import { FAMILY_COLOUR, Head } from './Head.tsx';
+import { showsStrides, stretchOf, usesLeft } from './rows.ts';
 
-interface LayerLineProps {
+export interface LayerLineProps {
   readonly layer: Layer;
   readonly grid: LayerGrid;
   readonly band: LayerBand;
@@ -22,11 +23,10 @@ interface LayerLineProps {
 }
 
 /** One layer in one row of turns: ground, ticks, strokes, strides, syllables. Nothing in it is touched. */
-export const LayerLine = memo(function LayerLine(props: LayerLineProps) {
+export function LayerLine(props: LayerLineProps) {
   const { layer, grid, band, geometry, system, beats, lit, quiet } = props;
   const { scale, turnTicks } = geometry;
-  const from = system.firstTurn * turnTicks;
-  const to = from + system.turns * turnTicks;
+  const { from, to } = stretchOf(props);
   const x = (ticks: Ticks) => xIn(geometry, system, ticks);
   const end = x(to);
   const rounds = roundsBetween(grid.lengthTicks, from, to);
@@ -53,10 +53,12 @@ export const LayerLine = memo(function LayerLine(props: LayerLineProps) {
           {layer.strokes.map((stroke, index) => {
             const at = (grid.startTicks[stroke.slot] ?? 0) + round * grid.lengthTicks;
             if (at < from || at >= to) return null;
+            const second = layer.strokes[index - 1]?.slot === stroke.slot;
             return (
               <StrokeMark
-                key={`${stroke.slot}-${index}`}
-                layer={layer}
+                key={second ? `${stroke.slot}-${index}` : stroke.slot}
+                family={familyOf(layer, stroke)}
+                hand={handOf(layer, stroke)}
                 stroke={stroke}
                 x={x(at)}
                 band={band}
@@ -78,15 +80,14 @@ export const LayerLine = memo(function LayerLine(props: LayerLineProps) {
       />
     </g>
   );
-});
+}
 
 function SideLetters({
   layer,
   band,
   geometry,
 }: Pick<LayerLineProps, 'layer' | 'band' | 'geometry'>) {
-  const hands = new Set(layer.strokes.map((stroke) => handOf(layer, stroke)));
-  if (!hands.has('L') && !hands.has('B')) return null;
+  if (!usesLeft(layer)) return null;
   return (['R', 'L'] as const).map((hand) => (
     <text
       key={hand}
@@ -163,8 +164,8 @@ function Rings({ layer, grid, band, geometry, offset, from, to, x }: RoundProps)
 /** Arcs with their lengths, where strokes leave gaps enough to be worth measuring. */
 function Strides(props: RoundProps) {
   const { layer, grid, band, geometry, offset, from, to, x, ticksPerPulse } = props;
+  if (!showsStrides(layer)) return null;
   const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
-  if (slots.length < 2 || slots.length > 0.6 * grid.startTicks.length) return null;
   const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
   const { scale } = geometry;
   return strides(onsets, grid.lengthTicks).map((gap, index) => {
@@ -196,8 +197,14 @@ function Strides(props: RoundProps) {
   });
 }
 
+function familyOf(layer: Layer, stroke: Stroke): Family {
+  const instrument = findInstrument(layer.instrument);
+  return (instrument && strokeKind(instrument, stroke.kind)?.family) ?? 'voice';
+}
+
 interface StrokeMarkProps {
-  readonly layer: Layer;
+  readonly family: Family;
+  readonly hand: Hand;
   readonly stroke: Stroke;
   readonly x: number;
   readonly band: LayerBand;
@@ -206,16 +213,14 @@ interface StrokeMarkProps {
 }
 
 const StrokeMark = memo(function StrokeMark({
-  layer,
+  family,
+  hand,
   stroke,
   x,
   band,
   scale,
   dim,
 }: StrokeMarkProps) {
-  const instrument = findInstrument(layer.instrument);
-  const family = (instrument && strokeKind(instrument, stroke.kind)?.family) ?? 'voice';
-  const hand = handOf(layer, stroke);
   const height = FORCE_HEIGHT[stroke.force] * scale;
   const size = (stroke.force === 1 ? 6.5 : stroke.force === 4 ? 10 : 8.5) * scale;
   const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];

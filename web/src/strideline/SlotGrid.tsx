@@ -2,8 +2,9 @@ import type { CountingSystem } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
-import { memo, useMemo } from 'react';
+import { useMemo } from 'react';
 import { forceAt, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
+import { stretchOf } from './rows.ts';
 
 /** One slot of one layer. */
 export interface SlotRef {
@@ -11,7 +12,7 @@ export interface SlotRef {
   readonly slot: number;
 }
 
-interface SlotGridProps {
+export interface SlotGridProps {
   readonly rhythmId: string;
   readonly cycle: Cycle;
   readonly layer: Layer;
@@ -20,9 +21,8 @@ interface SlotGridProps {
   readonly band: LayerBand;
   readonly geometry: Geometry;
   readonly system: System;
-  /** How many rows of turns there are; with more than one the label says which these are. */
-  readonly rows: number;
   readonly counting: CountingSystem;
+  /** The chosen slot of this layer; −1 where it is in another row. */
   readonly chosen: number | undefined;
   /** First and last slot of a chosen stretch. */
   readonly range?: readonly [number, number] | undefined;
@@ -36,8 +36,14 @@ export function slotElementId(rhythmId: string, at: SlotRef): string {
   return `slot-${rhythmId}-${at.layer}-${at.slot}`;
 }
 
+/** The slot whose column an event met. */
+function slotOf(target: EventTarget): number | undefined {
+  const slot = target instanceof SVGElement ? target.dataset.slot : undefined;
+  return slot === undefined ? undefined : Number(slot);
+}
+
 /** The touchable columns over one layer: each has its spoken label, one of them takes the focus. */
-export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
+export function SlotGrid(props: SlotGridProps) {
   const {
     rhythmId,
     cycle,
@@ -47,7 +53,6 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
     band,
     geometry,
     system,
-    rows,
     counting,
     chosen,
     range,
@@ -61,13 +66,41 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
     }
     return map;
   }, [layer]);
-  const from = system.firstTurn * geometry.turnTicks;
-  const to = from + system.turns * geometry.turnTicks;
+  const { from, to } = stretchOf(props);
   return (
     <g
       role="listbox"
-      aria-label={`${layer.name}, strokes${rows > 1 ? `, turns ${system.firstTurn + 1} to ${system.firstTurn + system.turns}` : ''}`}
+      aria-label={`${layer.name}, strokes${geometry.systems.length > 1 ? `, turns ${system.firstTurn + 1} to ${system.firstTurn + system.turns}` : ''}`}
       aria-orientation="horizontal"
+      onClick={(event) => {
+        const slot = slotOf(event.target);
+        if (slot !== undefined) onChoose({ layer: layerIndex, slot });
+      }}
+      onFocus={(event) => {
+        const slot = slotOf(event.target);
+        if (slot !== undefined && slot !== chosen) onChoose({ layer: layerIndex, slot });
+      }}
+      onPointerDown={(event) => {
+        const slot = slotOf(event.target);
+        if (slot !== undefined && bySlot.has(slot) && event.button === 0) {
+          (event.target as Element).setPointerCapture(event.pointerId);
+        }
+      }}
+      onPointerMove={(event) => {
+        const slot = slotOf(event.target);
+        if (slot === undefined) return;
+        const column = event.target as SVGElement;
+        if (!column.hasPointerCapture(event.pointerId)) return;
+        const drawing = column.ownerSVGElement?.getBoundingClientRect();
+        if (!drawing) return;
+        const fromLine = event.clientY - drawing.top + band.top - band.ground;
+        const force = forceAt(Math.abs(fromLine) / geometry.scale);
+        const [first] = bySlot.get(slot) ?? [];
+        const hand = fromLine < 0 ? 'R' : 'L';
+        if (first && (first.force !== force || handOf(layer, first) !== hand)) {
+          onWeigh({ layer: layerIndex, slot }, force, hand);
+        }
+      }}
     >
       {grid.startTicks.map((start, slot) => {
         if (start < from || start >= to) return null;
@@ -77,7 +110,6 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
         const at = { layer: layerIndex, slot };
         const isChosen = chosen === slot;
         const inRange = range !== undefined && slot >= range[0] && slot <= range[1];
-        const sounds = bySlot.has(slot);
         return (
           <rect
             key={slot}
@@ -93,29 +125,9 @@ export const SlotGrid = memo(function SlotGrid(props: SlotGridProps) {
             height={band.bottom - band.strokesTop - 4}
             rx={7}
             className={`slot ${isChosen ? 'slot-chosen' : ''} ${inRange && range[0] !== range[1] ? 'slot-ranged' : ''}`}
-            onClick={() => onChoose(at)}
-            onPointerDown={(event) => {
-              if (sounds && event.button === 0)
-                event.currentTarget.setPointerCapture(event.pointerId);
-            }}
-            onPointerMove={(event) => {
-              if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
-              const drawing = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
-              if (!drawing) return;
-              const fromLine = event.clientY - drawing.top - band.ground;
-              const force = forceAt(Math.abs(fromLine) / geometry.scale);
-              const [first] = bySlot.get(slot) ?? [];
-              const hand = fromLine < 0 ? 'R' : 'L';
-              if (first && (first.force !== force || handOf(layer, first) !== hand)) {
-                onWeigh(at, force, hand);
-              }
-            }}
-            onFocus={() => {
-              if (!isChosen) onChoose(at);
-            }}
           />
         );
       })}
     </g>
   );
-});
+}

@@ -1,10 +1,10 @@
 import { type CountingSystem, countTurn, usualCounting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
-import { composite, type Meeting } from '@stride/core/read';
-import type { Force, Rhythm, Timing } from '@stride/core/rhythm';
+import type { Force, LayerGrid, Rhythm, Timing } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
-import { type KeyboardEvent, memo, type ReactNode, useDeferredValue, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import {
   beatTicks,
@@ -15,8 +15,10 @@ import {
   type System,
   xIn,
 } from './geometry.ts';
-import { LayerLine } from './LayerLine.tsx';
-import { SlotGrid, type SlotRef } from './SlotGrid.tsx';
+import { LayerLine, type LayerLineProps } from './LayerLine.tsx';
+import { isSameButLayer, showsIn, stretchOf } from './rows.ts';
+import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
+import { type Thread, threadsOf } from './threads.ts';
 import './strideline.css';
 
 export interface StrideLineProps {
@@ -53,6 +55,13 @@ function isStretch(range: readonly [number, number] | undefined): boolean {
   return range !== undefined && range[0] !== range[1];
 }
 
+/** A chosen slot that another row shows is −1 here, so that this row need not know which it is. */
+function slotHere(slot: number, grid: LayerGrid, geometry: Geometry, system: System): number {
+  const { from, to } = stretchOf({ geometry, system });
+  const at = grid.startTicks[slot] ?? 0;
+  return at >= from && at < to ? slot : -1;
+}
+
 const NARROW = 620;
 const LABELS = 142;
 
@@ -75,11 +84,15 @@ export function StrideLine(props: StrideLineProps) {
       [rhythm, timing, width, narrow, label, props.scale],
     ),
   );
+  const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
   const beats = useSame(useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]));
 
   // The threads follow the stroke by a moment, so that the line answers the key at once.
-  const tied = useDeferredValue(useMemo(() => ({ rhythm, timing }), [rhythm, timing]));
-  const meetings = useMemo(() => composite(tied.rhythm, tied.timing).meetings, [tied]);
+  const tied = useAfterPaint(useMemo(() => ({ rhythm, timing }), [rhythm, timing]));
+  const threads = useMemo(
+    () => threadsOf(tied.rhythm, tied.timing, drawnTurns(tied.timing) * tied.timing.turnTicks),
+    [tied],
+  );
 
   return (
     <div
@@ -90,94 +103,54 @@ export function StrideLine(props: StrideLineProps) {
       onKeyDown={choice?.onKeyDown}
     >
       {geometry.systems.map((system) => (
-        <svg
+        <div
           key={system.firstTurn}
-          width="100%"
-          height={geometry.systemHeight}
-          viewBox={`0 0 ${geometry.width} ${geometry.systemHeight}`}
-          className="stride-system block"
-          style={{ containIntrinsicHeight: `${geometry.systemHeight}px` }}
-          role="presentation"
+          className="stride-row"
+          style={{
+            height: geometry.systemHeight,
+            containIntrinsicHeight: `${geometry.systemHeight}px`,
+          }}
         >
-          <g aria-hidden="true">
-            <TurnBands geometry={geometry} system={system} />
-            <Count
-              cycle={rhythm.cycle}
-              ticksPerPulse={timing.ticksPerPulse}
-              geometry={geometry}
-              system={system}
-              counting={counting}
-            />
-            <Threads meetings={meetings} geometry={geometry} system={system} />
-            {label && system.firstTurn > 0
-              ? rhythm.layers.map((layer, index) => {
-                  const band = geometry.bands[index];
-                  if (!band) return null;
-                  const y = narrow ? band.top + 16 : band.ground - 4;
-                  return (
-                    <text
-                      key={layer.id}
-                      x={0}
-                      y={y}
-                      fontSize={15}
-                      fontWeight="700"
-                      fill="var(--quiet)"
-                    >
-                      {layer.name.length > 16 ? `${layer.name.slice(0, 15)}…` : layer.name}
-                    </text>
-                  );
-                })
-              : null}
-          </g>
+          <Backdrop
+            cycle={rhythm.cycle}
+            ticksPerPulse={timing.ticksPerPulse}
+            geometry={geometry}
+            system={system}
+            counting={counting}
+            threads={threads}
+            layerNames={layerNames}
+            names={label && system.firstTurn > 0 ? (narrow ? 'above' : 'beside') : undefined}
+          />
           {rhythm.layers.map((layer, index) => {
             const grid = timing.layers[index];
             const band = geometry.bands[index];
-            return grid && band ? (
-              <LayerLine
+            if (!grid || !band) return null;
+            const here = choice?.at?.layer === index ? choice.at : undefined;
+            return (
+              <LayerRow
                 key={layer.id}
+                rhythmId={rhythm.id}
+                cycle={rhythm.cycle}
                 layer={layer}
+                layerIndex={index}
                 grid={grid}
                 band={band}
                 geometry={geometry}
                 system={system}
                 beats={beats}
                 ticksPerPulse={timing.ticksPerPulse}
+                counting={counting}
                 sides={Boolean(label) && !narrow}
                 lit={lit?.layer === index ? lit.slots : undefined}
                 quiet={muted?.has(layer.id) ?? false}
+                chosen={here && slotHere(here.slot, grid, geometry, system)}
+                range={here && isStretch(choice?.range) ? choice?.range : undefined}
+                onChoose={choice?.onChoose}
+                onWeigh={choice?.onWeigh}
               />
-            ) : null;
+            );
           })}
-          {choice
-            ? rhythm.layers.map((layer, index) => {
-                const grid = timing.layers[index];
-                const band = geometry.bands[index];
-                return grid && band ? (
-                  <SlotGrid
-                    key={layer.id}
-                    rhythmId={rhythm.id}
-                    cycle={rhythm.cycle}
-                    layer={layer}
-                    layerIndex={index}
-                    grid={grid}
-                    band={band}
-                    geometry={geometry}
-                    system={system}
-                    rows={geometry.systems.length}
-                    counting={counting}
-                    chosen={choice.at?.layer === index ? choice.at.slot : undefined}
-                    range={
-                      choice.at?.layer === index && isStretch(choice.range)
-                        ? choice.range
-                        : undefined
-                    }
-                    onChoose={choice.onChoose}
-                    onWeigh={choice.onWeigh}
-                  />
-                ) : null;
-              })
-            : null}
-        </svg>
+        </div>
       ))}
       <Playhead
         geometry={geometry}
@@ -207,8 +180,108 @@ export function StrideLine(props: StrideLineProps) {
   );
 }
 
+type LayerRowProps = Omit<SlotGridProps, 'onChoose' | 'onWeigh'> &
+  LayerLineProps & {
+    /** Where these are given, slots can be chosen. */
+    readonly onChoose: SlotGridProps['onChoose'] | undefined;
+    readonly onWeigh: SlotGridProps['onWeigh'] | undefined;
+  };
+
+/** One layer in one row: what is seen, and over it what can be touched. It rests while nothing in it changes. */
+const LayerRow = memo(
+  function LayerRow(props: LayerRowProps) {
+    const { band, geometry, onChoose, onWeigh } = props;
+    const height = band.bottom - band.top;
+    return (
+      <svg
+        width={geometry.width}
+        height={height}
+        viewBox={`0 ${band.top} ${geometry.width} ${height}`}
+        className="stride-layer"
+        style={{ top: band.top }}
+        role="presentation"
+      >
+        <LayerLine
+          layer={props.layer}
+          grid={props.grid}
+          band={band}
+          geometry={geometry}
+          system={props.system}
+          beats={props.beats}
+          ticksPerPulse={props.ticksPerPulse}
+          sides={props.sides ?? false}
+          lit={props.lit}
+          quiet={props.quiet ?? false}
+        />
+        {onChoose && onWeigh ? <SlotGrid {...props} onChoose={onChoose} onWeigh={onWeigh} /> : null}
+      </svg>
+    );
+  },
+  (before, after) =>
+    isSameButLayer(before, after) &&
+    !showsIn(stretchOf(after), after.grid, before.layer, after.layer),
+);
+
+interface BackdropProps {
+  readonly cycle: Cycle;
+  readonly layerNames: readonly string[];
+  readonly ticksPerPulse: number;
+  readonly geometry: Geometry;
+  readonly system: System;
+  readonly counting: CountingSystem;
+  readonly threads: readonly Thread[];
+  /** Where the layers' names are written in the rows after the first. */
+  readonly names: 'above' | 'beside' | undefined;
+}
+
+/** What stands behind all layers of a row: bands of turns, the count, threads, and names. */
+const Backdrop = memo(function Backdrop(props: BackdropProps) {
+  const { cycle, layerNames, geometry, system, names } = props;
+  return (
+    <svg
+      width={geometry.width}
+      height={geometry.systemHeight}
+      className="stride-layer"
+      style={{ top: 0 }}
+      aria-hidden="true"
+    >
+      <TurnBands geometry={geometry} system={system} />
+      <Count
+        cycle={cycle}
+        ticksPerPulse={props.ticksPerPulse}
+        geometry={geometry}
+        system={system}
+        counting={props.counting}
+      />
+      <Threads threads={props.threads} geometry={geometry} system={system} />
+      {names
+        ? layerNames.map((name, index) => {
+            const band = geometry.bands[index];
+            return band ? (
+              <text
+                key={band.top}
+                x={0}
+                y={names === 'above' ? band.top + 16 : band.ground - 4}
+                fontSize={15}
+                fontWeight="700"
+                fill="var(--quiet)"
+              >
+                {name.length > 16 ? `${name.slice(0, 15)}…` : name}
+              </text>
+            ) : null;
+          })
+        : null}
+    </svg>
+  );
+});
+
+interface TurnBandsProps {
+  readonly geometry: Geometry;
+  readonly system: System;
+}
+
 /** Every other turn stands on a band, so that turns can be told apart at a glance. */
-function TurnBands({ geometry, system }: { readonly geometry: Geometry; readonly system: System }) {
+const TurnBands = memo(function TurnBands({ geometry, system }: TurnBandsProps) {
   const last = geometry.bands.at(-1);
   if (!last || geometry.systems.length * system.turns < 2) return null;
   const pad = 16 * geometry.scale;
@@ -229,7 +302,7 @@ function TurnBands({ geometry, system }: { readonly geometry: Geometry; readonly
         />
       );
     });
-}
+});
 
 interface CountProps {
   readonly cycle: Cycle;
@@ -272,27 +345,34 @@ const Count = memo(function Count({
 });
 
 interface ThreadsProps {
-  readonly meetings: readonly Meeting[];
+  readonly threads: readonly Thread[];
   readonly geometry: Geometry;
   readonly system: System;
 }
 
 /** Dotted threads between layers whose strokes fall together. */
-function Threads({ meetings, geometry, system }: ThreadsProps) {
+const Threads = memo(function Threads({ threads, geometry, system }: ThreadsProps) {
   const from = system.firstTurn * geometry.turnTicks;
   const to = from + system.turns * geometry.turnTicks;
-  const path = meetings
-    .filter(({ ticks, layers }) => ticks >= from && ticks < to && layers.length > 1)
-    .map(({ ticks, layers }) => {
-      const top = geometry.bands[layers[0] ?? 0]?.ground ?? 0;
-      const bottom = geometry.bands[layers.at(-1) ?? 0]?.ground ?? 0;
-      return `M${xIn(geometry, system, ticks)} ${top} V${bottom}`;
-    })
-    .join(' ');
-  return (
-    <path d={path} stroke="var(--faint)" strokeWidth={1.3} strokeDasharray="1.5 4.5" fill="none" />
-  );
-}
+  // One line each: straight dotted lines are painted far quicker than one path of them all.
+  return threads
+    .filter(({ ticks }) => ticks >= from && ticks < to)
+    .map(({ ticks, top, bottom }) => {
+      const x = xIn(geometry, system, ticks);
+      return (
+        <line
+          key={ticks}
+          x1={x}
+          y1={geometry.bands[top]?.ground ?? 0}
+          x2={x}
+          y2={geometry.bands[bottom]?.ground ?? 0}
+          stroke="var(--faint)"
+          strokeWidth={1.3}
+          strokeDasharray="1.5 4.5"
+        />
+      );
+    });
+});
 
 /** The line that follows the ear; moved directly, so that playing paints nothing else anew. */
 function Playhead({

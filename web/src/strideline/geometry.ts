@@ -1,5 +1,5 @@
 import { beatStarts } from '@stride/core/cycle';
-import { handOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
+import { handOf, type Layer, type LayerGrid, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
 
 /** A length on screen, in CSS pixels. */
@@ -87,13 +87,12 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const bands: LayerBand[] = [];
   let y = COUNT_HEIGHT * scale;
   for (const layer of rhythm.layers) {
-    const { above, below } = sidesOf(layer);
+    const { above, below, says } = roomOf(layer);
     const name = options.nameAbove ? 34 : 0;
     const top = y;
     const strokesTop = top + name;
     const ground = strokesTop + (above ? 74 : 30) * scale;
     const under = ground + (below ? 66 : 18) * scale;
-    const says = layer.strokes.some((stroke) => stroke.say !== undefined);
     const say = says ? under + 12 * scale : undefined;
     y = under + (says ? 22 : 6) * scale;
     bands.push({ top, strokesTop, ground, bottom: y, say });
@@ -119,23 +118,45 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
 
 /** The width one turn needs so that its narrowest slot can still be told from its neighbours. */
 function turnWidth(timing: Timing, slotWidth: Px): Px {
-  let finest = timing.turnTicks;
-  for (const layer of timing.layers) {
-    layer.startTicks.forEach((start, slot) => {
-      const end = layer.startTicks[slot + 1] ?? layer.lengthTicks;
-      finest = Math.min(finest, end - start);
-    });
-  }
+  const finest = Math.min(timing.turnTicks, ...timing.layers.map(finestSlot));
   // Very fine slots may crowd a little rather than stretch the whole turn.
   return Math.min((timing.turnTicks / finest) * slotWidth, 40 * slotWidth);
 }
 
-function sidesOf(layer: Layer): { above: boolean; below: boolean } {
-  const hands = layer.strokes.map((stroke) => handOf(layer, stroke));
-  return {
+const finest = new WeakMap<LayerGrid, Ticks>();
+
+/** The length of the shortest slot; worked out once for a grid, which outlives many strokes. */
+function finestSlot(grid: LayerGrid): Ticks {
+  const known = finest.get(grid);
+  if (known !== undefined) return known;
+  let shortest = Number.POSITIVE_INFINITY;
+  grid.startTicks.forEach((start, slot) => {
+    shortest = Math.min(shortest, (grid.startTicks[slot + 1] ?? grid.lengthTicks) - start);
+  });
+  finest.set(grid, shortest);
+  return shortest;
+}
+
+/** Which room a layer needs round its line. */
+interface Room {
+  readonly above: boolean;
+  readonly below: boolean;
+  readonly says: boolean;
+}
+
+const rooms = new WeakMap<Layer, Room>();
+
+function roomOf(layer: Layer): Room {
+  const known = rooms.get(layer);
+  if (known) return known;
+  const hands = layer.strokes.map((stroke) => stroke.hand ?? handOf(layer, stroke));
+  const room = {
     above: layer.strokes.length === 0 || hands.some((hand) => hand !== 'L'),
     below: hands.some((hand) => hand === 'L' || hand === 'B' || hand === 'F'),
+    says: layer.strokes.some((stroke) => stroke.say !== undefined),
   };
+  rooms.set(layer, room);
+  return room;
 }
 
 /** The system a tick is drawn in, and its x there. */

@@ -20,25 +20,7 @@ import { toast } from '../ui/toasts.tsx';
 
 /** What can be done with a whole layer: its name, instrument, level, turns and place. */
 export function LayerPanel({ layer }: { readonly layer: Layer }) {
-  const { document, rhythm, mix, setMix } = useBench();
-  const id = useId();
   const [open, setOpen] = useState(false);
-  const level = mix.levels[layer.id] ?? 1;
-  const index = rhythm.layers.findIndex((one) => one.id === layer.id);
-  const solo = mix.solo.includes(layer.id);
-
-  /** Takes a change of the rhythm; the layer's typed text is written anew. */
-  function edit(change: (before: Rhythm) => Rhythm): void {
-    document.edit((draft) => {
-      const after = change(draft.rhythm);
-      if (after === draft.rhythm) return draft;
-      const { [layer.id]: _typed, ...drafts } = draft.drafts;
-      return { rhythm: after, drafts };
-    });
-  }
-  const editThis = (change: (before: Layer) => Layer) =>
-    edit((before) => editLayer(before, layer.id, change));
-
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
@@ -56,100 +38,130 @@ export function LayerPanel({ layer }: { readonly layer: Layer }) {
           collisionPadding={10}
           className="z-20 flex max-h-[80vh] w-[330px] flex-col gap-3 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-xl"
         >
-          <label className="flex flex-col gap-1 text-sm text-quiet">
-            Name of the layer
-            <input
-              defaultValue={layer.name}
-              maxLength={120}
-              className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-              onBlur={(event) => editThis((before) => renameLayer(before, event.target.value))}
-              onKeyDown={(event) => {
-                if (event.key === 'Enter') event.currentTarget.blur();
-              }}
-            />
-          </label>
-          <InstrumentChoice
-            layer={layer}
-            onChange={(instrument, map) => {
-              editThis((before) => changeInstrument(before, instrument, map));
-              toast(`${layer.name} is now played on the ${instrument.name}.`, () =>
-                document.undo(),
-              );
-            }}
-          />
-          <div className="flex items-center gap-3">
-            <label htmlFor={`${id}-level`} className="text-sm text-quiet">
-              Level
-            </label>
-            <input
-              id={`${id}-level`}
-              type="range"
-              min={0}
-              max={1}
-              step={0.05}
-              value={level}
-              className="flex-1 accent-[var(--go)]"
-              onChange={(event) =>
-                setMix({ levels: { ...mix.levels, [layer.id]: Number(event.target.value) } })
-              }
-            />
-            <span className="w-10 text-right text-sm">{Math.round(level * 100)} %</span>
-            <Button
-              look={solo ? 'on' : 'plain'}
-              aria-pressed={solo}
-              title={`Hear only ${layer.name}`}
-              onClick={() =>
-                setMix({
-                  solo: solo ? mix.solo.filter((one) => one !== layer.id) : [...mix.solo, layer.id],
-                })
-              }
-            >
-              Solo
-            </Button>
-          </div>
-          <div className="flex flex-wrap gap-2">
-            <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'copy'))}>
-              Repeat the last turn
-            </Button>
-            <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'empty'))}>
-              Add an empty turn
-            </Button>
-            <Button
-              disabled={removeLastTurn(rhythm, layer) === layer}
-              onClick={() => editThis((before) => removeLastTurn(rhythm, before))}
-            >
-              Take the last turn away
-            </Button>
-          </div>
-          <div className="flex gap-2 border-t border-edge pt-3">
-            <Button
-              aria-label={`Move ${layer.name} up`}
-              disabled={index === 0}
-              onClick={() => edit((before) => moveLayer(before, layer.id, -1))}
-            >
-              <ArrowUp aria-hidden size={16} />
-            </Button>
-            <Button
-              aria-label={`Move ${layer.name} down`}
-              disabled={index === rhythm.layers.length - 1}
-              onClick={() => edit((before) => moveLayer(before, layer.id, 1))}
-            >
-              <ArrowDown aria-hidden size={16} />
-            </Button>
-            <Button
-              className="ml-auto"
-              onClick={() => {
-                setOpen(false);
-                edit((before) => removeLayer(before, layer.id));
-                toast(`${layer.name} was taken out.`, () => document.undo());
-              }}
-            >
-              Take the layer out
-            </Button>
-          </div>
+          <LayerTools layer={layer} onDone={() => setOpen(false)} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+interface LayerToolsProps {
+  readonly layer: Layer;
+  readonly onDone: () => void;
+}
+
+/** The panel's inside, which follows the rhythm only while it is open. */
+function LayerTools({ layer, onDone }: LayerToolsProps) {
+  const { document, rhythm, mix, setMix } = useBench();
+  const id = useId();
+  const level = mix.levels[layer.id] ?? 1;
+  const index = rhythm.layers.findIndex((one) => one.id === layer.id);
+  const solo = mix.solo.includes(layer.id);
+
+  /** Takes a change of the rhythm; the layer's typed text is written anew. */
+  function edit(change: (before: Rhythm) => Rhythm): void {
+    document.edit((draft) => {
+      const after = change(draft.rhythm);
+      if (after === draft.rhythm) return draft;
+      const { [layer.id]: _typed, ...drafts } = draft.drafts;
+      return { rhythm: after, drafts };
+    });
+  }
+  const editThis = (change: (before: Layer) => Layer) =>
+    edit((before) => editLayer(before, layer.id, change));
+
+  return (
+    <>
+      <label className="flex flex-col gap-1 text-sm text-quiet">
+        Name of the layer
+        <input
+          defaultValue={layer.name}
+          maxLength={120}
+          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          onBlur={(event) => editThis((before) => renameLayer(before, event.target.value))}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') event.currentTarget.blur();
+          }}
+        />
+      </label>
+      <InstrumentChoice
+        layer={layer}
+        onChange={(instrument, map) => {
+          editThis((before) => changeInstrument(before, instrument, map));
+          toast(`${layer.name} is now played on the ${instrument.name}.`, () => document.undo());
+        }}
+      />
+      <div className="flex items-center gap-3">
+        <label htmlFor={`${id}-level`} className="text-sm text-quiet">
+          Level
+        </label>
+        <input
+          id={`${id}-level`}
+          type="range"
+          min={0}
+          max={1}
+          step={0.05}
+          value={level}
+          className="flex-1 accent-[var(--go)]"
+          onChange={(event) =>
+            setMix({ levels: { ...mix.levels, [layer.id]: Number(event.target.value) } })
+          }
+        />
+        <span className="w-10 text-right text-sm">{Math.round(level * 100)} %</span>
+        <Button
+          look={solo ? 'on' : 'plain'}
+          aria-pressed={solo}
+          title={`Hear only ${layer.name}`}
+          onClick={() =>
+            setMix({
+              solo: solo ? mix.solo.filter((one) => one !== layer.id) : [...mix.solo, layer.id],
+            })
+          }
+        >
+          Solo
+        </Button>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'copy'))}>
+          Repeat the last turn
+        </Button>
+        <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'empty'))}>
+          Add an empty turn
+        </Button>
+        <Button
+          disabled={removeLastTurn(rhythm, layer) === layer}
+          onClick={() => editThis((before) => removeLastTurn(rhythm, before))}
+        >
+          Take the last turn away
+        </Button>
+      </div>
+      <div className="flex gap-2 border-t border-edge pt-3">
+        <Button
+          aria-label={`Move ${layer.name} up`}
+          disabled={index === 0}
+          onClick={() => edit((before) => moveLayer(before, layer.id, -1))}
+        >
+          <ArrowUp aria-hidden size={16} />
+        </Button>
+        <Button
+          aria-label={`Move ${layer.name} down`}
+          disabled={index === rhythm.layers.length - 1}
+          onClick={() => edit((before) => moveLayer(before, layer.id, 1))}
+        >
+          <ArrowDown aria-hidden size={16} />
+        </Button>
+        <Button
+          className="ml-auto"
+          onClick={() => {
+            onDone();
+            edit((before) => removeLayer(before, layer.id));
+            toast(`${layer.name} was taken out.`, () => document.undo());
+          }}
+        >
+          Take the layer out
+        </Button>
+      </div>
+    </>
   );
 }
 

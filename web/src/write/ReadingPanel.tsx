@@ -1,8 +1,9 @@
 import type { CountingSystem } from '@stride/core/counting';
 import { readLayer, readSlot } from '@stride/core/read';
 import type { Rhythm, Timing } from '@stride/core/rhythm';
-import { useDeferredValue, useMemo } from 'react';
+import { useMemo } from 'react';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { HearAlone } from './HearAlone.tsx';
 
 interface ReadingPanelProps {
@@ -30,7 +31,7 @@ export function ReadingPanel({
     [rhythm, timing, chosen.layer, chosen.slot, counting],
   );
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
-  const read = useDeferredValue(rhythm);
+  const read = useAfterPaint(rhythm);
   const groups = useMemo(() => readLayer(read, chosen.layer), [read, chosen.layer]);
   return (
     <div className="relative">

@@ -1,14 +1,15 @@
 import { defaultKeymap } from '@codemirror/commands';
-import { lintGutter, setDiagnostics } from '@codemirror/lint';
+import { diagnosticCount, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import type { Cycle } from '@stride/core/cycle';
 import type { Layer } from '@stride/core/rhythm';
 import { slotCount } from '@stride/core/rhythm';
 import { type Problem, readLayerText, writeLayerRows } from '@stride/core/text';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { cspNonce } from '../app/nonce.ts';
 import type { Draft } from '../store/document.ts';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
 
 interface TypedLineProps {
   readonly layer: Layer;
@@ -20,40 +21,41 @@ interface TypedLineProps {
 }
 
 /** The rows of one layer as text. What reads becomes the rhythm; what does not is marked in place and kept. */
-export function TypedLine({ layer, cycle, draft, onType }: TypedLineProps) {
+export function TypedLine(props: TypedLineProps) {
+  const view = useRef<EditorView>(null);
+  // The text follows a stroke by a moment, so that the line above answers the key at once; while one
+  // types here it does not, or an older text could take a new letter back.
+  const settled = useAfterPaint(props);
+  const { layer, cycle, draft, onType } = view.current?.hasFocus ? props : settled;
   const canonical = useMemo(() => writeLayerRows(layer, cycle), [layer, cycle]);
   const text = draft ?? canonical;
   const read = useMemo(() => readLayerText(text, layer, cycle), [text, layer, cycle]);
   const host = useRef<HTMLDivElement>(null);
-  const view = useRef<EditorView>(null);
-  const typed = useRef<(text: string) => void>(() => undefined);
+  const typed = useRef<(text: string, much: boolean) => void>(() => undefined);
   const label = useRef(new Compartment());
 
-  typed.current = (next) => {
-    onType(
-      (before) => {
-        const current = before.rhythm.layers.find((one) => one.id === layer.id);
-        if (!current) return before;
-        const result = readLayerText(next, current, before.rhythm.cycle);
-        const after = result.usable ? result.layer : current;
-        const same = writeLayerRows(after, before.rhythm.cycle);
-        const { [layer.id]: _old, ...others } = before.drafts;
-        const unchanged = same === writeLayerRows(current, before.rhythm.cycle);
-        return {
-          rhythm: unchanged
-            ? before.rhythm
-            : {
-                ...before.rhythm,
-                layers: before.rhythm.layers.map((one) => (one.id === layer.id ? after : one)),
-              },
-          drafts: next === same ? others : { ...others, [layer.id]: next },
-        };
-      },
-      Math.abs(next.length - text.length) > 3,
-    );
+  typed.current = (next, much) => {
+    onType((before) => {
+      const current = before.rhythm.layers.find((one) => one.id === layer.id);
+      if (!current) return before;
+      const result = readLayerText(next, current, before.rhythm.cycle);
+      const after = result.usable ? result.layer : current;
+      const same = writeLayerRows(after, before.rhythm.cycle);
+      const { [layer.id]: _old, ...others } = before.drafts;
+      const unchanged = same === writeLayerRows(current, before.rhythm.cycle);
+      return {
+        rhythm: unchanged
+          ? before.rhythm
+          : {
+              ...before.rhythm,
+              layers: before.rhythm.layers.map((one) => (one.id === layer.id ? after : one)),
+            },
+        drafts: next === same ? others : { ...others, [layer.id]: next },
+      };
+    }, much);
   };
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!host.current) return;
     const nonce = cspNonce();
     const made = new EditorView({
@@ -71,7 +73,9 @@ export function TypedLine({ layer, cycle, draft, onType }: TypedLineProps) {
               (one) =>
                 one.isUserEvent('input') || one.isUserEvent('delete') || one.isUserEvent('move'),
             );
-            if (update.docChanged && byHand) typed.current(update.state.doc.toString());
+            if (!update.docChanged || !byHand) return;
+            const much = Math.abs(update.state.doc.length - update.startState.doc.length) > 3;
+            typed.current(update.state.doc.toString(), much);
           }),
           ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
           EDITOR_THEME,
@@ -94,17 +98,19 @@ export function TypedLine({ layer, cycle, draft, onType }: TypedLineProps) {
     });
   }, [layer.name]);
 
-  useEffect(() => {
+  // In the same step as the rest is drawn: a letter typed in between would otherwise be taken back.
+  useLayoutEffect(() => {
     const editor = view.current;
     if (!editor) return;
-    if (editor.state.doc.toString() !== text) {
+    const shown = editor.state.doc.toString();
+    if (shown !== text) {
+      const change = changedPart(shown, text);
       const at = Math.min(editor.state.selection.main.head, text.length);
-      editor.dispatch({
-        changes: { from: 0, to: editor.state.doc.length, insert: text },
-        selection: { anchor: at },
-      });
+      editor.dispatch({ changes: change, selection: { anchor: at } });
     }
-    editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, read.problems)));
+    if (read.problems.length > 0 || diagnosticCount(editor.state) > 0) {
+      editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, read.problems)));
+    }
   }, [text, read]);
 
   const errors = read.problems.filter((problem) => problem.severity === 'error');
@@ -137,6 +143,20 @@ export function TypedLine({ layer, cycle, draft, onType }: TypedLineProps) {
       ) : null}
     </div>
   );
+}
+
+/** What has to be put in place of what to make one text of another. */
+function changedPart(before: string, after: string) {
+  const shorter = Math.min(before.length, after.length);
+  let head = 0;
+  while (head < shorter && before[head] === after[head]) head += 1;
+  let tail = 0;
+  while (tail < shorter - head && before.at(-1 - tail) === after.at(-1 - tail)) tail += 1;
+  return {
+    from: head,
+    to: before.length - tail,
+    insert: after.slice(head, after.length - tail),
+  };
 }
 
 function diagnostics(state: EditorState, problems: readonly Problem[]) {

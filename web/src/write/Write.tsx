@@ -2,7 +2,7 @@ import { usualCounting } from '@stride/core/counting';
 import { findInstrument } from '@stride/core/instrument';
 import type { Layer } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
-import { useCallback, useRef, useState } from 'react';
+import { memo, useCallback, useRef, useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
@@ -22,8 +22,8 @@ const SCALE_BY_LAYERS: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3, 3: 1
 
 /** The stage where a rhythm is written: the line, the typed rows of one layer, and what they say. */
 export function Write() {
-  const { document, draft, rhythm, timed, layerIndex, chooseLayer, muted, mix, setMix } =
-    useBench();
+  const bench = useBench();
+  const { document, draft, rhythm, timed, layerIndex, chooseLayer, muted } = bench;
   const [slot, setSlot] = useState(0);
   const [lit, setLit] = useState<ReadonlySet<number>>();
   const player = usePlayer();
@@ -40,34 +40,37 @@ export function Write() {
     [chooseLayer],
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
-  const { muted: mutedIds } = mix;
   const latest = useRef(line);
   latest.current = line;
   const onWeigh = useCallback<LineCommands['weigh']>(
     (at, force, hand) => latest.current.commands.weigh(at, force, hand),
     [],
   );
+  const { setMix, getState } = bench;
+  const toggleMute = useCallback(
+    (id: string) => {
+      const silent = getState().mix.muted;
+      setMix({
+        muted: silent.includes(id) ? silent.filter((one) => one !== id) : [...silent, id],
+      });
+    },
+    [getState, setMix],
+  );
   const label = useCallback(
     (index: number) => {
       const one = rhythm.layers[index];
-      if (!one) return null;
-      return (
+      return one ? (
         <LayerLabel
           layer={one}
+          index={index}
           chosen={index === layerIndex}
           muted={muted.has(one.id)}
-          onChoose={() => choose({ layer: index, slot: 0 })}
-          onMute={() =>
-            setMix({
-              muted: mutedIds.includes(one.id)
-                ? mutedIds.filter((id) => id !== one.id)
-                : [...mutedIds, one.id],
-            })
-          }
+          onChoose={choose}
+          onMute={toggleMute}
         />
-      );
+      ) : null;
     },
-    [rhythm.layers, layerIndex, muted, mutedIds, choose, setMix],
+    [rhythm.layers, layerIndex, muted, choose, toggleMute],
   );
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
@@ -128,14 +131,15 @@ export function Write() {
 
 interface LayerLabelProps {
   readonly layer: Layer;
+  readonly index: number;
   readonly chosen: boolean;
   readonly muted: boolean;
-  readonly onChoose: () => void;
-  readonly onMute: () => void;
+  readonly onChoose: (at: SlotRef) => void;
+  readonly onMute: (id: string) => void;
 }
 
-function LayerLabel(props: LayerLabelProps) {
-  const { layer, chosen, muted, onChoose, onMute } = props;
+const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
+  const { layer, index, chosen, muted, onChoose, onMute } = props;
   const { name } = layer;
   const Icon = muted ? VolumeX : Volume2;
   return (
@@ -144,7 +148,7 @@ function LayerLabel(props: LayerLabelProps) {
         type="button"
         aria-pressed={chosen}
         className="min-w-0 flex-1 text-left"
-        onClick={onChoose}
+        onClick={() => onChoose({ layer: index, slot: 0 })}
         title={`Type in ${name}`}
       >
         <span
@@ -163,7 +167,7 @@ function LayerLabel(props: LayerLabelProps) {
           aria-label={`Mute ${name}`}
           title={muted ? `${name} is silent` : `Mute ${name}`}
           className={`flex size-7 items-center justify-center rounded-lg hover:bg-band ${muted ? 'text-warn' : 'text-quiet'}`}
-          onClick={onMute}
+          onClick={() => onMute(layer.id)}
         >
           <Icon aria-hidden size={17} />
         </button>
@@ -171,4 +175,4 @@ function LayerLabel(props: LayerLabelProps) {
       </span>
     </div>
   );
-}
+});

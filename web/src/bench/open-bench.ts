@@ -1,0 +1,89 @@
+import type { Ladder } from '@stride/core/climb';
+import { type Rhythm, type TimingResult, timeRhythm } from '@stride/core/rhythm';
+import type { Mix } from '../store/db.ts';
+import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
+import { silentLayers } from './mix.ts';
+
+/** What the stages of the Bench see of the open rhythm at one moment. */
+export interface BenchState {
+  readonly draft: Draft;
+  readonly rhythm: Rhythm;
+  readonly timed: TimingResult;
+  readonly layerIndex: number;
+  readonly mix: Mix;
+  readonly ladder: Ladder | undefined;
+  /** Layers that are not heard, muted or because another one is alone. */
+  readonly muted: ReadonlySet<string>;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+}
+
+/** The open rhythm with the choice of a layer. Its state stays the same object until one of its parts changes. */
+export interface OpenBench {
+  readonly document: RhythmDocument;
+  getState(): BenchState;
+  subscribe(listener: () => void): () => void;
+  chooseLayer(index: number): void;
+  setMix(change: Partial<Mix>): void;
+  /** An edit of the rhythm that leaves the typed text of its layers alone. */
+  edit(change: (before: Rhythm) => Rhythm, stroke?: string): void;
+}
+
+export function openBench(document: RhythmDocument): OpenBench {
+  const listeners = new Set<() => void>();
+  let chosen = Math.max(0, document.getState().history.present.rhythm.layers.length - 1);
+  let seen: DocumentState | undefined;
+  let state: BenchState | undefined;
+
+  function getState(): BenchState {
+    const now = document.getState();
+    if (state && seen && isAlike(seen, now)) return state;
+    const { history, mix, ladder } = now;
+    const { rhythm } = history.present;
+    const sameLayers = state?.rhythm.layers === rhythm.layers;
+    state = {
+      draft: history.present,
+      rhythm,
+      timed: timeRhythm(rhythm),
+      layerIndex: Math.min(chosen, Math.max(0, rhythm.layers.length - 1)),
+      mix,
+      ladder,
+      muted:
+        state && sameLayers && state.mix === mix ? state.muted : silentLayers(mix, rhythm.layers),
+      canUndo: history.past.length > 0,
+      canRedo: history.future.length > 0,
+    };
+    seen = now;
+    return state;
+  }
+
+  return {
+    document,
+    getState,
+    subscribe(listener) {
+      const leave = document.subscribe(listener);
+      listeners.add(listener);
+      return () => {
+        leave();
+        listeners.delete(listener);
+      };
+    },
+    chooseLayer(index) {
+      if (index === chosen) return;
+      chosen = index;
+      state = undefined;
+      for (const listener of listeners) listener();
+    },
+    setMix: (change) => document.setPractice({ mix: { ...document.getState().mix, ...change } }),
+    edit: (change, stroke) =>
+      document.edit((before) => {
+        const after = change(before.rhythm);
+        return after === before.rhythm ? before : { ...before, rhythm: after };
+      }, stroke),
+  };
+}
+
+/** How an edit is being kept changes with every edit, and is no part of the state. */
+function isAlike(a: DocumentState, b: DocumentState): boolean {
+  return a.history === b.history && a.mix === b.mix && a.ladder === b.ladder;
+}
