@@ -80,7 +80,8 @@ export function readLayerBody(
     beats: { num: cell.beats.num, den: cell.beats.den },
     slots: cell.slots.length,
   }));
-  const places = shaped.flatMap((cell) => cell.slots);
+  const places: Piece[] = [];
+  for (const cell of shaped) for (const piece of cell.slots) places.push(piece);
   if (places.length > LIMITS.slotsPerLayer) {
     problems.push(problemAt(head, `A layer has at most ${LIMITS.slotsPerLayer} slots.`));
   }
@@ -88,8 +89,9 @@ export function readLayerBody(
   const strokes: Stroke[] = [];
   places.slice(0, LIMITS.slotsPerLayer).forEach((piece, slot) => {
     const word = readSlotWord(piece, slot, instrument, problems);
+    if (word === 'silent') return;
     if (word === 'rings') rings.push(slot);
-    else if (word !== 'silent') strokes.push(...word);
+    else for (const stroke of word) strokes.push(stroke);
   });
 
   const saying = rowsOf('say');

@@ -28,7 +28,7 @@ export function shapeRows(
 ): readonly (ShapedCell & { readonly endsRow: boolean })[] {
   const cells: (ShapedCell & { endsRow: boolean })[] = [];
   for (const row of rows) {
-    const pieces = wordsOf(row.rest).flatMap(splitMarks);
+    const pieces = splitMarks(wordsOf(row.rest));
     let cell: OpenCell | undefined;
     let lastPiece: Piece = row.key;
     const close = (end: Piece, endsTurn: boolean, endsRow: boolean): void => {
@@ -54,7 +54,8 @@ export function shapeRows(
         } else cell = { beats: readLength(piece, problems), slots: [] };
       } else {
         cell ??= { beats: ONE, slots: [] };
-        for (const word of unroll(piece, problems)) cell.slots.push(word);
+        if (piece.text.includes('*')) cell.slots.push(...unroll(piece, problems));
+        else cell.slots.push(piece);
         if (cell.slots.length > LIMITS.slotsPerCell) {
           cell.slots.length = LIMITS.slotsPerCell;
           problems.push(problemAt(piece, `A cell has at most ${LIMITS.slotsPerCell} slots.`));
@@ -68,13 +69,21 @@ export function shapeRows(
 }
 
 /** `X/Y` and `X|` need no spaces round the marks. */
-function splitMarks(word: Piece): readonly Piece[] {
-  if (!/[|/<]/.test(word.text) || /^<[^>]*>$/.test(word.text)) return [word];
-  return [...word.text.matchAll(/<[^>]*>|[|/]|[^|/<]+|</g)].map((match) => ({
-    text: match[0],
-    line: word.line,
-    column: word.column + match.index,
-  }));
+function splitMarks(words: readonly Piece[]): readonly Piece[] {
+  const pieces: Piece[] = [];
+  for (const word of words) {
+    const { text } = word;
+    // Nearly all words are whole: a mark that stands alone, or a stroke without one.
+    const whole =
+      text.length === 1 || !(text.includes('/') || text.includes('|') || text.includes('<'));
+    if (whole || /^<[^>]*>$/.test(text)) pieces.push(word);
+    else {
+      for (const match of text.matchAll(/<[^>]*>|[|/]|[^|/<]+|</g)) {
+        pieces.push({ text: match[0], line: word.line, column: word.column + match.index });
+      }
+    }
+  }
+  return pieces;
 }
 
 function readLength(piece: Piece, problems: Problem[]): Beats {
@@ -95,7 +104,6 @@ function readLength(piece: Piece, problems: Problem[]): Beats {
 }
 
 function unroll(piece: Piece, problems: Problem[]): readonly Piece[] {
-  if (!piece.text.includes('*')) return [piece];
   const match = /^(.+)\*(.*)$/u.exec(piece.text);
   if (!match) return [piece];
   const [, word = '', times = ''] = match;
