@@ -3,6 +3,7 @@ const concepts = [
   'time',
   'cycle',
   'counting',
+  'catalogue',
   'instrument',
   'rhythm',
   'text',

@@ -1,21 +1,46 @@
-import { beatsOf, type Cycle } from '../cycle/index.ts';
-import { type CountingSystem, WORDS } from './systems.ts';
+import { beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import type { Counting } from './rule.ts';
+import {
+  BEAT_NUMBER,
+  type BeatSystem,
+  type CountingSystem,
+  type PulseSystem,
+  spokenDrum,
+  WORDS,
+} from './systems.ts';
 
 /**
- * The words for one beat cut into `slots` equal parts; the first is the beat's number. Where the
- * system has no words for so many parts the rest are numbered from 2; plain borrows the triplet
- * words for six.
+ * The words for one beat cut into `slots` equal parts, its first word included: the beat's number,
+ * or a syllable where the system says one there. Where there are no words for so many parts the
+ * rest are numbered from 2; plain borrows the triplet words for six, spoken drum splits larger
+ * numbers into fours and threes. Systems that number pulses count as plain inside a beat.
  * @param beat the beat's number in its turn, from 1
  * @example countBeat('plain', 2, 4) // ['2', 'e', '&', 'a']
  */
-export function countBeat(
-  system: Exclude<CountingSystem, 'running'>,
-  beat: number,
-  slots: number,
-): readonly string[] {
-  const words = WORDS[system][slots] ?? (system === 'plain' ? WORDS.triplet[slots] : undefined);
-  if (words) return [String(beat), ...words];
-  return [String(beat), ...Array.from({ length: slots - 1 }, (_, index) => String(index + 2))];
+export function countBeat(counting: Counting, beat: number, slots: number): readonly string[] {
+  const own = typeof counting === 'string' ? undefined : counting.words?.[slots];
+  const system = systemFor(counting, slots);
+  const words = own ?? wordsFor(isPulseSystem(system) ? 'plain' : system, slots);
+  const number = String(beat);
+  if (!words) {
+    return [number, ...Array.from({ length: slots - 1 }, (_, index) => String(index + 2))];
+  }
+  return words.map((word, index) => (index === 0 && word === BEAT_NUMBER ? number : word));
+}
+
+/** The system that counts beats of so many parts. */
+export function systemFor(counting: Counting, slots: number): CountingSystem {
+  if (typeof counting === 'string') return counting;
+  return counting.parts?.[slots] ?? counting.base;
+}
+
+export function isPulseSystem(system: CountingSystem): system is PulseSystem {
+  return system === 'running' || system === 'twelve-first';
+}
+
+function wordsFor(system: BeatSystem, slots: number): readonly string[] | undefined {
+  if (system === 'spoken-drum' && slots > 9) return spokenDrum(slots);
+  return WORDS[system][slots] ?? (system === 'plain' ? WORDS.triplet[slots] : undefined);
 }
 
 /** One word of a count: `strong` where a beat begins. */
@@ -28,16 +53,27 @@ export interface CountWord {
  * The words over one turn, one for each pulse.
  * @example countTurn('plain', cycleFromSpans('3+3+2')) // 1 & a 2 & a 3 &
  */
-export function countTurn(system: CountingSystem, cycle: Cycle): readonly CountWord[] {
+export function countTurn(counting: Counting, cycle: Cycle): readonly CountWord[] {
   let pulse = 0;
   return beatsOf(cycle).flatMap((beat, index) => {
+    const system = systemFor(counting, beat.span);
+    const own = typeof counting !== 'string' && counting.words?.[beat.span] !== undefined;
     const words =
-      system === 'running'
-        ? Array.from({ length: beat.span }, (_, within) => String(pulse + within + 1))
-        : countBeat(system, index + 1, beat.span);
+      isPulseSystem(system) && !own
+        ? Array.from({ length: beat.span }, (_, within) =>
+            pulseWord(system, pulse + within, turnPulses(cycle)),
+          )
+        : countBeat(counting, index + 1, beat.span);
     pulse += beat.span;
     return words.map((word, within) => ({ word, strong: within === 0 }));
   });
+}
+
+/** What a pulse system says on a pulse, from 0: its number, or the last number first. */
+export function pulseWord(system: PulseSystem, pulse: number, turn: number): string {
+  return String(
+    system === 'twelve-first' && pulse === 0 ? turn : pulse + (system === 'running' ? 1 : 0),
+  );
 }
 
 /**

@@ -1,29 +1,79 @@
 /** Ways of counting that the program ships. */
-export const COUNTING_SYSTEMS = ['plain', 'triplet', 'la-li', 'running'] as const;
+export const COUNTING_SYSTEMS = [
+  'plain',
+  'triplet',
+  'la-li',
+  'ta-ka-di-mi',
+  'spoken-drum',
+  'running',
+  'twelve-first',
+] as const;
 export type CountingSystem = (typeof COUNTING_SYSTEMS)[number];
 
-/** The words after the beat's number, by the number of slots in the beat. */
+/** Systems that number the pulses of the turn and take no notice of beats. */
+export type PulseSystem = 'running' | 'twelve-first';
+export type BeatSystem = Exclude<CountingSystem, PulseSystem>;
+
+/** Stands in a row of words for the beat's number. */
+export const BEAT_NUMBER = '1';
+
+/** The words of a beat, the first slot's among them, by the number of slots. */
 export type Words = Readonly<Record<number, readonly string[]>>;
 
-const PLAIN: Words = { 1: [], 2: ['&'], 3: ['&', 'a'], 4: ['e', '&', 'a'] };
+const row = (words: string): readonly string[] => words.split(' ');
+
+const PLAIN: Words = { 1: row('1'), 2: row('1 &'), 3: row('1 & a'), 4: row('1 e & a') };
 const TRIPLET: Words = {
   ...PLAIN,
-  3: ['trip', 'let'],
-  6: ['trip', 'let', '&', 'trip', 'let'],
+  3: row('1 trip let'),
+  6: row('1 trip let & trip let'),
 };
 const LA_LI: Words = {
-  1: [],
-  2: ['ta'],
-  3: ['la', 'li'],
-  4: ['ta', 'ti', 'ta'],
-  6: ['ta', 'la', 'ta', 'li', 'ta'],
+  1: row('1'),
+  2: row('1 ta'),
+  3: row('1 la li'),
+  4: row('1 ta ti ta'),
+  6: row('1 ta la ta li ta'),
+};
+const TA_KA_DI_MI: Words = {
+  1: row('ta'),
+  2: row('ta di'),
+  3: row('ta ki da'),
+  4: row('ta ka di mi'),
+  6: row('ta va ki di da ma'),
+};
+const SPOKEN_DRUM: Words = {
+  1: row('ta'),
+  2: row('ta ka'),
+  3: row('ta ki ta'),
+  4: row('ta ka di mi'),
+  5: row('ta di gi na thom'),
+  6: row('ta ki ta ta ki ta'),
+  7: row('ta ki ta ta ka di mi'),
+  8: row('ta ka di mi ta ka jo nu'),
+  9: row('ta ka di mi ta di gi na thom'),
 };
 
-export const WORDS: Readonly<Record<Exclude<CountingSystem, 'running'>, Words>> = {
+export const WORDS: Readonly<Record<BeatSystem, Words>> = {
   plain: PLAIN,
   triplet: TRIPLET,
   'la-li': LA_LI,
+  'ta-ka-di-mi': TA_KA_DI_MI,
+  'spoken-drum': SPOKEN_DRUM,
 };
+
+/**
+ * A length of ten and more said in fours and threes, the fours first.
+ * @example spokenDrum(11) // ta ka di mi ta ka di mi ta ki ta
+ */
+export function spokenDrum(slots: number): readonly string[] {
+  const threes = (4 - (slots % 4)) % 4;
+  const fours = (slots - threes * 3) / 4;
+  return [
+    ...Array.from({ length: fours }, () => SPOKEN_DRUM[4] ?? []),
+    ...Array.from({ length: threes }, () => SPOKEN_DRUM[3] ?? []),
+  ].flat();
+}
 
 /** Each system as the interface names it, with a sentence for those who meet it first here. */
 export const SYSTEM_NOTES: Readonly<Record<CountingSystem, { name: string; note: string }>> = {
@@ -33,5 +83,17 @@ export const SYSTEM_NOTES: Readonly<Record<CountingSystem, { name: string; note:
   },
   triplet: { name: 'triplet words', note: 'Like plain, with 1 trip let for a beat of three.' },
   'la-li': { name: 'la-li', note: '1 la li for three, 1 ta for two, 1 ta ti ta for four.' },
+  'ta-ka-di-mi': {
+    name: 'ta-ka-di-mi',
+    note: 'ta on every beat, ta di for two, ta ki da for three, ta ka di mi for four.',
+  },
+  'spoken-drum': {
+    name: 'spoken drum',
+    note: 'ta ka, ta ki ta, ta ka di mi, ta di gi na thom; long ones in fours and threes.',
+  },
   running: { name: 'running numbers', note: 'Every pulse of the turn has its own number.' },
+  'twelve-first': {
+    name: 'last number first',
+    note: 'Running numbers that begin with the last: 12 1 2 to 11, as a compás of twelve is counted.',
+  },
 };

@@ -1,16 +1,34 @@
-import { type Beat, beatsOf, CYCLE_LIMITS, type Cycle, type Group, turnPulses } from './cycle.ts';
+import {
+  type Beat,
+  beatsOf,
+  CYCLE_LIMITS,
+  type Cycle,
+  type Gesture,
+  type Group,
+  turnPulses,
+} from './cycle.ts';
 
 /** A cycle that was read, or the place and the sentence that say why it could not be. */
 export type SpansResult =
   | { readonly ok: true; readonly cycle: Cycle }
   | { readonly ok: false; readonly at: number; readonly length: number; readonly message: string };
 
+/** The letter that stands for a gesture behind a span: `4c` is clapped. */
+const GESTURE_LETTERS = { c: 'clap', f: 'finger', w: 'wave', s: 'silent' } as const;
+
+function letterOf(gesture: Gesture | undefined): string {
+  const found = Object.entries(GESTURE_LETTERS).find(([, name]) => name === gesture);
+  return found?.[0] ?? '';
+}
+
 const EXAMPLE = 'Write the pulses of each beat, such as 3+3+2 or 4x4';
 
 /**
  * Reads the written form of a cycle: spans joined with `+`, `4x3` for three beats of four pulses,
- * a comma between groups. `at` counts characters from 0.
+ * a comma between groups, a letter for the gesture of a beat (c clap, f finger, w wave, s silent).
+ * `at` counts characters from 0.
  * @example parseSpans('4x4, 4x2, 4x2') // a cycle of 4 + 2 + 2 beats, 32 pulses
+ * @example parseSpans('4c+4fx3, 4c+4w, 4c+4w') // the same with claps, fingers and waves
  */
 export function parseSpans(text: string): SpansResult {
   const groups: Group[] = [];
@@ -27,7 +45,7 @@ export function parseSpans(text: string): SpansResult {
         length: Math.max(word.length, 1),
         message,
       });
-      const match = /^(\d{1,6})(?:\s*[x×]\s*(\d{1,6}))?$/.exec(word);
+      const match = /^(\d{1,6})([cfws])?(?:\s*[x×]\s*(\d{1,6}))?$/.exec(word);
       if (!match) {
         return fail(
           word === ''
@@ -36,7 +54,10 @@ export function parseSpans(text: string): SpansResult {
         );
       }
       const span = Number(match[1]);
-      const count = match[2] === undefined ? 1 : Number(match[2]);
+      const gesture = GESTURE_LETTERS[match[2] as keyof typeof GESTURE_LETTERS] as
+        | Gesture
+        | undefined;
+      const count = match[3] === undefined ? 1 : Number(match[3]);
       if (span < 1 || span > CYCLE_LIMITS.span) {
         return fail(`A beat has 1 to ${CYCLE_LIMITS.span} pulses, not ${span}.`);
       }
@@ -44,7 +65,9 @@ export function parseSpans(text: string): SpansResult {
       if (count < 1 || before + count > CYCLE_LIMITS.beats) {
         return fail(`A cycle has 1 to ${CYCLE_LIMITS.beats} beats; this makes ${before + count}.`);
       }
-      for (let n = 0; n < count; n += 1) beats.push({ span });
+      for (let n = 0; n < count; n += 1) {
+        beats.push(gesture ? { span, gesture } : { span });
+      }
       inPart += piece.length + 1;
     }
     groups.push({ beats });
@@ -55,18 +78,20 @@ export function parseSpans(text: string): SpansResult {
 }
 
 function writeGroups(groups: readonly Group[]): string {
-  return groups.map((group) => writeRuns(group.beats.map((beat) => beat.span))).join(', ');
+  return groups
+    .map((group) => writeRuns(group.beats.map((beat) => `${beat.span}${letterOf(beat.gesture)}`)))
+    .join(', ');
 }
 
-/** `3 3 2` stays `3+3+2`; three or more equal spans are written short, `4x3`. */
-function writeRuns(spans: readonly number[]): string {
+/** `3 3 2` stays `3+3+2`; three or more like beats are written short, `4x3`. */
+function writeRuns(beats: readonly string[]): string {
   const words: string[] = [];
-  for (let from = 0; from < spans.length; ) {
+  for (let from = 0; from < beats.length; ) {
     let to = from + 1;
-    while (to < spans.length && spans[to] === spans[from]) to += 1;
+    while (to < beats.length && beats[to] === beats[from]) to += 1;
     const run = to - from;
-    if (run > 2) words.push(`${spans[from]}x${run}`);
-    else for (let n = 0; n < run; n += 1) words.push(String(spans[from]));
+    if (run > 2) words.push(`${beats[from]}x${run}`);
+    else for (let n = 0; n < run; n += 1) words.push(beats[from] ?? '');
     from = to;
   }
   return words.join('+');

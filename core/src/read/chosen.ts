@@ -1,4 +1,4 @@
-import type { CountingSystem } from '../counting/index.ts';
+import type { Counting } from '../counting/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { FORCE_NAMES, handOf, type Lines, type Rhythm, type Timing } from '../rhythm/index.ts';
 import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
@@ -54,7 +54,7 @@ export function readSlot(
   timing: Timing,
   layerIndex: number,
   slot: number,
-  system: CountingSystem,
+  system: Counting,
 ): ChosenReading | undefined {
   const layer = rhythm.layers[layerIndex];
   const instrument = layer && findInstrument(layer.instrument);

@@ -1,4 +1,10 @@
-import { type CountingSystem, countBeat, countTurn } from '../counting/index.ts';
+import {
+  type Counting,
+  countBeat,
+  countTurn,
+  isPulseSystem,
+  systemFor,
+} from '../counting/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { FORCE_NAMES, handOf, type Layer, type LayerGrid, type Stroke } from '../rhythm/index.ts';
@@ -16,7 +22,7 @@ export interface Place {
 /** Places that were worked out, by the grid they are on. */
 const places = new WeakMap<
   LayerGrid,
-  { readonly cycle: Cycle; readonly system: CountingSystem; readonly bySlot: Map<number, Place> }
+  { readonly cycle: Cycle; readonly system: Counting; readonly bySlot: Map<number, Place> }
 >();
 
 /** The place of one slot of a layer, counted in `system`. */
@@ -25,7 +31,7 @@ export function placeOf(
   layer: Layer,
   grid: LayerGrid,
   slot: number,
-  system: CountingSystem,
+  system: Counting,
 ): Place {
   let known = places.get(grid);
   if (known?.cycle !== cycle || known.system !== system) {
@@ -45,7 +51,7 @@ function findPlace(
   layer: Layer,
   grid: LayerGrid,
   slot: number,
-  system: CountingSystem,
+  system: Counting,
 ): Place {
   const at: Pulses = grid.starts[slot] ?? rational(0);
   const length = turnPulses(cycle);
@@ -66,12 +72,13 @@ function findPlace(
   const wholeBeat =
     cell && cellStart?.den === 1 && equal(rational(cell.beats.num, cell.beats.den), ONE);
   let word: string | undefined;
-  if (system === 'running') {
+  const span = beatsOf(cycle)[beat]?.span ?? 1;
+  if (isPulseSystem(systemFor(system, span))) {
     word = sinceBeat.den === 1 ? countTurn(system, cycle)[within.num]?.word : undefined;
   } else if (wholeBeat && cell) {
     word = countBeat(system, beat + 1, cell.slots)[part];
   } else if (sinceBeat.den === 1) {
-    word = countBeat(system, beat + 1, beatsOf(cycle)[beat]?.span ?? 1)[sinceBeat.num];
+    word = countBeat(system, beat + 1, span)[sinceBeat.num];
   }
   return {
     turn: turn + 1,
@@ -100,7 +107,7 @@ export function describeSlot(
   grid: LayerGrid,
   slot: number,
   strokes: readonly Stroke[],
-  system: CountingSystem,
+  system: Counting,
 ): string {
   const instrument = findInstrument(layer.instrument);
   const place = placeOf(cycle, layer, grid, slot, system);

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { COUNTING_SYSTEMS } from '../counting/index.ts';
+import { COUNTING_SYSTEMS, CountingSchema } from '../counting/index.ts';
 import { CycleSchema } from '../cycle/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 
@@ -103,7 +103,7 @@ export const RhythmSchema = v.object({
   /** Now; `target` is the tempo to reach, in the same counted beats. */
   tempo: TempoSchema,
   target: bpm,
-  counting: v.optional(v.picklist(COUNTING_SYSTEMS)),
+  counting: v.optional(CountingSchema),
   notes: v.optional(v.pipe(v.string(), v.maxLength(20_000))),
   tags: v.pipe(
     v.array(v.pipe(v.string(), v.regex(/^[^\s,#"]{1,40}$/u, 'A tag is one word.'))),

@@ -1,4 +1,5 @@
-import { COUNTING_SYSTEMS } from '../counting/index.ts';
+import { entryNamed } from '../catalogue/index.ts';
+import { readCounting } from '../counting/index.ts';
 import { beatsOf, type Cycle, cycleFromSpans, parseSpans } from '../cycle/index.ts';
 import { INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
 import { type Layer, LIMITS, type Rhythm, timeRhythm } from '../rhythm/index.ts';
@@ -85,12 +86,12 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
       case 'tempo':
         tempoRow = row;
         break;
-      case 'count':
-        counting = COUNTING_SYSTEMS.find((system) => system === rest.text.trim());
-        if (!counting) {
-          problems.push(problemAt(at, `After count write one of ${COUNTING_SYSTEMS.join(', ')}.`));
-        }
+      case 'count': {
+        const result = readCounting(rest.text);
+        if ('counting' in result) counting = result.counting;
+        else problems.push(problemAt(at, result.message));
         break;
+      }
       case 'tags': {
         const words = wordsOf(rest);
         for (const word of words) {
@@ -142,16 +143,25 @@ function unknownRow(key: string): string {
     : `${quote(key)} is not a row of a rhythm. Rows are ${HEAD_KEYS.join(', ')}.`;
 }
 
+/** Spans, with `as Name` behind them for a cycle of one's own, or a name from the catalogue with its speed. */
 function readCycle(row: Row, problems: Problem[]): Cycle | undefined {
-  const result = parseSpans(row.rest.text);
-  if (result.ok) return result.cycle;
-  const named = /^[^\d\s]/u.test(row.rest.text);
+  const { text } = row.rest;
+  const entry = /^[^\d\s]/u.test(text) ? entryNamed(text) : undefined;
+  if (entry) return entry.cycle;
+  const own = /^(.*?)\s+as\s+(.+)$/u.exec(text);
+  const spans = own?.[1] ?? text;
+  const result = parseSpans(spans);
+  if (result.ok) {
+    const name = own ? readName(own[2] ?? '').name.slice(0, 120) : '';
+    return name === '' ? result.cycle : { ...result.cycle, name };
+  }
+  const named = /^[^\d\s]/u.test(text);
   problems.push({
     line: row.rest.line,
     column: row.rest.column + result.at,
     length: result.length,
     message: named
-      ? `No cycle is called ${quote(row.rest.text)} here. Write the pulses of each beat, such as 3+3+2 or 4x4.`
+      ? `No cycle in the catalogue is called ${quote(text)}. Write its name, such as teental or adi 4, or the pulses of each beat, such as 3+3+2 or 4x4.`
       : result.message,
     severity: 'error',
   });

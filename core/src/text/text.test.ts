@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { beatsOf, turnPulses } from '../cycle/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { checkRhythm } from '../rhythm/index.ts';
 import { readRhythm, writeRhythm } from './index.ts';
@@ -83,8 +84,8 @@ describe('readRhythm', () => {
       column: 7,
       message: expect.stringContaining('between 10 and 400'),
     });
-    expect(readRhythm('rhythm A\ncycle teental').problems[0]?.message).toContain(
-      'No cycle is called',
+    expect(readRhythm('rhythm A\ncycle nowhere tal').problems[0]?.message).toContain(
+      'No cycle in the catalogue is called',
     );
     expect(readRhythm('rhythm A\ncycle 2+2\nlayer B : tuba\nplay X / X').problems).toHaveLength(1);
     expect(problemsOf('play D . . / d . . / D .')[0]).toMatchObject({
@@ -195,5 +196,40 @@ describe('writing and reading', () => {
       ),
       { numRuns: 500 },
     );
+  });
+});
+
+describe('cycles by name', () => {
+  const cycleOf = (text: string) => readRhythm(`rhythm A\ncycle ${text}`).rhythm.cycle;
+
+  it('come from the catalogue, with a speed where they have one', () => {
+    expect(beatsOf(cycleOf('teental'))).toHaveLength(16);
+    expect(turnPulses(cycleOf('adi 4'))).toBe(32);
+    expect(turnPulses(cycleOf('Ādi 3'))).toBe(24);
+    expect(turnPulses(cycleOf('adi'))).toBe(32);
+    expect(beatsOf(cycleOf('rupak'))[0]?.gesture).toBe('wave');
+  });
+
+  it('are written by name again, and cycles of one’s own with gestures and name', () => {
+    for (const words of ['teental', 'adi 4', 'samai-thaqil', '3c+2w+2f as Ferry seven', '2s+3']) {
+      const { rhythm, problems } = readRhythm(`rhythm A\ncycle ${words}`, 'a');
+      expect(problems.filter((problem) => problem.severity === 'error')).toEqual([]);
+      const text = writeRhythm(rhythm);
+      expect(text).toContain(`cycle ${words}\n`);
+      expect(readRhythm(text, 'a').rhythm).toEqual(rhythm);
+    }
+  });
+
+  it('are counted by a rule that is written and read', () => {
+    const text = 'rhythm A\ncycle 3+3+2\ncount plain; 5 spoken-drum; 3 = 1 ti ti';
+    const { rhythm } = readRhythm(text, 'a');
+    expect(rhythm.counting).toEqual({
+      base: 'plain',
+      parts: { 5: 'spoken-drum' },
+      words: { 3: ['1', 'ti', 'ti'] },
+    });
+    expect(readRhythm(writeRhythm(rhythm), 'a').rhythm).toEqual(rhythm);
+    const wrong = readRhythm('rhythm A\ncycle 3\ncount plain; 3 = 1 ti').problems;
+    expect(wrong[0]?.message).toContain('one word for each of its parts');
   });
 });

@@ -1,3 +1,5 @@
+import { entryOf, entryWords } from '../catalogue/index.ts';
+import { writeCounting } from '../counting/index.ts';
 import { type Cycle, formatSpans } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { type Hand, type Layer, type Rhythm, type Stroke, turnBeats } from '../rhythm/index.ts';
@@ -25,9 +27,9 @@ export function writeRhythm(rhythm: Rhythm): string {
   const { bpm, per } = rhythm.tempo;
   const head = [
     `rhythm ${writeName(rhythm.name)}`,
-    `cycle ${formatSpans(rhythm.cycle)}`,
+    `cycle ${writeCycle(rhythm.cycle)}`,
     `tempo ${bpm} to ${rhythm.target} per ${per}`,
-    ...(rhythm.counting ? [`count ${rhythm.counting}`] : []),
+    ...(rhythm.counting ? [`count ${writeCounting(rhythm.counting)}`] : []),
     ...(rhythm.tags.length > 0 ? [`tags ${rhythm.tags.join(' ')}`] : []),
     ...(rhythm.notes === undefined ? [] : rhythm.notes.split('\n').map((line) => `note ${line}`)),
   ];
@@ -39,6 +41,14 @@ export function writeRhythm(rhythm: Rhythm): string {
     ].join('\n');
   });
   return `${[head.join('\n'), ...layers].join('\n\n')}\n`;
+}
+
+/** A cycle of the catalogue by its name; another one by its spans, with its own name where it has one. */
+function writeCycle(cycle: Cycle): string {
+  const entry = entryOf(cycle);
+  if (entry) return entryWords(entry);
+  const spans = formatSpans(cycle);
+  return cycle.name === spans ? spans : `${spans} as ${writeName(cycle.name)}`;
 }
 
 /** The rows of one layer under its head: `play`, then `hand`, `say` and the rest where they are set. */

@@ -116,11 +116,9 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
         <>
           <TempoFields
             bench={bench}
-            cycle={rhythm.cycle}
             tempo={rhythm.tempo}
             target={rhythm.target}
             tags={rhythm.tags}
-            counting={rhythm.counting}
           />
           <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />
         </>
@@ -136,13 +134,10 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   );
 }
 
-type TempoFieldsProps = Pick<Rhythm, 'cycle' | 'tempo' | 'target' | 'tags'> & {
-  readonly bench: OpenBench;
-  readonly counting: Rhythm['counting'];
-};
+type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target' | 'tags'> & { readonly bench: OpenBench };
 
 const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
-  const { bench, cycle, tempo, target, tags, counting } = props;
+  const { bench, tempo, target, tags } = props;
   return (
     <>
       <NumberField
@@ -153,7 +148,7 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
         onChange={(bpm) => bench.edit((before) => setTempo(before, bpm), 'tempo')}
       />
       <TempoPanel
-        rhythm={{ cycle, tempo, target, tags, ...(counting ? { counting } : {}) }}
+        rhythm={{ tempo, target, tags }}
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
       />
     </>

@@ -1,23 +1,20 @@
-import { COUNTING_SYSTEMS, SYSTEM_NOTES, usualCounting } from '@stride/core/counting';
 import type { Rhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Popover } from 'radix-ui';
 import { NumberField } from '../ui/NumberField.tsx';
 
 interface TempoPanelProps {
-  readonly rhythm: Pick<Rhythm, 'cycle' | 'tempo' | 'target' | 'tags' | 'counting'>;
+  readonly rhythm: Pick<Rhythm, 'tempo' | 'target' | 'tags'>;
   readonly onChange: (change: Partial<Rhythm>) => void;
 }
 
-/** The tempo to reach, what beat is counted, how it is counted, and the rhythm's tags. */
+/** The tempo to reach, what beat is counted, and the rhythm's tags. */
 export function TempoPanel({ rhythm, onChange }: TempoPanelProps) {
   const { tempo, target, tags } = rhythm;
-  const usual = usualCounting(rhythm.cycle);
-  const system = rhythm.counting ?? usual;
   return (
     <Popover.Root>
       <Popover.Trigger
-        title="Tempo to reach, counted beat, counting, tags"
+        title="Tempo to reach, counted beat, tags"
         className="h-9 rounded-lg px-2 text-[15px] text-quiet underline decoration-edge decoration-dotted underline-offset-4 hover:text-ink"
       >
         of {target}
@@ -45,25 +42,6 @@ export function TempoPanel({ rhythm, onChange }: TempoPanelProps) {
               onChange={(per) => onChange({ tempo: { ...tempo, per: Math.round(per) } })}
             />
           </div>
-          <label className="flex flex-col gap-1 text-sm text-quiet">
-            Counting
-            <select
-              value={system}
-              className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-              onChange={(event) => {
-                const counting = COUNTING_SYSTEMS.find((one) => one === event.target.value);
-                if (counting) onChange({ counting });
-              }}
-            >
-              {COUNTING_SYSTEMS.map((one) => (
-                <option key={one} value={one}>
-                  {SYSTEM_NOTES[one].name}
-                  {one === usual ? ' (usual here)' : ''}
-                </option>
-              ))}
-            </select>
-            <span>{SYSTEM_NOTES[system].note}</span>
-          </label>
           <label className="flex flex-col gap-1 text-sm text-quiet">
             Tags, one word each
             <input

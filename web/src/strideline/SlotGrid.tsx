@@ -1,4 +1,4 @@
-import type { CountingSystem } from '@stride/core/counting';
+import type { Counting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
@@ -21,7 +21,7 @@ export interface SlotGridProps {
   readonly band: LayerBand;
   readonly geometry: Geometry;
   readonly system: System;
-  readonly counting: CountingSystem;
+  readonly counting: Counting;
   /** The chosen slot of this layer; −1 where it is in another row. */
   readonly chosen: number | undefined;
   /** First and last slot of a chosen stretch. */

@@ -1,4 +1,4 @@
-import { type CountingSystem, countTurn, usualCounting } from '@stride/core/counting';
+import { type Counting, countTurn, usualCounting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import type { Force, LayerGrid, Rhythm, Timing } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
@@ -24,7 +24,7 @@ import './strideline.css';
 export interface StrideLineProps {
   readonly rhythm: Rhythm;
   readonly timing: Timing;
-  readonly counting?: CountingSystem;
+  readonly counting?: Counting;
   /** Where given, slots can be chosen; keys go to `onKeyDown`. */
   readonly choice?: {
     readonly at: SlotRef | undefined;
@@ -228,7 +228,7 @@ interface BackdropProps {
   readonly ticksPerPulse: number;
   readonly geometry: Geometry;
   readonly system: System;
-  readonly counting: CountingSystem;
+  readonly counting: Counting;
   readonly threads: readonly Thread[];
   /** Where the layers' names are written in the rows after the first. */
   readonly names: 'above' | 'beside' | undefined;
@@ -309,7 +309,7 @@ interface CountProps {
   readonly ticksPerPulse: number;
   readonly geometry: Geometry;
   readonly system: System;
-  readonly counting: CountingSystem;
+  readonly counting: Counting;
 }
 
 const Count = memo(function Count({

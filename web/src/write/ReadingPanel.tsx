@@ -1,4 +1,4 @@
-import type { CountingSystem } from '@stride/core/counting';
+import type { Counting } from '@stride/core/counting';
 import { readLayer, readSlot } from '@stride/core/read';
 import type { Rhythm, Timing } from '@stride/core/rhythm';
 import { useMemo } from 'react';
@@ -9,7 +9,7 @@ import { HearAlone } from './HearAlone.tsx';
 interface ReadingPanelProps {
   readonly rhythm: Rhythm;
   readonly timing: Timing;
-  readonly counting: CountingSystem;
+  readonly counting: Counting;
   readonly chosen: SlotRef;
   readonly lit: ReadonlySet<number> | undefined;
   readonly onLight: (slots: ReadonlySet<number> | undefined) => void;

@@ -1,0 +1,106 @@
+import { beatsOf, type Cycle, formatSpans, turnPulses } from '../cycle/index.ts';
+import { COMPAS_CYCLES } from './compas.ts';
+import type { CatalogueEntry, Tradition } from './model.ts';
+import { NORTH_INDIAN_CYCLES } from './north-indian.ts';
+import { PLAIN_CYCLES } from './plain.ts';
+import { idOf } from './rows.ts';
+import { SOUTH_INDIAN_CYCLES } from './south-indian.ts';
+import { TIMELINES } from './timelines.ts';
+import { USUL_CYCLES } from './usul.ts';
+
+/** Every cycle and timeline the program knows, in the order in which it offers them. */
+export const CATALOGUE: readonly CatalogueEntry[] = [
+  ...PLAIN_CYCLES,
+  ...SOUTH_INDIAN_CYCLES,
+  ...NORTH_INDIAN_CYCLES,
+  ...COMPAS_CYCLES,
+  ...USUL_CYCLES,
+  ...TIMELINES,
+];
+
+const byId = new Map(CATALOGUE.map((entry) => [entry.id, entry]));
+const bySpeed = new Map<string, CatalogueEntry>();
+for (const entry of CATALOGUE) {
+  for (const name of [entry.name, ...entry.also]) {
+    const key = entry.speed === undefined ? idOf(name) : `${idOf(name)} ${entry.speed}`;
+    if (!bySpeed.has(key)) bySpeed.set(key, entry);
+  }
+}
+
+/** The entry with this id. @example findEntry('teental')?.cycle */
+export function findEntry(id: string): CatalogueEntry | undefined {
+  return byId.get(id);
+}
+
+/**
+ * The entry a writer means: one of its names, in any case and with or without accents, and a speed
+ * where it has one (4 where none is given).
+ * @example entryNamed('adi 4')?.cycle // eight beats of four
+ */
+export function entryNamed(text: string): CatalogueEntry | undefined {
+  const match = /^(.*?)(?:\s+(\d))?$/.exec(text.trim());
+  const [, name = '', speed] = match ?? [];
+  const whole = bySpeed.get(idOf(text));
+  if (whole) return whole;
+  return bySpeed.get(`${idOf(name)} ${speed ?? 4}`) ?? byId.get(idOf(text));
+}
+
+/** How an entry is written after `cycle`: its name, and its speed where it has one. */
+export function entryWords(entry: CatalogueEntry): string {
+  return entry.speed === undefined ? idOf(entry.name) : `${idOf(entry.name)} ${entry.speed}`;
+}
+
+/** The entry whose cycle this is, with the same beats, groups and gestures. */
+export function entryOf(cycle: Cycle): CatalogueEntry | undefined {
+  const entry = byId.get(cycle.id);
+  return entry && JSON.stringify(entry.cycle.groups) === JSON.stringify(cycle.groups)
+    ? entry
+    : undefined;
+}
+
+/** What one may look for in the catalogue. */
+export interface CatalogueQuery {
+  /** Words that must all be found in names, tradition, text, spans or number of pulses. */
+  readonly text: string;
+  readonly tradition?: Tradition;
+  /** Only entries of this speed, among those that have speeds. */
+  readonly speed?: number;
+}
+
+function plainText(text: string): string {
+  return text
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase();
+}
+
+/** What each entry is searched by, in plain lower case. */
+const haystacks = CATALOGUE.map((entry) => {
+  const names = [entry.name, ...entry.also].join(' ');
+  const size = `${turnPulses(entry.cycle)} pulses ${beatsOf(entry.cycle).length} beats`;
+  return plainText(` ${size} ${names} ${formatSpans(entry.cycle)} ${entry.text}`);
+});
+
+/** Entries that fit, in the order of the catalogue; names that begin with the text come first. */
+export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[] {
+  const words = plainText(query.text).split(/\s+/).filter(Boolean);
+  const begins: CatalogueEntry[] = [];
+  const others: CatalogueEntry[] = [];
+  CATALOGUE.forEach((entry, index) => {
+    if (query.tradition && entry.tradition !== query.tradition) return;
+    if (query.speed !== undefined && entry.speed !== undefined && entry.speed !== query.speed) {
+      return;
+    }
+    const haystack = haystacks[index] ?? '';
+    // A number alone is the size of the turn: 7 is not found in 17.
+    const found = words.every((word) =>
+      /^\d+$/.test(word)
+        ? haystack.includes(` ${word} pulses`) || haystack.includes(` ${word} beats`)
+        : haystack.includes(word),
+    );
+    if (!found) return;
+    const first = words[0];
+    (first && entry.name.toLowerCase().startsWith(first) ? begins : others).push(entry);
+  });
+  return [...begins, ...others];
+}

@@ -1,0 +1,51 @@
+import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
+import type { Tempo } from '../time/index.ts';
+import type { CatalogueEntry, SkeletonStroke } from './model.ts';
+
+/** A name as it is written after `cycle`: lower case, without accents, with dashes. */
+export function idOf(name: string): string {
+  return name
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replaceAll('ı', 'i')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+}
+
+/** `96/1 66/4`: two tempos, each with the pulses of the counted beat. */
+export function temposOf(text: string): readonly [Tempo, Tempo] {
+  const [slow = { bpm: 60, per: 1 }, quick = slow] = text.split(' ').map((one): Tempo => {
+    const [bpm = 60, per = 1] = one.split('/').map(Number);
+    return { bpm, per };
+  });
+  return [slow, quick];
+}
+
+/** Rows of a table written as text: a line each, columns parted by `|`, spaces round them ignored. */
+export function rowsOf(text: string): readonly (readonly string[])[] {
+  return text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '')
+    .map((line) => line.split('|').map((cell) => cell.trim()));
+}
+
+/** `D T . T`: low and high strokes, a sign for each pulse, `X` where they are not told apart. */
+export function skeletonOf(signs: string): readonly SkeletonStroke[] {
+  return signs.split(/\s+/).flatMap((sign, pulse): SkeletonStroke[] => {
+    if (sign === '.') return [];
+    return [{ pulse, sound: sign === 'D' ? 'low' : sign === 'T' ? 'high' : 'plain' }];
+  });
+}
+
+/** A cycle with the name and id of its entry; `3c+2w` as in the written form. */
+export function namedCycle(name: string, spans: string): Cycle {
+  return { ...cycleFromSpans(spans), id: idOf(name), name };
+}
+
+/** The names in one cell: the first one, and the others it goes by. */
+export function namesOf(cell: string): Pick<CatalogueEntry, 'id' | 'name' | 'also'> {
+  const [name = '', ...also] = cell.split(',').map((one) => one.trim());
+  return { id: idOf(name), name, also };
+}
