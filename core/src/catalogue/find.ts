@@ -77,8 +77,7 @@ function plainText(text: string): string {
 /** What each entry is searched by, in plain lower case. */
 const haystacks = CATALOGUE.map((entry) => {
   const names = [entry.name, ...entry.also].join(' ');
-  const size = `${turnPulses(entry.cycle)} pulses ${beatsOf(entry.cycle).length} beats`;
-  return plainText(` ${size} ${names} ${formatSpans(entry.cycle)} ${entry.text}`);
+  return plainText(`${names} ${formatSpans(entry.cycle)} ${entry.text}`);
 });
 
 /** Entries that fit, in the order of the catalogue; names that begin with the text come first. */
@@ -95,7 +94,7 @@ export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[
     // A number alone is the size of the turn: 7 is not found in 17.
     const found = words.every((word) =>
       /^\d+$/.test(word)
-        ? haystack.includes(` ${word} pulses`) || haystack.includes(` ${word} beats`)
+        ? [turnPulses(entry.cycle), beatsOf(entry.cycle).length].includes(Number(word))
         : haystack.includes(word),
     );
     if (!found) return;
