@@ -7,6 +7,7 @@ export const BARREL_DRUM: Instrument = {
   strokes: [
     {
       code: 'G',
+      drum: 0,
       name: 'low ring',
       family: 'bass',
       hand: 'weak',
@@ -14,6 +15,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 'g',
+      drum: 0,
       name: 'low closed',
       family: 'muted',
       hand: 'weak',
@@ -21,6 +23,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 'O',
+      drum: 1,
       name: 'high ring',
       family: 'open',
       hand: 'strong',
@@ -28,6 +31,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 'T',
+      drum: 1,
       name: 'high slap',
       family: 'slap',
       hand: 'strong',
@@ -36,6 +40,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 'N',
+      drum: 1,
       name: 'rim ring',
       family: 'slap',
       hand: 'strong',
@@ -44,6 +49,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 'M',
+      drum: 1,
       name: 'high muffled',
       family: 'muted',
       hand: 'strong',
@@ -51,6 +57,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 't',
+      drum: 1,
       name: 'high touch',
       family: 'touch',
       hand: 'strong',
@@ -58,6 +65,7 @@ export const BARREL_DRUM: Instrument = {
     },
     {
       code: 'k',
+      drum: 0,
       name: 'low touch',
       family: 'touch',
       hand: 'weak',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   BARREL_DRUM,
+  compoundFor,
   GOBLET_DRUM,
   HAND_BELL,
   INSTRUMENTS,
@@ -9,6 +10,7 @@ import {
   proposeMap,
   strokeKind,
 } from './index.ts';
+import { instrumentFrom } from './table.ts';
 
 describe('vocabularies', () => {
   it.each(INSTRUMENTS.map((instrument) => [instrument.name, instrument] as const))(
@@ -51,5 +53,41 @@ describe('vocabularies', () => {
     expect(nearestCode(GOBLET_DRUM, 'dum')).toBe('D');
     expect(nearestCode(GOBLET_DRUM, 'open')).toBe('O');
     expect(nearestCode(GOBLET_DRUM, 'zz')).toBeUndefined();
+  });
+});
+
+describe('the set of instruments', () => {
+  it('has at least 28, found by any of their names', () => {
+    expect(INSTRUMENTS.length).toBeGreaterThanOrEqual(28);
+    expect(new Set(INSTRUMENTS.map((one) => one.id)).size).toBe(INSTRUMENTS.length);
+    for (const instrument of INSTRUMENTS) {
+      expect(instrument.note).toMatch(/^[A-Z].*\.$/);
+      for (const name of [instrument.name, ...(instrument.also ?? [])]) {
+        expect(instrumentNamed(name.toUpperCase())).toBe(instrument);
+      }
+    }
+    expect(instrumentNamed('Cajón')?.id).toBe('box-drum');
+  });
+
+  it('speaks compounds of strokes of two hands, whose codes are no stroke’s', () => {
+    const spoken = INSTRUMENTS.flatMap((instrument) =>
+      (instrument.compounds ?? []).map((compound) => ({ instrument, compound })),
+    );
+    expect(spoken.length).toBeGreaterThanOrEqual(6);
+    for (const { instrument, compound } of spoken) {
+      const hands = compound.parts.map((part) => strokeKind(instrument, part)?.hand);
+      expect(new Set(hands)).toEqual(new Set(['weak', 'strong']));
+      expect(strokeKind(instrument, compound.code)).toBeUndefined();
+      expect(compoundFor(instrument, compound.parts)).toBe(compound);
+    }
+  });
+
+  it('refuses a table with a family or a timbre that there is not', () => {
+    expect(() => instrumentFrom('x | Y.', 'X | a | brass | either | bell 800 | How. |')).toThrow(
+      RangeError,
+    );
+    expect(() => instrumentFrom('x | Y.', 'X | a | metal | either | horn 800 | How. |')).toThrow(
+      RangeError,
+    );
   });
 });

@@ -14,6 +14,45 @@ export type Family = (typeof FAMILIES)[number];
 /** Which hand usually plays a stroke: the player's strong or weak one, either, both, or a foot. */
 export type UsualHand = 'strong' | 'weak' | 'either' | 'both' | 'foot';
 
+/** Kinds of sound that can be computed at any pitch; the sound folder has the recipe of each. */
+export const TIMBRES = [
+  'skin-bass',
+  'skin-open',
+  'skin-slap',
+  'skin-crack',
+  'skin-muffled',
+  'skin-touch',
+  'stick-open',
+  'stick-muffled',
+  'rim',
+  'shell',
+  'bell',
+  'bell-damped',
+  'wood',
+  'scrape',
+  'scrape-short',
+  'shake',
+  'shake-accent',
+  'jingle',
+  'jingle-short',
+  'palm',
+  'stamp',
+  'clay-bass',
+  'clay-ring',
+  'clay-touch',
+  'wires',
+  'cymbal',
+  'cymbal-damped',
+] as const;
+export type Timbre = (typeof TIMBRES)[number];
+
+/** A sound from the recipe of a timbre. */
+export interface StrokeSound {
+  readonly timbre: Timbre;
+  /** Lowest ringing pitch, or the middle of the noise, in hertz. */
+  readonly pitch: number;
+}
+
 /** One kind of stroke in an instrument's vocabulary. */
 export interface StrokeKind {
   /** What is typed; unique in its instrument, letters and digits only, upper and lower case differ. */
@@ -25,6 +64,20 @@ export interface StrokeKind {
   readonly how: string;
   /** Code of an easier stroke of the same instrument to use in its place. */
   readonly easier?: string;
+  /** How it sounds, where the instrument has no voices of its own. */
+  readonly sound?: StrokeSound;
+  /** Which drum or pitch it is played on, from 0 for the lowest, where the player has several. */
+  readonly drum?: number;
+}
+
+/** A spoken stroke that is two strokes at once, such as a low ring with a high one. */
+export interface Compound {
+  /** What is typed; it stands for its parts joined with `+`. */
+  readonly code: string;
+  readonly name: string;
+  /** Codes of the strokes it is made of, of different hands. */
+  readonly parts: readonly [string, string];
+  readonly how: string;
 }
 
 export interface Instrument {
@@ -34,6 +87,9 @@ export interface Instrument {
   /** One line on what it is. */
   readonly note: string;
   readonly strokes: readonly StrokeKind[];
+  /** Other names it goes by; they can be typed as well. */
+  readonly also?: readonly string[];
+  readonly compounds?: readonly Compound[];
   /** False for what is not played with the hands; nothing is then read of hands. */
   readonly byHand?: false;
 }

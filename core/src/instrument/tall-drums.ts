@@ -8,6 +8,7 @@ export const TALL_DRUMS: Instrument = {
   strokes: [
     {
       code: 'H',
+      drum: 1,
       name: 'heel',
       family: 'touch',
       hand: 'weak',
@@ -15,6 +16,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'T',
+      drum: 1,
       name: 'toe',
       family: 'touch',
       hand: 'weak',
@@ -22,6 +24,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 't',
+      drum: 1,
       name: 'touch',
       family: 'touch',
       hand: 'either',
@@ -29,6 +32,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'O',
+      drum: 1,
       name: 'open',
       family: 'open',
       hand: 'strong',
@@ -36,6 +40,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'M',
+      drum: 1,
       name: 'muffled',
       family: 'muted',
       hand: 'strong',
@@ -43,6 +48,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'C',
+      drum: 1,
       name: 'closed slap',
       family: 'slap',
       hand: 'strong',
@@ -51,6 +57,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'S',
+      drum: 1,
       name: 'open slap',
       family: 'slap',
       hand: 'strong',
@@ -59,6 +66,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'B',
+      drum: 1,
       name: 'bass',
       family: 'bass',
       hand: 'strong',
@@ -66,6 +74,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'o',
+      drum: 0,
       name: 'low open',
       family: 'open',
       hand: 'strong',
@@ -73,6 +82,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'm',
+      drum: 0,
       name: 'low muffled',
       family: 'muted',
       hand: 'strong',
@@ -80,6 +90,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 's',
+      drum: 0,
       name: 'low slap',
       family: 'slap',
       hand: 'strong',
@@ -88,6 +99,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'b',
+      drum: 0,
       name: 'low bass',
       family: 'bass',
       hand: 'strong',

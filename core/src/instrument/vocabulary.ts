@@ -1,8 +1,11 @@
 import { BARREL_DRUM } from './barrel-drum.ts';
+import { BELLS_AND_SHAKERS } from './bells-and-shakers.ts';
 import { GOBLET_DRUM } from './goblet-drum.ts';
 import { HAND_BELL } from './hand-bell.ts';
-import type { Family, Instrument, StrokeKind } from './model.ts';
+import { HAND_DRUMS } from './hand-drums.ts';
+import type { Compound, Family, Instrument, StrokeKind } from './model.ts';
 import { SPOKEN_VOICE } from './spoken-voice.ts';
+import { STICK_DRUMS } from './stick-drums.ts';
 import { TALL_DRUMS } from './tall-drums.ts';
 
 /** All instruments the program knows, in the order in which it offers them. */
@@ -11,18 +14,37 @@ export const INSTRUMENTS: readonly Instrument[] = [
   BARREL_DRUM,
   TALL_DRUMS,
   HAND_BELL,
+  ...HAND_DRUMS,
+  ...STICK_DRUMS,
+  ...BELLS_AND_SHAKERS,
   SPOKEN_VOICE,
 ];
 
-/** The instrument with this id. @example findInstrument('goblet-drum')?.name // 'goblet drum' */
-export function findInstrument(id: string): Instrument | undefined {
-  return INSTRUMENTS.find((instrument) => instrument.id === id);
+const byId = new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument]));
+const byName = new Map(
+  INSTRUMENTS.flatMap((instrument) =>
+    [instrument.name, instrument.id, ...(instrument.also ?? [])].map(
+      (name) => [plainName(name), instrument] as const,
+    ),
+  ),
+);
+
+function plainName(name: string): string {
+  return name
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .trim()
+    .toLowerCase();
 }
 
-/** The instrument a writer means by this name; upper and lower case are the same. */
+/** The instrument with this id. @example findInstrument('goblet-drum')?.name // 'goblet drum' */
+export function findInstrument(id: string): Instrument | undefined {
+  return byId.get(id);
+}
+
+/** The instrument a writer means by one of its names; case and accents do not matter. */
 export function instrumentNamed(name: string): Instrument | undefined {
-  const wanted = name.trim().toLowerCase();
-  return INSTRUMENTS.find((instrument) => instrument.name === wanted || instrument.id === wanted);
+  return byName.get(plainName(name));
 }
 
 /** The stroke that a code stands for; upper and lower case differ. */
@@ -33,6 +55,25 @@ export function strokeKind(instrument: Instrument, code: string): StrokeKind | u
     codes.set(instrument, byCode);
   }
   return byCode.get(code);
+}
+
+/** The compound that a code stands for, where the instrument speaks two strokes as one. */
+export function compoundOf(instrument: Instrument, code: string): Compound | undefined {
+  return instrument.compounds?.find((compound) => compound.code === code);
+}
+
+/** The compound that two strokes together are spoken as. */
+export function compoundFor(
+  instrument: Instrument,
+  kinds: readonly string[],
+): Compound | undefined {
+  if (kinds.length !== 2) return undefined;
+  return instrument.compounds?.find(({ parts }) => parts[0] === kinds[0] && parts[1] === kinds[1]);
+}
+
+/** How many drums or pitches the player has under the hands; 1 where they are not told apart. */
+export function drumCount(instrument: Instrument): number {
+  return 1 + Math.max(0, ...instrument.strokes.map((stroke) => stroke.drum ?? 0));
 }
 
 const codes = new WeakMap<Instrument, ReadonlyMap<string, StrokeKind>>();

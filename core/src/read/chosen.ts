@@ -1,6 +1,13 @@
 import type { Counting } from '../counting/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { FORCE_NAMES, handOf, type Lines, type Rhythm, type Timing } from '../rhythm/index.ts';
+import {
+  FORCE_NAMES,
+  handOf,
+  type Lines,
+  ORNAMENT_NAMES,
+  type Rhythm,
+  type Timing,
+} from '../rhythm/index.ts';
 import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
 import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
 import { soundingLine } from './sounding.ts';
@@ -75,9 +82,11 @@ export function readSlot(
     };
   const what = strokes.map((stroke) => {
     const kind = strokeKind(instrument, stroke.kind);
-    const extra = [stroke.ornament, stroke.optional ? 'may be left out' : undefined].filter(
-      Boolean,
-    );
+    const extra = [
+      stroke.ornament && ORNAMENT_NAMES[stroke.ornament],
+      stroke.damp ? 'choked after' : undefined,
+      stroke.optional ? 'may be left out' : undefined,
+    ].filter(Boolean);
     const words = [
       kind?.name ?? stroke.kind,
       ...(instrument.byHand === false ? [] : [handWords[handOf(layer, stroke)]]),

@@ -1,4 +1,5 @@
 /** Reading: what a rhythm says, as figures and as short sentences. */
+export * from './address.ts';
 export * from './chosen.ts';
 export * from './composite.ts';
 export * from './findings.ts';

@@ -7,7 +7,14 @@ import {
 } from '../counting/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { FORCE_NAMES, handOf, type Layer, type LayerGrid, type Stroke } from '../rhythm/index.ts';
+import {
+  FORCE_NAMES,
+  handOf,
+  type Layer,
+  type LayerGrid,
+  ORNAMENT_NAMES,
+  type Stroke,
+} from '../rhythm/index.ts';
 import { equal, floor, ONE, type Pulses, rational, subtract } from '../time/index.ts';
 
 /** Where a slot lies, as a player says it. */
@@ -120,7 +127,8 @@ export function describeSlot(
       strokeKind(instrument, stroke.kind)?.name ?? stroke.kind,
       ...(instrument.byHand === false ? [] : [HAND_NAMES[handOf(layer, stroke)]]),
       FORCE_NAMES[stroke.force],
-      ...(stroke.ornament ? [stroke.ornament] : []),
+      ...(stroke.ornament ? [ORNAMENT_NAMES[stroke.ornament]] : []),
+      ...(stroke.damp ? ['choked after'] : []),
       ...(stroke.optional ? ['may be left out'] : []),
       ...(stroke.say ? [`says ${stroke.say}`] : []),
     ].join(', '),

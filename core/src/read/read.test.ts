@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
+import { handOf, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { formatRational, rational } from '../time/index.ts';
 import {
@@ -137,7 +137,7 @@ describe('hands', () => {
         if (!result.ok) return;
         rhythm.layers.forEach((layer, index) => {
           const { count } = readHands(layer, result.timing, index);
-          const both = layer.strokes.filter((stroke) => stroke.hand === 'B').length;
+          const both = layer.strokes.filter((stroke) => handOf(layer, stroke) === 'B').length;
           expect(count.R + count.L + count.F).toBe(layer.strokes.length + both);
         });
       }),

@@ -54,6 +54,7 @@ function arbitraryStroke(instrument: number, slot: number): fc.Arbitrary<Stroke>
         say: syllable,
         ornament: fc.constantFrom(...ORNAMENTS),
         optional: fc.constant(true as const),
+        damp: fc.constant(true as const),
       },
       { requiredKeys: ['slot', 'kind', 'force'] },
     )

@@ -1,9 +1,13 @@
 /** The rhythm: the model, its exact timing, its rules, and the edits from rhythm to rhythm. */
 export * from './check.ts';
 export * from './clip.ts';
+export * from './deal.ts';
 export * from './edit.ts';
 export * from './hands.ts';
 export * from './history.ts';
 export * from './layers.ts';
+export * from './mirror.ts';
 export * from './model.ts';
+export * from './recast.ts';
+export * from './sides.ts';
 export * from './timing.ts';

@@ -25,7 +25,18 @@ export const HANDS = ['R', 'L', 'B', 'F'] as const;
 export const HandSchema = v.picklist(HANDS);
 export type Hand = v.InferOutput<typeof HandSchema>;
 
-export const ORNAMENTS = ['flam', 'drag', 'ruff', 'roll'] as const;
+/**
+ * Graces before a stroke (flam one; drag, or ruff of three, two; ruff of four three) and rolls
+ * through its slot: open ones that can be counted, crushed ones that cannot.
+ */
+export const ORNAMENTS = ['flam', 'drag', 'ruff', 'roll', 'crush'] as const;
+export const ORNAMENT_NAMES = {
+  flam: 'flam',
+  drag: 'drag',
+  ruff: 'ruff of four',
+  roll: 'open roll',
+  crush: 'crushed roll',
+} as const;
 export const OrnamentSchema = v.picklist(ORNAMENTS);
 export type Ornament = v.InferOutput<typeof OrnamentSchema>;
 
@@ -52,6 +63,8 @@ export const StrokeSchema = v.object({
   ornament: v.optional(OrnamentSchema),
   /** True where the stroke may be left out. */
   optional: v.optional(v.literal(true)),
+  /** True where the stroke is choked at the end of its slot. */
+  damp: v.optional(v.literal(true)),
 });
 export type Stroke = Readonly<v.InferOutput<typeof StrokeSchema>>;
 

@@ -9,7 +9,9 @@ import {
   divideCell,
   editLayer,
   handClashes,
+  handOf,
   type Layer,
+  mirrorHands,
   onsets,
   onsetsOnce,
   placeStroke,
@@ -288,5 +290,25 @@ describe('edits', () => {
     expect(renameRhythm(rhythm, ' Wet\n cobbles ').name).toBe('Wet cobbles');
     expect(editLayer(rhythm, 'nowhere', () => start)).toBe(rhythm);
     expect(plainCells([3, 2], 2).map((cell) => cell.slots)).toEqual([3, 2, 3, 2]);
+  });
+});
+
+describe('mirrorHands', () => {
+  it('gives every stroke to the other hand, and twice gives each back', () => {
+    fc.assert(
+      fc.property(arbitraryRhythm, (rhythm) => {
+        const hands = (one: Rhythm) =>
+          one.layers.map((layer) => layer.strokes.map((stroke) => handOf(layer, stroke)));
+        const once = mirrorHands(rhythm);
+        expect(hands(mirrorHands(once))).toEqual(hands(rhythm));
+        expect(checkRhythm(once).ok).toBe(checkRhythm(rhythm).ok);
+        rhythm.layers.forEach((layer, index) => {
+          if (findInstrument(layer.instrument)?.byHand === false) return;
+          layer.strokes.forEach((stroke, at) => {
+            if (handOf(layer, stroke) === 'R') expect(hands(once)[index]?.[at]).toBe('L');
+          });
+        });
+      }),
+    );
   });
 });

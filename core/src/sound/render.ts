@@ -37,10 +37,10 @@ export function sampleOf(
 ): Samples {
   const ticks: Ticks = round * score.lengthTicks + event.ticks;
   const whole = Number.isInteger(ticks);
-  // A roll strikes at sixths of a slot, which need not be whole ticks.
+  // A roll strikes at parts of a slot (48 holds sixths and sixteenths), which need not be whole ticks.
   const at = whole
     ? rational(ticks, score.ticksPerPulse)
-    : rational(Math.round(ticks * 6), 6 * score.ticksPerPulse);
+    : rational(Math.round(ticks * 48), 48 * score.ticksPerPulse);
   return toSample(at, tempo, sampleRate) + Math.round(event.offset * sampleRate);
 }
 
@@ -63,14 +63,39 @@ export function renderScore(score: Score, options: RenderOptions): Float32Array 
       const key = soundKey(event.sound);
       const samples = sounds.get(key) ?? renderSound(event.sound, sampleRate);
       sounds.set(key, samples);
-      addAt(out, samples, sampleOf(score, event, round, tempo, sampleRate));
+      const at = sampleOf(score, event, round, tempo, sampleRate);
+      const { dampTicks } = event;
+      const length =
+        dampTicks === undefined
+          ? samples.length
+          : sampleOf(
+              score,
+              { ticks: event.ticks + dampTicks, offset: 0 },
+              round,
+              tempo,
+              sampleRate,
+            ) - at;
+      addAt(out, samples, at, length, Math.round(DAMP_FADE * sampleRate));
     }
   }
   return out;
 }
 
-function addAt(out: Float32Array, samples: Float32Array, at: Samples): void {
+/** How long a choked stroke takes to die, so that it does not click. */
+export const DAMP_FADE: Seconds = 0.012;
+
+/** Adds a sound; past `length` it dies within `fade` samples. */
+function addAt(
+  out: Float32Array,
+  samples: Float32Array,
+  at: Samples,
+  length: Samples,
+  fade: Samples,
+): void {
   const from = Math.max(0, -at);
-  const to = Math.min(samples.length, out.length - at);
-  for (let i = from; i < to; i += 1) out[at + i] = (out[at + i] ?? 0) + (samples[i] ?? 0);
+  const to = Math.min(samples.length, out.length - at, length + fade);
+  for (let i = from; i < to; i += 1) {
+    const share = i < length ? 1 : 1 - (i - length) / fade;
+    out[at + i] = (out[at + i] ?? 0) + (samples[i] ?? 0) * share;
+  }
 }

@@ -1,14 +1,7 @@
-import { beatStarts, type Cycle, turnPulses } from '../cycle/index.ts';
-import {
-  type Force,
-  type Lines,
-  type Onset,
-  onsetsOnce,
-  type Stroke,
-  type Timing,
-} from '../rhythm/index.ts';
+import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import { type Force, type Lines, type Onset, onsetsOnce, type Timing } from '../rhythm/index.ts';
 import type { Seconds, Ticks } from '../time/index.ts';
-import { CLICK_INSTRUMENT } from './voices.ts';
+import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from './voices.ts';
 
 /** Which sound: an instrument's stroke at a force. The click stands among the instruments. */
 export interface Sound {
@@ -25,6 +18,9 @@ export function soundKey(sound: Sound): string {
 /** Layer id under which the click that plays along is heard and muted. */
 export const CLICK_LAYER = 'click';
 
+/** Layer id under which gestures are heard. */
+export const GESTURE_LAYER = 'gestures';
+
 /** Layer id of a count-in, which is heard whether or not the click is on. */
 export const COUNT_IN_LAYER = 'count-in';
 
@@ -36,6 +32,8 @@ export interface ScoreEvent {
   /** Id of the layer it belongs to, or CLICK_LAYER. */
   readonly layer: string;
   readonly sound: Sound;
+  /** Where the stroke is choked: ticks after its own. */
+  readonly dampTicks?: Ticks;
 }
 
 /** What a loop plays, in order of time. */
@@ -53,8 +51,8 @@ const GRACES: Readonly<Record<'flam' | 'drag' | 'ruff', readonly Seconds[]>> = {
   ruff: [-0.084, -0.056, -0.028],
 };
 
-/** How many strokes fill a slot that is rolled. */
-const ROLL_STROKES = 6;
+/** How many strokes fill a slot that is rolled, open or crushed. */
+const ROLL_STROKES = { roll: 6, crush: 16 } as const;
 
 /** The whole rhythm as a loop, with the click on every beat as a layer of its own. */
 export function scoreRhythm(rhythm: Lines, timing: Timing): Score {
@@ -76,6 +74,32 @@ export function scoreCountIn(cycle: Cycle, turns = 1): Score {
     lengthTicks: length * turns,
     turnTicks: length,
     events: clickEvents(cycle, 1, turns, COUNT_IN_LAYER),
+  };
+}
+
+/** Turns of gestures alone: the claps, fingers and waves by which a cycle is shown. */
+export function scoreGestures(cycle: Cycle, turns = 1): Score {
+  const length = turnPulses(cycle);
+  const starts = beatStarts(cycle);
+  const events = Array.from({ length: turns }, (_, turn) =>
+    beatsOf(cycle).flatMap((beat, index): ScoreEvent[] => {
+      const kind = beat.gesture ?? 'clap';
+      if (kind === 'silent') return [];
+      return [
+        {
+          ticks: turn * length + (starts[index] ?? 0),
+          offset: 0,
+          layer: GESTURE_LAYER,
+          sound: { instrument: GESTURE_INSTRUMENT, kind, force: index === 0 ? 4 : 3 },
+        },
+      ];
+    }),
+  );
+  return {
+    ticksPerPulse: 1,
+    lengthTicks: length * turns,
+    turnTicks: length,
+    events: events.flat(),
   };
 }
 
@@ -112,27 +136,34 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
     layer: layer.id,
     sound: { instrument: layer.instrument, kind: stroke.kind, force },
   });
-  const main = event(stroke.force, ticks, 0);
+  const length = slotTicks(timing, onset.layer, stroke.slot);
+  const main: ScoreEvent = {
+    ...event(stroke.force, ticks, 0),
+    ...(stroke.damp ? { dampTicks: length } : {}),
+  };
   const softer: Force = stroke.force > 2 ? 2 : 1;
   switch (stroke.ornament) {
     case undefined:
       return [main];
     case 'roll':
-      return rollTicks(timing, onset.layer, stroke).map((after, index) =>
-        event(index === 0 ? stroke.force : softer, ticks + after, 0),
+    case 'crush': {
+      const count = ROLL_STROKES[stroke.ornament];
+      // A crushed roll is a buzz: after its first stroke nothing stands out.
+      const rest: Force = stroke.ornament === 'crush' ? 1 : softer;
+      return Array.from({ length: count }, (_, index) =>
+        event(index === 0 ? stroke.force : rest, ticks + (length * index) / count, 0),
       );
+    }
     default:
       return [...GRACES[stroke.ornament].map((offset) => event(softer, ticks, offset)), main];
   }
 }
 
-/** Ticks after the slot's start at which a roll strikes; whole ticks, spread as evenly as they allow. */
-function rollTicks(timing: Timing, layer: number, stroke: Stroke): readonly Ticks[] {
+/** How long a slot lasts. */
+function slotTicks(timing: Timing, layer: number, slot: number): Ticks {
   const grid = timing.layers[layer];
-  if (!grid) return [0];
-  const start = grid.startTicks[stroke.slot] ?? 0;
-  const length = (grid.startTicks[stroke.slot + 1] ?? grid.lengthTicks) - start;
-  return Array.from({ length: ROLL_STROKES }, (_, index) => (length * index) / ROLL_STROKES);
+  if (!grid) return 0;
+  return (grid.startTicks[slot + 1] ?? grid.lengthTicks) - (grid.startTicks[slot] ?? 0);
 }
 
 /** All sounds a score uses, each once. */

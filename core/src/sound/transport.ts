@@ -31,6 +31,8 @@ export interface Transport<Tag> {
 export interface DueEvent {
   readonly time: Seconds;
   readonly event: ScoreEvent;
+  /** Where the stroke is choked, if it is. */
+  readonly until?: Seconds;
 }
 
 /** What a new segment needs; it begins where the one before it ends. */
@@ -98,7 +100,11 @@ function pushDue(due: DueEvent[], segment: Segment<unknown>, from: Seconds, to: 
       const ticks = round * lengthTicks + event.ticks;
       if (ticks >= endTicks || ticks < startTicks) continue;
       const time = startTime + (ticks - startTicks) * perTick;
-      if (time >= from && time < to) due.push({ time: time + event.offset, event });
+      if (time < from || time >= to) continue;
+      const { dampTicks } = event;
+      const until =
+        dampTicks === undefined ? {} : { until: time + dampTicks * secondsPerTick(segment) };
+      due.push({ time: time + event.offset, event, ...until });
     }
   }
 }

@@ -57,7 +57,9 @@ export function renderVoice(voice: Voice, force: Force, sampleRate: Hertz): Floa
     addMode(out, voice, mode, voice.bend * bend, brightness, sampleRate);
   }
   voice.noise.forEach((band, index) => {
-    addNoise(out, band, band.gain * brightness ** 2.4, index + 1, sampleRate);
+    // A harder contact is a brighter one, where there is nothing but the contact too.
+    const centre = band.centre * brightness ** 0.3;
+    addNoise(out, { ...band, centre }, band.gain * brightness ** 2.4, index + 1, sampleRate);
   });
   fadeOut(out, Math.round(0.004 * sampleRate));
   const scale = gain * voice.level;

@@ -1,22 +1,6 @@
-import type { Mode, Voice } from './voice.ts';
-
-/** Ratios of the lower modes of a round membrane, and of a bar that is free at both ends. */
-const MEMBRANE = [1, 1.594, 2.136, 2.296, 2.653, 2.918] as const;
-const BAR = [1, 2.756, 5.404] as const;
-
-/** Modes on these ratios with gains as given; each higher one dies sooner. */
-function modes(
-  ratios: readonly number[],
-  gains: readonly number[],
-  decay: number,
-  shorter = 0.8,
-): readonly Mode[] {
-  return ratios.slice(0, gains.length).map((ratio, index) => ({
-    ratio,
-    gain: gains[index] ?? 0,
-    decay: decay * shorter ** index,
-  }));
-}
+import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { BAR, MEMBRANE, modes, RECIPES } from './timbres.ts';
+import type { Voice } from './voice.ts';
 
 const CLICK: Voice = {
   pitch: 1050,
@@ -323,7 +307,21 @@ const VOICES: Readonly<Record<string, Readonly<Record<string, Voice>>>> = {
 /** Name under which the click's two sounds stand, beside the ids of the instruments. */
 export const CLICK_INSTRUMENT = 'click';
 
+/** What the hand does on a beat that is shown and not played. */
+const GESTURES: Readonly<Record<string, Voice>> = {
+  clap: RECIPES.palm(1700),
+  finger: { ...RECIPES.wood(1500), level: 0.35 },
+  wave: { ...RECIPES.shake(2600), level: 0.3 },
+};
+
+/** Name under which the sounds of claps, fingers and waves stand, beside the ids of the instruments. */
+export const GESTURE_INSTRUMENT = 'gesture';
+
 /** The voice of a stroke. Every stroke of every instrument has one; a test sees to that. */
 export function findVoice(instrument: string, kind: string): Voice | undefined {
-  return VOICES[instrument]?.[kind];
+  const own = instrument === GESTURE_INSTRUMENT ? GESTURES[kind] : VOICES[instrument]?.[kind];
+  if (own) return own;
+  const known = findInstrument(instrument);
+  const sound = known && strokeKind(known, kind)?.sound;
+  return sound && RECIPES[sound.timbre](sound.pitch);
 }

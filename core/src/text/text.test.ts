@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { beatsOf, turnPulses } from '../cycle/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { checkRhythm } from '../rhythm/index.ts';
+import { checkRhythm, handOf } from '../rhythm/index.ts';
 import { readRhythm, writeRhythm } from './index.ts';
 
 const STEPS = `rhythm Lantern steps
@@ -231,5 +231,41 @@ describe('cycles by name', () => {
     expect(readRhythm(writeRhythm(rhythm), 'a').rhythm).toEqual(rhythm);
     const wrong = readRhythm('rhythm A\ncycle 3\ncount plain; 3 = 1 ti').problems;
     expect(wrong[0]?.message).toContain('one word for each of its parts');
+  });
+});
+
+describe('ornaments, chokes and compounds', () => {
+  const pair = (play: string) =>
+    readRhythm(`rhythm A\ncycle 1x4\nlayer P : tabla\nplay ${play}`, 'a');
+
+  it('a compound writes the strokes of both hands, and is written as one again', () => {
+    const { rhythm, problems } = pair('H! / W / (Y) / G+N');
+    expect(problems).toEqual([]);
+    const strokes = rhythm.layers[0]?.strokes.map(({ kind, force }) => `${kind}${force}`);
+    expect(strokes).toEqual(['G4', 'N4', 'G3', 'I3', 'G1', 'T1', 'G3', 'N3']);
+    expect(
+      rhythm.layers[0]?.strokes.map((stroke) =>
+        handOf({ instrument: 'north-indian-pair' }, stroke),
+      ),
+    ).toEqual(['L', 'R', 'L', 'R', 'L', 'R', 'L', 'R']);
+    expect(writeRhythm(rhythm)).toContain('play  H! / W / (Y) / H');
+  });
+
+  it('stays two strokes where their marks differ', () => {
+    const { rhythm } = pair('G!+N / H / H / H');
+    expect(writeRhythm(rhythm)).toContain('play  G!+N / H / H / H');
+  });
+
+  it('reads and writes graces, open and crushed rolls, and chokes', () => {
+    const { rhythm, problems } = pair("'N / ''N! / ~N / ~~(N)?^");
+    expect(problems).toEqual([]);
+    expect(rhythm.layers[0]?.strokes.map((stroke) => stroke.ornament)).toEqual([
+      'flam',
+      'drag',
+      'roll',
+      'crush',
+    ]);
+    expect(rhythm.layers[0]?.strokes[3]).toMatchObject({ force: 1, optional: true, damp: true });
+    expect(readRhythm(writeRhythm(rhythm), 'a').rhythm).toEqual(rhythm);
   });
 });

@@ -1,4 +1,10 @@
-import { type Instrument, nearestCode, strokeKind } from '../instrument/index.ts';
+import {
+  compoundFor,
+  compoundOf,
+  type Instrument,
+  nearestCode,
+  strokeKind,
+} from '../instrument/index.ts';
 import type { Force, Ornament, Stroke } from '../rhythm/index.ts';
 import { type Piece, type Problem, problemAt, quote } from './problem.ts';
 
@@ -7,12 +13,14 @@ const GRACES: Readonly<Record<string, Ornament>> = {
   "''": 'drag',
   "'''": 'ruff',
   '~': 'roll',
+  '~~': 'crush',
 };
 const GRACE_MARKS: Readonly<Record<Ornament, string>> = {
   flam: "'",
   drag: "''",
   ruff: "'''",
   roll: '~',
+  crush: '~~',
 };
 
 /** What one word of a `play` row says about its slot. */
@@ -29,6 +37,8 @@ export function readSlotWord(
   if (piece.text === '_') return 'rings';
   const seen = known(instrument).get(piece.text);
   if (seen) return [copyTo(slot, seen)];
+  const spoken = instrument.compounds && readCompound(piece, slot, instrument);
+  if (spoken) return spoken;
   if (!piece.text.includes('+')) {
     const before = problems.length;
     const only = readStroke(piece, slot, instrument, problems);
@@ -46,15 +56,55 @@ export function readSlotWord(
   });
 }
 
+/** A compound with its marks: both of its strokes, which share the marks. */
+function readCompound(
+  piece: Piece,
+  slot: number,
+  instrument: Instrument,
+): readonly Stroke[] | undefined {
+  const match = STROKE.exec(piece.text);
+  const compound = match && compoundOf(instrument, match[3] ?? '');
+  if (!compound) return undefined;
+  const strokes = compound.parts.map((code) => {
+    const [, grace = '', open = '', , close = '', marks = ''] = match;
+    const text = `${grace}${open}${code}${close}${marks}`;
+    return readStroke({ ...piece, text }, slot, instrument, []);
+  });
+  return strokes.filter((stroke) => stroke !== undefined);
+}
+
+/**
+ * The strokes of a slot as they are typed: a compound of the instrument where two of them, alike in
+ * all but their kind, are spoken as one; otherwise joined with `+`.
+ */
+export function writeSlot(strokes: readonly Stroke[], instrument: Instrument | undefined): string {
+  const [first, second] = strokes;
+  const compound =
+    instrument &&
+    compoundFor(
+      instrument,
+      strokes.map((stroke) => stroke.kind),
+    );
+  if (compound && first && second) {
+    const one = writeStroke({ ...first, kind: compound.code });
+    if (one === writeStroke({ ...second, kind: compound.code })) return one;
+  }
+  return strokes.map(writeStroke).join('+');
+}
+
+const STROKE = /^('{0,3}|~{1,2})(\(?)([A-Za-z][A-Za-z0-9]*)(\)?)([!?^-]*)$/;
+
 /** Written out, since spreading is slow where thousands of strokes are read. */
-function copyTo(slot: number, { kind, force, ornament, optional }: Omit<Stroke, 'slot'>): Stroke {
-  if (ornament || optional) {
+function copyTo(slot: number, known: Omit<Stroke, 'slot'>): Stroke {
+  const { kind, force, ornament, optional, damp } = known;
+  if (ornament || optional || damp) {
     return {
       slot,
       kind,
       force,
       ...(ornament ? { ornament } : {}),
       ...(optional ? { optional } : {}),
+      ...(damp ? { damp } : {}),
     };
   }
   return { slot, kind, force };
@@ -79,7 +129,7 @@ function readStroke(
   instrument: Instrument,
   problems: Problem[],
 ): Stroke | undefined {
-  const match = /^('{0,3}|~)(\(?)([A-Za-z][A-Za-z0-9]*)(\)?)([!?-]*)$/.exec(piece.text);
+  const match = STROKE.exec(piece.text);
   if (!match) {
     problems.push(problemAt(piece, unreadable(piece.text, instrument)));
     return undefined;
@@ -107,6 +157,7 @@ function readStroke(
     force,
     ...(ornament ? { ornament } : {}),
     ...(marks.includes('?') ? { optional: true } : {}),
+    ...(marks.includes('^') ? { damp: true } : {}),
   };
 }
 
@@ -129,5 +180,5 @@ export function writeStroke(stroke: Stroke): string {
   const grace = stroke.ornament ? GRACE_MARKS[stroke.ornament] : '';
   const body = stroke.force === 1 ? `(${stroke.kind})` : stroke.kind;
   const mark = stroke.force === 4 ? '!' : stroke.force === 2 ? '-' : '';
-  return `${grace}${body}${mark}${stroke.optional ? '?' : ''}`;
+  return `${grace}${body}${mark}${stroke.optional ? '?' : ''}${stroke.damp ? '^' : ''}`;
 }

@@ -14,7 +14,7 @@ import {
   ZERO,
 } from '../time/index.ts';
 import { writeName } from './names.ts';
-import { writeStroke } from './token.ts';
+import { writeSlot } from './token.ts';
 
 /** Rows longer than this break after a turn. */
 const ROW_WIDTH = 96;
@@ -54,6 +54,7 @@ function writeCycle(cycle: Cycle): string {
 /** The rows of one layer under its head: `play`, then `hand`, `say` and the rest where they are set. */
 export function writeLayerRows(layer: Layer, cycle: Cycle): string {
   const bySlot = strokesBySlot(layer.strokes);
+  const instrument = findInstrument(layer.instrument);
   const rings = new Set(layer.rings);
   const turns = cutIntoTurns(layer, cycle);
   const row = (key: string, word: (slot: number) => string, lengths: boolean): string =>
@@ -71,7 +72,10 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
     );
   const play = row(
     'play',
-    (slot) => bySlot.get(slot)?.map(writeStroke).join('+') ?? (rings.has(slot) ? '_' : '.'),
+    (slot) => {
+      const here = bySlot.get(slot);
+      return here ? writeSlot(here, instrument) : rings.has(slot) ? '_' : '.';
+    },
     true,
   );
   const each = (pick: (stroke: Stroke) => string | undefined) => (slot: number) => {

@@ -1,3 +1,4 @@
+import { DAMP_FADE } from '@stride/core/sound';
 import type { Seconds } from '@stride/core/time';
 import { SAMPLE_RATE } from './voices.ts';
 
@@ -8,7 +9,8 @@ export interface Output {
   heard(): Seconds;
   /** @returns false where the browser does not let the page sound yet */
   wake(): Promise<boolean>;
-  schedule(buffer: AudioBuffer, time: Seconds, layer: string): void;
+  /** @param until where the stroke is choked */
+  schedule(buffer: AudioBuffer, time: Seconds, layer: string, until?: Seconds): void;
   /** Takes back what has not begun by then. */
   cancelFrom(time: Seconds): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
@@ -53,9 +55,14 @@ export function createOutput(): Output {
       await Promise.race([context.resume().catch(() => undefined), late]);
       return (context.state as AudioContextState) === 'running';
     },
-    schedule(buffer, time, layer) {
+    schedule(buffer, time, layer, until) {
       const source = new AudioBufferSourceNode(context, { buffer });
-      source.connect(layerGain(layer));
+      if (until === undefined) source.connect(layerGain(layer));
+      else {
+        const choke = new GainNode(context, { gain: 1 });
+        choke.gain.setTargetAtTime(0, until, DAMP_FADE / 3);
+        source.connect(choke).connect(layerGain(layer));
+      }
       const entry = { source, time };
       waiting.add(entry);
       source.onended = () => waiting.delete(entry);

@@ -77,9 +77,9 @@ export function createPlayer(): Player {
     if (!output || !transport || state.status !== 'playing') return;
     const result = collect(transport, output.now() + LOOK_AHEAD, next);
     transport = result.transport;
-    for (const { time, event } of result.due) {
+    for (const { time, event, until } of result.due) {
       const buffer = preparedSound(event.sound);
-      if (buffer) output.schedule(buffer, time, event.layer);
+      if (buffer) output.schedule(buffer, time, event.layer, until);
     }
     if (transport.ended && !positionAt(transport, output.heard())) halt();
   }

@@ -236,6 +236,13 @@ const StrokeMark = memo(function StrokeMark({
           />
           <Head family={family} size={size} below={side > 0} />
           {stroke.ornament ? <Grace ornament={stroke.ornament} side={side} scale={scale} /> : null}
+          {stroke.damp ? (
+            <path
+              d={`M${11 * scale} ${-7 * scale} V${7 * scale}`}
+              stroke="var(--ink)"
+              strokeWidth={2.4 * scale}
+            />
+          ) : null}
         </g>
       ))}
       {stroke.say && band.say !== undefined ? (
@@ -257,10 +264,10 @@ function Grace({
   readonly side: number;
   readonly scale: number;
 }) {
-  if (ornament === 'roll') {
+  if (ornament === 'roll' || ornament === 'crush') {
     return (
       <path
-        d={`M${4 * scale} ${side * 14 * scale} q3 -5 6 0 t6 0 t6 0`}
+        d={`M${4 * scale} ${side * 14 * scale} ${ornament === 'crush' ? 'q1.5 -6 3 0 t3 0 t3 0 t3 0 t3 0 t3 0' : 'q3 -5 6 0 t6 0 t6 0'}`}
         fill="none"
         stroke="var(--ink)"
         strokeWidth={1.5 * scale}

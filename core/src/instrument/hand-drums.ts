@@ -1,0 +1,183 @@
+import type { Instrument } from './model.ts';
+import { instrumentFrom } from './table.ts';
+
+/** Drums played with the hands. */
+export const HAND_DRUMS: readonly Instrument[] = [
+  instrumentFrom(
+    'tall hand drum, conga, tumbadora | One tall barrel-shaped drum, both hands.',
+    `
+    H | heel | touch | either | skin-touch 150 | The heel of the hand rocks down on the middle of the skin. |
+    T | toe | touch | either | skin-touch 230 | The fingers rock down after the heel and rest. |
+    t | touch | touch | either | skin-touch 245 | The fingertips fall by their own weight, near the rim. |
+    O | open | open | either | skin-open 220 | The fingers strike at the rim and leave at once, so that it sings. |
+    M | muffled | muted | either | skin-muffled 228 | Struck as the open tone, and the fingers stay on the skin. | t
+    C | closed slap | slap | either | skin-slap 350 | The loose fingers snap down and stay, dry and bright. | O
+    S | open slap | slap | either | skin-crack 372 | The loose fingers snap at the rim and leave, so that the crack rings. | O
+    B | bass | bass | either | skin-bass 92 | The whole palm drops on the middle and bounces off. |
+    `,
+  ),
+  instrumentFrom(
+    'three tall drums, three congas | Three tall drums under one player: low, middle and high.',
+    `
+    H | heel | touch | either | skin-touch 150 @2 | The heel of the hand rocks down on the high drum. |
+    T | toe | touch | either | skin-touch 230 @2 | The fingers rock down after the heel on the high drum. |
+    O | high open | open | either | skin-open 250 @2 | Open tone on the high drum: strike at the rim and leave. |
+    o | middle open | open | either | skin-open 196 @1 | Open tone on the middle drum; turn from the waist, not from the wrist. | O
+    p | low open | open | either | skin-open 152 @0 | Open tone on the low drum. | O
+    S | high slap | slap | either | skin-crack 390 @2 | The loose fingers snap at the rim of the high drum. | O
+    s | middle slap | slap | either | skin-crack 330 @1 | The same on the middle drum. | o
+    M | high muffled | muted | either | skin-muffled 256 @2 | Struck as the open tone, and the fingers stay. |
+    B | high bass | bass | either | skin-bass 84 @2 | The palm drops on the middle of the high drum. |
+    b | low bass | bass | either | skin-bass 64 @0 | The palm drops on the middle of the low drum. |
+    `,
+  ),
+  instrumentFrom(
+    'small paired drums, bongos | Two small drums between the knees, high and low.',
+    `
+    H | high open | open | strong | skin-open 420 @1 | The fingertips strike the rim of the small drum and leave. |
+    L | low open | open | either | skin-open 300 @0 | The fingertips strike the rim of the large drum and leave. |
+    S | high slap | slap | strong | skin-crack 620 @1 | The fingers snap at the rim of the small drum. | H
+    t | touch | touch | weak | skin-touch 410 @1 | The fingertips rest lightly, to keep the flow between the strokes. |
+    k | thumb | touch | weak | skin-touch 340 @1 | The thumb rolls onto the skin of the small drum. | t
+    M | muffled | muted | either | skin-muffled 400 @1 | A short stroke with the fingers left lying. |
+    `,
+  ),
+  instrumentFrom(
+    'box drum, cajon | A wooden box to sit on, played on its front plate.',
+    `
+    B | bass | bass | either | skin-bass 72 | The whole loose hand drops a third down the plate and bounces off. |
+    S | slap | slap | either | wires 2600 | The fingers snap at the top edge, and the wires answer. | C
+    C | corner | slap | either | wires 2300 | The fingertips snap at a top corner, high and dry. |
+    E | edge | muted | either | wood 420 | The fingers strike the upper edge and stay. |
+    f | finger | touch | either | wood 560 | One finger taps near the edge. |
+    F | side | muted | either | shell 260 | The flat fingers strike the side of the box. |
+    t | touch | touch | either | skin-touch 260 | The fingers fall by their own weight. |
+    h | heel | muted | foot | stamp 70 | The heel of the foot kicks lightly, or slides up the plate to bend the bass. |
+    `,
+  ),
+  instrumentFrom(
+    'finger goblet drum, darbuka | The goblet drum in the split-finger way, rings and rolls from the fingers alone.',
+    `
+    D | dum | bass | strong | skin-bass 94 | Flat fingers into the middle of the skin and out at once. |
+    T | tek | slap | strong | skin-crack 400 | The ring finger snaps onto the rim by a turn of the forearm. | t
+    K | ka | slap | weak | skin-crack 380 | The same with the other hand, whose arm lies over the shell. | k
+    S | snap | slap | weak | skin-crack 470 | A finger is released from the thumb onto the rim. | K
+    P | pa | slap | strong | skin-slap 420 | The cupped hand closes on the middle with a dry crack. | T
+    R | rolled tek | slap | strong | skin-crack 420 | Two fingers follow one another onto the rim by a turn of the wrist. | T
+    t | light tek | touch | strong | skin-touch 380 | One fingertip taps the rim. |
+    k | light ka | touch | weak | skin-touch 350 | One fingertip of the other hand taps the rim. |
+    `,
+  ),
+  instrumentFrom(
+    'frame drum | A round frame with one skin, held upright on the knee or in the hand.',
+    `
+    D | dum | bass | strong | skin-bass 82 | The thumb or a flat finger strikes near the rim, inside the frame, and leaves. |
+    T | tek | slap | strong | rim 1500 | The ring finger flicks the very rim. | t
+    K | ka | slap | weak | rim 1350 | The holding hand flicks the rim with its ring finger. | k
+    S | slap | slap | strong | skin-slap 460 | The open hand slaps the middle and stays. | T
+    O | open | open | strong | skin-open 176 | The fingers strike between rim and middle and leave. |
+    t | light tek | touch | strong | skin-touch 520 | A fingertip taps the rim. |
+    k | light ka | touch | weak | skin-touch 470 | A fingertip of the holding hand taps the rim. |
+    B | brush | touch | strong | scrape-short 2600 | The fingers brush across the skin. |
+    `,
+  ),
+  instrumentFrom(
+    'jingle tambourine, riq, pandeiro | A small frame drum with pairs of jingles in the frame.',
+    `
+    D | low | bass | strong | skin-bass 112 | The thumb strikes near the rim and leaves. |
+    d | low closed | muted | strong | skin-muffled 118 | The thumb strikes while a finger of the other hand damps from behind. | D
+    T | fingertips | shaken | strong | jingle-short 6200 | The fingertips strike the rim, and the jingles answer. |
+    H | heel | shaken | strong | jingle-short 5400 | The heel of the hand strikes the rim. |
+    S | slap | slap | strong | skin-slap 560 | The cupped hand slaps the middle and stays. | T
+    J | jingles | shaken | strong | jingle 7000 | One pair of jingles is struck alone with a fingertip. | T
+    j | shake | shaken | weak | jingle 6400 | The holding hand turns to and fro. |
+    t | touch | touch | strong | skin-touch 480 | A finger rests on the skin without a sound of its own. |
+    `,
+  ),
+  instrumentFrom(
+    'square frame drum, adufe | A square frame with two skins, held by its corners.',
+    `
+    D | low | bass | strong | skin-bass 96 | The thumb strikes near the middle and leaves. |
+    O | open | open | strong | skin-open 208 | The fingers strike between corner and middle and leave. |
+    T | edge | slap | strong | skin-crack 430 | The fingers strike the frame and the skin together. | O
+    K | weak edge | slap | weak | skin-crack 400 | The holding hand strikes with its free fingers. | k
+    M | muffled | muted | strong | skin-muffled 205 | Struck and held. |
+    k | touch | touch | weak | skin-touch 380 | The free fingers fall lightly. |
+    `,
+  ),
+  instrumentFrom(
+    'hanging jar drum | A jar-shaped drum slung at the hip, open below.',
+    `
+    B | bass | bass | either | skin-bass 74 | The palm drops on the middle and bounces off; the jar adds its breath. |
+    O | open | open | either | skin-open 184 | The fingers strike at the rim and leave. |
+    S | slap | slap | either | skin-crack 400 | The loose fingers snap at the rim. | O
+    M | muffled | muted | either | skin-muffled 180 | Struck as the open tone, and held. | t
+    t | touch | touch | either | skin-touch 260 | The fingers fall by their own weight. |
+    K | shell | muted | weak | shell 520 | A knuckle or ring taps the jar. |
+    `,
+  ),
+  instrumentFrom(
+    'rope drum, djembe | A rope-tuned goblet with a thick skin: bass, tone and slap.',
+    `
+    B | bass | bass | either | skin-bass 68 | The whole palm drops on the middle from the forearm and bounces off. |
+    O | tone | open | either | skin-open 330 | The fingers together strike with the palm’s edge at the rim, and leave. |
+    S | slap | slap | either | skin-crack 590 | As the tone with loose open fingers, whose tips whip the skin. | O
+    M | muffled slap | muted | either | skin-slap 520 | The slap with the fingers left lying. | S
+    t | touch | touch | either | skin-touch 300 | The fingers fall by their own weight. |
+    `,
+  ),
+  instrumentFrom(
+    'north indian pair, tabla | A small high drum for the strong hand and a low one for the weak hand.',
+    `
+    G | ge | bass | weak | skin-bass 90 @0 | Two fingers strike the low drum before the black spot; the wrist bends its pitch. |
+    k | ke | muted | weak | skin-muffled 150 @0 | The flat hand lands on the low drum and stays. |
+    N | na | open | strong | skin-open 392 @1 | The first finger strikes the rim while the ring finger rests, so that it rings. | t
+    I | tin | open | strong | skin-open 370 @1 | The first finger strikes lightly between rim and spot and rings. | N
+    U | tun | open | strong | skin-open 330 @1 | The first finger strikes the spot with no finger resting. | N
+    T | te | muted | strong | skin-muffled 430 @1 | The ring and middle fingers land on the spot and stay. |
+    R | re | muted | strong | skin-muffled 450 @1 | The first finger lands on the spot and stays, answering te. | T
+    t | rest | touch | strong | skin-touch 420 @1 | A fingertip keeps the place without ringing. |
+    +H | dha | G N | The low drum rings with na. |
+    +W | dhin | G I | The low drum rings with tin. |
+    +Y | dhe | G T | The low drum rings with te. |
+    `,
+  ),
+  instrumentFrom(
+    'south indian barrel, mridangam | A double-headed barrel across the lap: a loaded high head and a deep one.',
+    `
+    D | thom | bass | weak | skin-bass 78 @0 | The flat fingers strike the deep head and leave. |
+    d | closed low | muted | weak | skin-muffled 120 @0 | The flat hand lands on the deep head and stays. |
+    N | nam | open | strong | skin-open 310 @1 | The first finger strikes the rim while the ring finger rests. | t
+    I | dhin | open | strong | skin-open 290 @1 | The first finger strikes the middle ring and leaves. | N
+    T | ta | muted | strong | skin-muffled 340 @1 | The fingers together land on the spot and stay. |
+    K | ki | muted | strong | skin-muffled 365 @1 | The middle fingers land on the spot and stay. | T
+    C | chapu | slap | strong | skin-crack 560 @1 | The little finger’s side cuts at the rim and the whole head sings. | N
+    t | rest | touch | strong | skin-touch 330 @1 | A fingertip keeps the place. |
+    +H | tham | D N | The deep head with nam. |
+    +W | dheem | D I | The deep head with dhin. |
+    `,
+  ),
+  instrumentFrom(
+    'bengali clay barrel, khol | A clay barrel slung at the waist, a small high head and a broad low one.',
+    `
+    G | ge | bass | weak | skin-bass 86 @0 | The fingers strike the broad head and leave. |
+    k | ke | muted | weak | skin-muffled 130 @0 | The flat hand lands on the broad head. |
+    N | ne | open | strong | skin-open 520 @1 | The first finger strikes the rim of the small head and rings. | t
+    T | ta | slap | strong | skin-crack 900 @1 | The fingers snap on the small head, sharp and short. | N
+    R | re | muted | strong | skin-muffled 560 @1 | The fingers land on the small head and stay. |
+    t | rest | touch | strong | skin-touch 460 @1 | A fingertip keeps the place. |
+    +H | jha | G T | The broad head with ta. |
+    +W | dhe | G N | The broad head with ne. |
+    `,
+  ),
+  instrumentFrom(
+    'clay pot, ghatam, udu | A clay pot on the lap, its mouth to the player.',
+    `
+    B | breath | bass | weak | clay-bass 86 | The flat hand closes and frees the mouth, so that the pot breathes. |
+    O | belly | open | strong | clay-ring 420 | The fingers strike the belly and leave, so that it rings. |
+    N | neck | slap | strong | clay-ring 980 | The fingertips strike the neck, high and clear. | O
+    M | muffled | muted | either | clay-touch 500 | The hand lands on the belly and stays. |
+    t | touch | touch | either | clay-touch 700 | A fingertip taps. |
+    `,
+  ),
+];

@@ -1,0 +1,118 @@
+import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import { compare, divide, lcm, type Pulses, rational, subtract, toNumber } from '../time/index.ts';
+import { plainCells } from './edit.ts';
+import { type Cell, type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
+import { timeLayer } from './timing.ts';
+
+/** What another cycle does to the strokes of a rhythm, before it is done. */
+export interface Recast {
+  readonly rhythm: Rhythm;
+  /** `beats`: as many beats as before, so each cell stays as it is; `pulses`: every stroke keeps its pulse. */
+  readonly by: 'beats' | 'pulses';
+  /** Strokes that keep their place, that move to the nearest slot, and that have no room. */
+  readonly kept: number;
+  readonly moved: number;
+  readonly lost: number;
+}
+
+/** The finest division of a beat that a change of cycle makes to keep strokes where they are. */
+const FINEST = 16;
+
+/**
+ * Puts a rhythm into another cycle. Layers that come round at their own length stay as they are.
+ * Where the number of beats is the same, cells keep their beats; else strokes keep their pulses,
+ * counted from the one of the first turn, and the last turn is filled up with silence.
+ */
+export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
+  const strokes = rhythm.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
+  const first = beatsOf(cycle)[0]?.span ?? 1;
+  const tempo = { ...rhythm.tempo, per: Math.min(first, 64) };
+  if (beatsOf(cycle).length === beatsOf(rhythm.cycle).length) {
+    return { rhythm: { ...rhythm, cycle, tempo }, by: 'beats', kept: strokes, moved: 0, lost: 0 };
+  }
+  let moved = 0;
+  let lost = 0;
+  const layers = rhythm.layers.map((layer): Layer => {
+    if (layer.free) return layer;
+    const result = recastLayer(rhythm.cycle, layer, cycle);
+    moved += result.moved;
+    lost += result.lost;
+    return result.layer;
+  });
+  return {
+    rhythm: { ...rhythm, cycle, tempo, layers },
+    by: 'pulses',
+    kept: strokes - moved - lost,
+    moved,
+    lost,
+  };
+}
+
+interface Placed {
+  readonly at: Pulses;
+  readonly stroke: Stroke;
+}
+
+function recastLayer(
+  from: Cycle,
+  layer: Layer,
+  cycle: Cycle,
+): { readonly layer: Layer; readonly moved: number; readonly lost: number } {
+  const timing = timeLayer(from, layer);
+  const turn = turnPulses(cycle);
+  const turns = Math.max(1, Math.ceil(toNumber(timing.length) / turn));
+  const placed = layer.strokes.map(
+    (stroke): Placed => ({
+      at: timing.starts[stroke.slot] ?? rational(0),
+      stroke,
+    }),
+  );
+  const cells: Cell[] = [];
+  const strokes: Stroke[] = [];
+  let slot = 0;
+  let moved = 0;
+  let lost = 0;
+  for (let index = 0; index < turns; index += 1) {
+    beatStarts(cycle).forEach((start, beat) => {
+      const span = beatsOf(cycle)[beat]?.span ?? 1;
+      const begin = rational(index * turn + start);
+      const end = rational(index * turn + start + span);
+      const here = placed.filter(({ at }) => compare(at, begin) >= 0 && compare(at, end) < 0);
+      const parts = here.map(({ at }) => divide(subtract(at, begin), rational(span)));
+      const needed = parts.reduce((all, part) => lcm(all, part.den), 1);
+      const slots = here.length === 0 ? span : divisionFor(span, needed);
+      const taken = new Set<number>();
+      here.forEach(({ stroke }, which) => {
+        const part = parts[which] ?? rational(0);
+        const place = Math.min(slots - 1, Math.round((part.num * slots) / part.den));
+        const exact = (part.num * slots) % part.den === 0;
+        const together = which > 0 && here[which - 1]?.stroke.slot === stroke.slot;
+        if (taken.has(place) && !together) {
+          lost += 1;
+          return;
+        }
+        taken.add(place);
+        if (!exact) moved += 1;
+        strokes.push({ ...stroke, slot: slot + place });
+      });
+      cells.push({ beats: { num: 1, den: 1 }, slots });
+      slot += slots;
+    });
+  }
+  if (slot > LIMITS.slotsPerLayer) {
+    return {
+      layer: { ...layer, cells: plainCells(beatsOf(cycle).map((beat) => beat.span)), strokes: [] },
+      moved: 0,
+      lost: layer.strokes.length,
+    };
+  }
+  const { rings: _rings, ...rest } = layer;
+  return { layer: { ...rest, cells, strokes }, moved, lost };
+}
+
+/** The division of a beat on which all its strokes lie, if it is not too fine; else its pulses. */
+function divisionFor(span: number, needed: number): number {
+  const both = lcm(span, needed);
+  if (both <= FINEST) return both;
+  return needed <= FINEST ? needed : Math.min(span, FINEST);
+}

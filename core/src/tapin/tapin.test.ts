@@ -1,0 +1,152 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { beatStarts, cycleFromSpans } from '../cycle/index.ts';
+import { checkRhythm, type Layer, timeLayer } from '../rhythm/index.ts';
+import { readRhythm } from '../text/index.ts';
+import { toNumber } from '../time/index.ts';
+import { layerFromTaps, type Tap, tappedBeats } from './index.ts';
+
+const cycle = cycleFromSpans('4x4');
+const empty: Layer = {
+  id: 'layer-1',
+  name: 'Drum',
+  instrument: 'goblet-drum',
+  cells: [{ beats: { num: 1, den: 1 }, slots: 4 }],
+  strokes: [],
+};
+/** 60 beats of four pulses a minute: a beat lasts a second, a pulse 250 ms. */
+const SECONDS = 0.25;
+
+/** Taps of a pattern, a row of divisions and places for each beat, off by up to `jitter` seconds. */
+function tap(
+  pattern: readonly { slots: number; places: readonly number[] }[],
+  off: (index: number) => number,
+  pass = 0,
+): Tap[] {
+  let count = 0;
+  return pattern.flatMap(({ slots, places }, beat) =>
+    places.map((place) => {
+      const exact = pass * 16 + (beatStarts(cycle)[beat] ?? 0) + (4 * place) / slots;
+      count += 1;
+      return { pulses: exact + off(count) / SECONDS, kind: 'D' };
+    }),
+  );
+}
+
+const onsetsOf = (layer: Layer) =>
+  layer.strokes.map((stroke) =>
+    toNumber(timeLayer(cycle, layer).starts[stroke.slot] ?? { num: 0, den: 1 }),
+  );
+
+describe('tapping in', () => {
+  it('finds fours, threes, a five and an empty beat side by side, with 15 ms of jitter', () => {
+    const pattern = [
+      { slots: 4, places: [0, 1, 3] },
+      { slots: 3, places: [0, 1, 2] },
+      { slots: 5, places: [0, 1, 2, 3, 4] },
+      { slots: 1, places: [] },
+    ];
+    const jitter = [
+      0.011, -0.014, 0.006, -0.009, 0.015, -0.004, 0.012, -0.015, 0.003, 0.01, -0.008,
+    ];
+    const taps = tap(pattern, (index) => jitter[index % jitter.length] ?? 0);
+    const beats = tappedBeats(cycle, taps, { secondsPerPulse: SECONDS });
+    expect(beats.map((beat) => beat.readings[0]?.slots)).toEqual([4, 3, 5, undefined]);
+    const layer = layerFromTaps(cycle, empty, beats);
+    expect(layer.cells.map((cell) => cell.slots)).toEqual([4, 3, 5, 4]);
+    expect(onsetsOf(layer)).toEqual(
+      onsetsOf(
+        layerFromTaps(
+          cycle,
+          empty,
+          tappedBeats(
+            cycle,
+            tap(pattern, () => 0),
+            { secondsPerPulse: SECONDS },
+          ),
+        ),
+      ),
+    );
+  });
+
+  it('offers the other readings, likeliest first, and takes the one that is chosen', () => {
+    const taps = tap([{ slots: 2, places: [0, 1] }], () => 0.002);
+    const beats = tappedBeats(cycle, taps, { secondsPerPulse: SECONDS });
+    const [first] = beats;
+    expect(first?.readings).toHaveLength(9);
+    expect(first?.readings[0]).toMatchObject({ slots: 2, places: [0, 1] });
+    const sum = first?.readings.reduce((all, one) => all + one.confidence, 0);
+    expect(sum).toBeCloseTo(1, 9);
+    const finer = layerFromTaps(cycle, empty, beats, new Map([[0, 4]]));
+    expect(finer.cells[0]?.slots).toBe(4);
+    expect(finer.strokes.map((stroke) => stroke.slot)).toEqual([0, 2]);
+  });
+
+  it('lays several passes on one another, and gives an early first stroke to its beat', () => {
+    const right = tap([{ slots: 4, places: [0, 2] }], () => -0.012, 1).map((one) => ({
+      ...one,
+      hand: 'R' as const,
+    }));
+    const left = tap([{ slots: 4, places: [1, 3] }], () => 0.006, 2).map((one) => ({
+      ...one,
+      hand: 'L' as const,
+    }));
+    const beats = tappedBeats(cycle, [...right, ...left], { secondsPerPulse: SECONDS });
+    const layer = layerFromTaps(cycle, empty, beats);
+    expect(layer.strokes.map(({ slot, hand }) => `${slot}${hand}`)).toEqual([
+      '0R',
+      '1L',
+      '2R',
+      '3L',
+    ]);
+  });
+
+  it('takes out a constant delay', () => {
+    const taps = tap([{ slots: 4, places: [0, 1, 2, 3] }], () => 0.06);
+    const [beat] = tappedBeats(cycle, taps, { secondsPerPulse: SECONDS, delay: 0.06 });
+    expect(beat?.readings[0]).toMatchObject({ slots: 4, places: [0, 1, 2, 3] });
+    expect(beat?.readings[0]?.error).toBeLessThan(0.001);
+  });
+
+  it('gets any pattern of usual divisions back from a steady hand', () => {
+    const beat = fc
+      .constantFrom(1, 2, 3, 4, 6)
+      .chain((slots) =>
+        fc
+          .subarray(Array.from({ length: slots }, (_, index) => index))
+          .map((places) => ({ slots, places })),
+      );
+    fc.assert(
+      fc.property(
+        fc.array(beat, { minLength: 4, maxLength: 4 }),
+        fc.array(fc.double({ min: -0.01, max: 0.01, noNaN: true }), {
+          minLength: 24,
+          maxLength: 24,
+        }),
+        (pattern, jitter) => {
+          const taps = tap(pattern, (index) => jitter[index % 24] ?? 0);
+          const beats = tappedBeats(cycle, taps, { secondsPerPulse: SECONDS });
+          const layer = layerFromTaps(cycle, empty, beats);
+          const exact = tap(pattern, () => 0).map((one) => one.pulses);
+          const found = onsetsOf(layer);
+          expect(found).toHaveLength(exact.length);
+          // A lone stroke may be explained by another division, never by more than its jitter and a slot's rest.
+          for (const [index, at] of exact.entries()) {
+            expect(Math.abs((found[index] ?? 0) - at) * SECONDS).toBeLessThan(0.06);
+          }
+        },
+      ),
+    );
+  });
+
+  it('gives a layer that keeps every rule', () => {
+    const { rhythm } = readRhythm('rhythm A\ncycle 4x4\nlayer D : goblet drum\nplay D / D / D / D');
+    const taps: Tap[] = [0, 3.1, 5.4, 7, 7.05, 12.2].map((pulses) => ({ pulses, kind: 'T' }));
+    const layer = layerFromTaps(
+      cycle,
+      empty,
+      tappedBeats(cycle, taps, { secondsPerPulse: SECONDS }),
+    );
+    expect(checkRhythm({ ...rhythm, layers: [layer] }).ok).toBe(true);
+  });
+});
