@@ -7,7 +7,7 @@ import { idOf, namesOf, rowsOf, temposOf } from './rows.ts';
  * before a group that is clapped, `o` before one that is empty | tempos in beats | text.
  */
 const TABLE = `
-teental | + dha dhin dhin dha / + dha dhin dhin dha / o dha tin tin ta / + ta dhin dhin dha | 60/1 180/1 | 16 beats in four fours, clapped on 1, 5 and 13, empty on 9: there the low drum stays silent.
+teental | + dha dhin dhin dha / + dha dhin dhin dha / o dha tin tin ta / + ta dhin dhin dha | 60/1 180/1 | 16 beats in four fours, clapped on 1, 5 and 13, empty on 9; the low drum is silent from 10 to 13.
 tilwada | + dha tirakita dhin dhin / + dha dha tin tin / o ta tirakita dhin dhin / + dha dha dhin dhin | 30/1 60/1 | The frame of teental, for slow song.
 jhaptal | + dhi na / + dhi dhi na / o ti na / + dhi dhi na | 60/1 140/1 | 10 beats as 2 + 3 + 2 + 3, clapped on 1, 3 and 8, empty on 6.
 sultal, sulfakta | + dha dha / o din ta / + kita dha / + tita kata / o gadi gana | 80/1 160/1 | 10 beats in five twos for the open-handed barrel; clapped on 1, 5 and 7, empty on 3 and 9.

@@ -5,6 +5,7 @@ export * from './composite.ts';
 export * from './findings.ts';
 export * from './fit.ts';
 export * from './hands.ts';
+export * from './length.ts';
 export * from './line.ts';
 export * from './place.ts';
 export * from './sounding.ts';

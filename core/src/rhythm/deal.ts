@@ -1,6 +1,7 @@
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { slotCount } from './check.ts';
-import type { Hand, Layer, Stroke } from './model.ts';
+import { addTurn } from './layers.ts';
+import type { Hand, Layer, Rhythm, Stroke } from './model.ts';
 
 /**
  * Fills the empty slots of a stretch with ghost touches, hands in turn with what stands around them.
@@ -78,6 +79,15 @@ export function shiftStrokes(layer: Layer, from: number, to: number, by: number)
     ].sort((a, b) => a.slot - b.slot),
     ...(left && left.length > 0 ? { rings: left } : {}),
   };
+}
+
+/** Repeats the last turn and leaves the last beat of the copy empty, for another ending. */
+export function repeatWithNewEnding(rhythm: Pick<Rhythm, 'cycle'>, layer: Layer): Layer {
+  const longer = addTurn(rhythm, layer, 'copy');
+  if (longer === layer) return layer;
+  const last = longer.cells.at(-1);
+  const from = slotCount(longer) - (last?.slots ?? 0);
+  return { ...longer, strokes: longer.strokes.filter((stroke) => stroke.slot < from) };
 }
 
 /** What a stroke code means on an instrument, in one line: "O open: The fingers strike …". */

@@ -70,7 +70,8 @@ export function removeStrokes(layer: Layer, slot: number): Layer {
   );
 }
 
-function mapSlot(layer: Layer, slot: number, change: (stroke: Stroke) => Stroke): Layer {
+/** Changes every stroke of a slot. */
+export function mapStrokes(layer: Layer, slot: number, change: (stroke: Stroke) => Stroke): Layer {
   if (!layer.strokes.some((stroke) => stroke.slot === slot)) return layer;
   return {
     ...layer,
@@ -80,12 +81,12 @@ function mapSlot(layer: Layer, slot: number, change: (stroke: Stroke) => Stroke)
 
 /** Gives every stroke of a slot this force. */
 export function setForce(layer: Layer, slot: number, force: Force): Layer {
-  return mapSlot(layer, slot, (stroke) => ({ ...stroke, force }));
+  return mapStrokes(layer, slot, (stroke) => ({ ...stroke, force }));
 }
 
 /** Makes the strokes of a slot stronger (+1) or softer (−1), within ghost and accent. */
 export function stepForce(layer: Layer, slot: number, step: 1 | -1): Layer {
-  return mapSlot(layer, slot, (stroke) => {
+  return mapStrokes(layer, slot, (stroke) => {
     const force = FORCES[FORCES.indexOf(stroke.force) + step];
     return force === undefined ? stroke : { ...stroke, force };
   });
@@ -100,7 +101,7 @@ export function toggleAccent(layer: Layer, slot: number): Layer {
 /** Gives the strokes of a slot to this hand; a slot with several strokes is left as it is. */
 export function setHand(layer: Layer, slot: number, hand: Hand): Layer {
   if (strokesAt(layer, slot).length !== 1) return layer;
-  return mapSlot(layer, slot, (stroke) => ({ ...stroke, hand }));
+  return mapStrokes(layer, slot, (stroke) => ({ ...stroke, hand }));
 }
 
 /** A cell cut anew, and what that did to its strokes (slots as they were before). */

@@ -74,7 +74,11 @@ export function codesUsed(layer: Layer): readonly string[] {
 }
 
 /** Adds a turn after the last, with the cells of the last and nothing in them, or a copy of it. */
-export function addTurn(rhythm: Rhythm, layer: Layer, what: 'empty' | 'copy'): Layer {
+export function addTurn(
+  rhythm: Pick<Rhythm, 'cycle'>,
+  layer: Layer,
+  what: 'empty' | 'copy',
+): Layer {
   const range = turnRange(rhythm, layer, Number.POSITIVE_INFINITY);
   if (!range || slotCount(layer) + range.slots > LIMITS.slotsPerLayer) return layer;
   const shift = slotCount(layer) - range.firstSlot;

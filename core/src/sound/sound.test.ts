@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { entryNamed } from '../catalogue/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { GOBLET_DRUM, INSTRUMENTS } from '../instrument/index.ts';
 import { FORCES, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
@@ -17,6 +18,7 @@ import {
   renderSound,
   type Score,
   scoreCountIn,
+  scoreEntry,
   scoreGestures,
   scoreRhythm,
   startTransport,
@@ -155,6 +157,23 @@ describe('chokes, rolls and gestures', () => {
     for (const { sound } of events) {
       expect(measure(renderSound(sound, RATE), RATE).peak).toBeGreaterThan(0.01);
     }
+  });
+});
+
+describe('a catalogue entry', () => {
+  it('is heard by its gestures and the strokes it is known by', () => {
+    const { cycle, skeleton } = entryNamed('samai thaqil') ?? {};
+    if (!cycle || !skeleton) throw new Error('no entry');
+    const all = scoreEntry(cycle, skeleton);
+    expect(all.events.filter((event) => event.layer === 'gestures')).toHaveLength(4);
+    const strokes = scoreEntry(cycle, skeleton, false).events;
+    expect(strokes.map((event) => `${event.ticks}${event.sound.kind}`)).toEqual([
+      '0D',
+      '3T',
+      '5D',
+      '6D',
+      '7T',
+    ]);
   });
 });
 

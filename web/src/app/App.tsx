@@ -9,6 +9,7 @@ const Bench = lazy(async () => ({ default: (await import('../bench/Bench.tsx')).
 const LastBench = lazy(async () => ({
   default: (await import('../bench/LastBench.tsx')).LastBench,
 }));
+const Frame = lazy(async () => ({ default: (await import('../frame/Frame.tsx')).Frame }));
 const Write = lazy(async () => ({ default: (await import('../write/Write.tsx')).Write }));
 const Climb = lazy(async () => ({ default: (await import('../climb/Climb.tsx')).Climb }));
 
@@ -29,6 +30,7 @@ const router = createBrowserRouter([
         element: <Bench />,
         children: [
           { index: true, element: <Navigate to="write" replace /> },
+          { path: 'frame', element: <Frame /> },
           { path: 'write', element: <Write /> },
           { path: 'climb', element: <Climb /> },
         ],

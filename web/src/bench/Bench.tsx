@@ -22,6 +22,7 @@ import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
 
 const STAGES = [
+  { to: 'frame', label: 'Frame' },
   { to: 'write', label: 'Write' },
   { to: 'climb', label: 'Climb' },
 ] as const;
@@ -104,11 +105,14 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-2.5">
-      <NameField
-        name={rhythm.name}
-        onRename={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
-      />
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5">
+      <div className="flex w-full flex-wrap items-center gap-x-3">
+        <NameField
+          name={rhythm.name}
+          onRename={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
+        />
+        <StageTabs />
+      </div>
       <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-md:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
@@ -152,6 +156,24 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
       />
     </>
+  );
+});
+
+const StageTabs = memo(function StageTabs() {
+  return (
+    <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
+      {STAGES.map((stage) => (
+        <NavLink
+          key={stage.to}
+          to={stage.to}
+          className={({ isActive }) =>
+            `border-b-[3px] px-3 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
+          }
+        >
+          {stage.label}
+        </NavLink>
+      ))}
+    </nav>
   );
 });
 
@@ -207,19 +229,6 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
         </Button>
         <TakeAway document={document} />
       </span>
-      <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
-        {STAGES.map((stage) => (
-          <NavLink
-            key={stage.to}
-            to={stage.to}
-            className={({ isActive }) =>
-              `border-b-[3px] px-3 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
-            }
-          >
-            {stage.label}
-          </NavLink>
-        ))}
-      </nav>
     </>
   );
 });

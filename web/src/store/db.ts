@@ -1,4 +1,5 @@
 import type { Ladder } from '@stride/core/climb';
+import type { Cycle } from '@stride/core/cycle';
 import type { Rhythm } from '@stride/core/rhythm';
 import Dexie, { type EntityTable } from 'dexie';
 
@@ -44,18 +45,21 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
   declare rhythms: EntityTable<RhythmRecord, 'id'>;
   declare settings: EntityTable<SettingRecord, 'key'>;
+  declare cycles: EntityTable<Cycle, 'id'>;
 
   constructor(name = 'humble-stride') {
     super(name);
     this.version(1).stores({ rhythms: 'id, updated', settings: 'key' });
     // 2: a rhythm's revision can be asked for without reading the rhythm.
     this.version(2).stores({ rhythms: 'id, updated, [id+revision]' });
+    // 3: cycles of one's own.
+    this.version(3).stores({ cycles: 'id, name' });
   }
 }
 

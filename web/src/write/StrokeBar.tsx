@@ -1,12 +1,20 @@
-import { findInstrument } from '@stride/core/instrument';
-import { strokesAt } from '@stride/core/rhythm';
+import { compoundFor, findInstrument } from '@stride/core/instrument';
+import { type Rhythm, strokesAt } from '@stride/core/rhythm';
 import { Minus, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Head } from '../strideline/Head.tsx';
+import { GoTo } from './GoTo.tsx';
+import { LineMenu } from './LineMenu.tsx';
+import { TapIn } from './TapIn.tsx';
 import type { Line } from './use-line.ts';
 
+interface StrokeBarProps {
+  readonly line: Line;
+  readonly rhythm: Rhythm;
+}
+
 /** The strokes of the chosen layer's instrument and what can be done with them, for pointer and eye. */
-export function StrokeBar({ line }: { readonly line: Line }) {
+export function StrokeBar({ line, rhythm }: StrokeBarProps) {
   const { layer, grid, chosen, commands } = line;
   const instrument = layer && findInstrument(layer.instrument);
   if (!layer || !grid || !instrument) return null;
@@ -32,6 +40,23 @@ export function StrokeBar({ line }: { readonly line: Line }) {
               <Head family={stroke.family} size={7.5} below={false} />
             </svg>
             <span className="font-mono text-[14px]">{stroke.code}</span>
+          </Tool>
+        ))}
+        {instrument.compounds?.map((compound) => (
+          <Tool
+            key={compound.code}
+            label={`Place ${compound.name}`}
+            title={`${compound.name}: ${compound.how}`}
+            pressed={
+              compoundFor(
+                instrument,
+                here.map((one) => one.kind),
+              ) === compound
+            }
+            onClick={() => commands.place(compound.code)}
+          >
+            <span className="text-[14px]">{compound.name}</span>
+            <span className="font-mono text-[14px]">{compound.code}</span>
           </Tool>
         ))}
       </span>
@@ -101,6 +126,10 @@ export function StrokeBar({ line }: { readonly line: Line }) {
           <Plus aria-hidden size={15} />
         </Tool>
       </span>
+      <Divider />
+      <TapIn rhythm={rhythm} line={line} />
+      <GoTo line={line} />
+      <LineMenu line={line} />
     </div>
   );
 }

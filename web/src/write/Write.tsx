@@ -11,6 +11,7 @@ import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { AddLayer } from './AddLayer.tsx';
 import { LayerPanel } from './LayerPanel.tsx';
+import { LineContextMenu } from './LineMenu.tsx';
 import { onLineKey } from './line-keys.ts';
 import { ReadingPanel } from './ReadingPanel.tsx';
 import { StrokeBar } from './StrokeBar.tsx';
@@ -81,23 +82,25 @@ export function Write() {
         aria-label="Stride line"
         className="flex flex-col justify-center rounded-2xl border border-edge bg-card py-3 pr-1 pl-4 lg:min-h-[440px]"
       >
-        <StrideLine
-          rhythm={rhythm}
-          timing={timed.timing}
-          counting={counting}
-          choice={{
-            at: chosen,
-            range: line.range,
-            onChoose: choose,
-            onKeyDown: (event) => onLineKey(line, event),
-            onWeigh,
-          }}
-          scale={SCALE_BY_LAYERS[rhythm.layers.length] ?? 1}
-          lit={lit ? { layer: layerIndex, slots: lit } : undefined}
-          playing={playing}
-          label={label}
-          muted={muted}
-        />
+        <LineContextMenu line={line}>
+          <StrideLine
+            rhythm={rhythm}
+            timing={timed.timing}
+            counting={counting}
+            choice={{
+              at: chosen,
+              range: line.range,
+              onChoose: choose,
+              onKeyDown: (event) => onLineKey(line, event),
+              onWeigh,
+            }}
+            scale={SCALE_BY_LAYERS[rhythm.layers.length] ?? 1}
+            lit={lit ? { layer: layerIndex, slots: lit } : undefined}
+            playing={playing}
+            label={label}
+            muted={muted}
+          />
+        </LineContextMenu>
         <AddLayer />
       </section>
       <ReadingPanel
@@ -119,7 +122,7 @@ export function Write() {
           />
         ) : null}
         <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5">
-          <StrokeBar line={line} />
+          <StrokeBar line={line} rhythm={rhythm} />
           <p role="status" className="min-h-6 min-w-0 flex-1 basis-60 text-[15px]">
             {line.said}
           </p>

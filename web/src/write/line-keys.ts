@@ -15,6 +15,7 @@ export const LINE_KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['+ −', 'stronger, softer'],
   ['Alt ↑ ↓', 'right hand, left hand'],
   ['1 … 9', 'slots in the cell'],
+  ['Ctrl ← →', 'move the stroke, or the stretch, along the line'],
   ['Ctrl C, X, V', 'copy the turn or the stretch, cut, paste'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
 ];
@@ -31,6 +32,12 @@ export function onLineKey(line: Line, event: KeyboardEvent): void {
 function handle({ commands, chosen, grid }: Line, event: KeyboardEvent): boolean {
   if (!grid) return false;
   const { key, shiftKey } = event;
+  if ((event.ctrlKey || event.metaKey) && key.startsWith('Arrow')) {
+    if (key === 'ArrowLeft') commands.shift(-1);
+    else if (key === 'ArrowRight') commands.shift(1);
+    else return false;
+    return true;
+  }
   if (event.ctrlKey || event.metaKey) return handleCopy(commands, key.toLowerCase(), shiftKey);
   if (event.altKey) {
     switch (key) {

@@ -1,4 +1,6 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { usualCounting } from '@stride/core/counting';
+import { compoundOf, findInstrument, strokeKind } from '@stride/core/instrument';
+import { slotAt } from '@stride/core/read';
 import {
   type Clip,
   copyRange,
@@ -9,6 +11,9 @@ import {
   type Hand,
   type Layer,
   type LayerGrid,
+  mapStrokes,
+  mirrorHands,
+  type Ornament,
   paste,
   placeStroke,
   placeStrokes,
@@ -16,6 +21,7 @@ import {
   removeStrokes,
   setForce,
   setHand,
+  shiftStrokes,
   stepForce,
   strokesAt,
   type TimingResult,
@@ -51,6 +57,20 @@ export interface LineCommands {
   copy(): void;
   cut(): void;
   paste(): void;
+  /** Puts this ornament on the strokes of the chosen slots, or takes it away again. */
+  ornament(ornament: Ornament): void;
+  /** Chokes the strokes at the end of their slot, or lets them ring again. */
+  damp(): void;
+  optional(): void;
+  /** Moves the strokes of the chosen slots along the line. */
+  shift(by: number): void;
+  /** Any edit of the chosen layer. */
+  change(edit: (before: Layer, rhythm: Rhythm) => Layer): void;
+  /** Every hand of the rhythm to the other side. */
+  mirror(): void;
+  choose(layer: number, slot: number): void;
+  /** Goes to a counted place; where there is none, says why. @returns whether there was one */
+  goToPlace(text: string): boolean;
   goTo(slot: number, extend?: boolean): void;
   goToLayer(step: 1 | -1): void;
   say(text: string): void;
@@ -119,6 +139,20 @@ export function useLine(options: LineOptions): Line {
   const commands: LineCommands = {
     place(code) {
       const instrument = layer && findInstrument(layer.instrument);
+      const compound = instrument && compoundOf(instrument, code);
+      if (instrument && compound) {
+        edit((before) =>
+          placeStrokes(
+            before,
+            chosen.slot,
+            chosen.slot + 1,
+            compound.parts.map((kind) => ({ slot: chosen.slot, kind, force: 3 as const })),
+          ),
+        );
+        setAnchor(undefined);
+        onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
+        return;
+      }
       if (!instrument || !strokeKind(instrument, code)) {
         const codes = instrument?.strokes.map((stroke) => stroke.code).join(' ');
         focusNext.current = true;
@@ -208,6 +242,53 @@ export function useLine(options: LineOptions): Line {
       edit((before) => paste(rhythm, before, range[0], { ...copied, strokes }));
       if (left > 0)
         setSaid(`${left} strokes were left out: the ${instrument.name} does not have them.`);
+    },
+    ornament: (ornament) =>
+      edit(
+        each((before, slot) =>
+          mapStrokes(before, slot, ({ ornament: old, ...rest }) =>
+            old === ornament ? rest : { ...rest, ornament },
+          ),
+        ),
+      ),
+    damp: () =>
+      edit(
+        each((before, slot) =>
+          mapStrokes(before, slot, ({ damp, ...rest }) => (damp ? rest : { ...rest, damp: true })),
+        ),
+      ),
+    optional: () =>
+      edit(
+        each((before, slot) =>
+          mapStrokes(before, slot, ({ optional, ...rest }) =>
+            optional ? rest : { ...rest, optional: true },
+          ),
+        ),
+      ),
+    shift(by) {
+      edit((before) => shiftStrokes(before, range[0], range[1], by));
+      const size = last + 1;
+      const moved = (slot: number) => (((slot + by) % size) + size) % size;
+      setAnchor(range[0] === range[1] ? undefined : { layer: chosen.layer, slot: moved(range[0]) });
+      onChoose({ layer: chosen.layer, slot: moved(range[1]) });
+    },
+    change: (change) => edit((before) => change(before, rhythm)),
+    mirror() {
+      focusNext.current = true;
+      document.edit((draft) => ({ rhythm: mirrorHands(draft.rhythm), drafts: {} }));
+      setSaid('Every hand has gone to the other side; undo brings them back.');
+    },
+    choose(to, slot) {
+      setAnchor(undefined);
+      onChoose({ layer: to, slot });
+    },
+    goToPlace(text) {
+      if (!layer || !grid) return false;
+      const counting = rhythm.counting ?? usualCounting(rhythm.cycle);
+      const result = slotAt(text, rhythm.cycle, layer, grid, counting);
+      if (result.ok) goTo(result.slot);
+      else setSaid(result.message);
+      return result.ok;
     },
     goTo,
     goToLayer(step) {

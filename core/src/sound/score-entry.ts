@@ -1,0 +1,35 @@
+import type { SkeletonStroke } from '../catalogue/index.ts';
+import type { Cycle } from '../cycle/index.ts';
+import { GESTURE_LAYER, type Score, type ScoreEvent, scoreGestures } from './score.ts';
+
+/** Layer id under which the skeleton of a catalogue entry is heard. */
+export const SKELETON_LAYER = 'skeleton';
+
+/** With which stroke a skeleton's sounds are heard: low and high on a drum, plain on sticks. */
+const SOUNDS = {
+  low: { instrument: 'goblet-drum', kind: 'D' },
+  high: { instrument: 'goblet-drum', kind: 'T' },
+  plain: { instrument: 'claves', kind: 'X' },
+} as const;
+
+/**
+ * One turn of a cycle as it is shown: its gestures, and over them the strokes it is known by.
+ * @param gestures false where only the skeleton is to be heard
+ */
+export function scoreEntry(
+  cycle: Cycle,
+  skeleton: readonly SkeletonStroke[] = [],
+  gestures = true,
+): Score {
+  const score = scoreGestures(cycle);
+  const strokes = skeleton.map(
+    ({ pulse, sound }): ScoreEvent => ({
+      ticks: pulse,
+      offset: 0,
+      layer: SKELETON_LAYER,
+      sound: { ...SOUNDS[sound], force: 3 },
+    }),
+  );
+  const shown = gestures ? score.events.filter((event) => event.layer === GESTURE_LAYER) : [];
+  return { ...score, events: [...shown, ...strokes].sort((a, b) => a.ticks - b.ticks) };
+}

@@ -1,0 +1,144 @@
+import {
+  baseOf,
+  COUNTING_SYSTEMS,
+  type Counting,
+  type CountingRule,
+  type CountingSystem,
+  countBeat,
+  readCounting,
+  SYSTEM_NOTES,
+  simplify,
+  systemFor,
+  usualCounting,
+  writeCounting,
+} from '@stride/core/counting';
+import type { Cycle } from '@stride/core/cycle';
+import { useEffect, useId, useState } from 'react';
+
+interface CountingPanelProps {
+  readonly cycle: Cycle;
+  /** Undefined where the usual system of the cycle is used. */
+  readonly counting: Counting | undefined;
+  /** Divisions that the rhythm uses, which may each have a system of their own. */
+  readonly divisions: readonly number[];
+  readonly onChange: (counting: Counting) => void;
+}
+
+/** How the rhythm is counted: a system, another for some divisions, and words of one's own. */
+export function CountingPanel({ cycle, counting, divisions, onChange }: CountingPanelProps) {
+  const id = useId();
+  const usual = usualCounting(cycle);
+  const used = counting ?? usual;
+  const rule: CountingRule = typeof used === 'string' ? { base: used } : used;
+  const base = baseOf(used);
+  return (
+    <section aria-labelledby={`${id}-title`} className="rounded-2xl border border-edge bg-card p-4">
+      <h2 id={`${id}-title`} className="mb-2 text-[17px]">
+        Counting
+      </h2>
+      <SystemChoice
+        label="Counted in"
+        value={base}
+        usual={usual}
+        onChange={(system) => onChange(simplify({ ...rule, base: system }))}
+      />
+      <p className="mt-1 text-sm text-quiet">{SYSTEM_NOTES[base].note}</p>
+      <table className="mt-3 w-full text-[15px]">
+        <caption className="pb-1 text-left text-sm text-quiet">
+          By the parts of a beat, as this rhythm uses them
+        </caption>
+        <tbody>
+          {divisions.map((parts) => (
+            <tr key={parts} className="border-t border-edge">
+              <th scope="row" className="w-8 py-1.5 text-left font-title text-lg">
+                {parts}
+              </th>
+              <td className="pr-2">{countBeat(used, 1, parts).join(' ')}</td>
+              <td className="w-40">
+                <SystemChoice
+                  label={`Beats of ${parts} are counted in`}
+                  labelHidden
+                  value={systemFor(used, parts)}
+                  onChange={(system) => {
+                    const { [parts]: _own, ...others } = rule.parts ?? {};
+                    const changed = system === base ? others : { ...others, [parts]: system };
+                    const { [parts]: _words, ...words } = rule.words ?? {};
+                    onChange(simplify({ base, parts: changed, words }));
+                  }}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <OwnWords counting={used} onChange={onChange} />
+    </section>
+  );
+}
+
+interface SystemChoiceProps {
+  readonly label: string;
+  readonly labelHidden?: boolean;
+  readonly value: CountingSystem;
+  readonly usual?: CountingSystem;
+  readonly onChange: (system: CountingSystem) => void;
+}
+
+function SystemChoice({ label, labelHidden, value, usual, onChange }: SystemChoiceProps) {
+  return (
+    <label className="flex flex-col gap-1 text-sm text-quiet">
+      <span className={labelHidden ? 'sr-only' : ''}>{label}</span>
+      <select
+        value={value}
+        className="h-9 w-full rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+        onChange={(event) => {
+          const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
+          if (system) onChange(system);
+        }}
+      >
+        {COUNTING_SYSTEMS.map((one) => (
+          <option key={one} value={one}>
+            {SYSTEM_NOTES[one].name}
+            {one === usual ? ' (usual here)' : ''}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** The whole rule as text, for words of one's own. */
+function OwnWords({
+  counting,
+  onChange,
+}: {
+  readonly counting: Counting;
+  readonly onChange: (counting: Counting) => void;
+}) {
+  const id = useId();
+  const written = writeCounting(counting);
+  const [text, setText] = useState(written);
+  useEffect(() => setText(written), [written]);
+  const result = readCounting(text);
+  return (
+    <div className="mt-3">
+      <label htmlFor={id} className="text-sm text-quiet">
+        As it is written; words of your own go here, such as “plain; 3 = 1 ti ti”
+      </label>
+      <input
+        id={id}
+        value={text}
+        aria-describedby={`${id}-said`}
+        className="mt-1 h-9 w-full rounded-lg border border-edge bg-paper px-2 font-mono text-[14px]"
+        onChange={(event) => {
+          setText(event.target.value);
+          const read = readCounting(event.target.value);
+          if ('counting' in read) onChange(read.counting);
+        }}
+      />
+      <p id={`${id}-said`} role="status" className="min-h-5 text-sm text-warn">
+        {'message' in result ? result.message : ''}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,285 @@
+import { type CatalogueEntry, entryOf, TRADITION_NOTES } from '@stride/core/catalogue';
+import { usualCounting } from '@stride/core/counting';
+import { beatsOf, describeCycle } from '@stride/core/cycle';
+import { sayLengths } from '@stride/core/read';
+import { type Recast, type Rhythm, recast, startFromOtherSide } from '@stride/core/rhythm';
+import { scoreEntry } from '@stride/core/sound';
+import type { Tempo } from '@stride/core/time';
+import { Hand, Play, Square } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { player } from '../audio/player.ts';
+import { usePlayer } from '../audio/use-player.ts';
+import { useBench } from '../bench/context.ts';
+import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { toast } from '../ui/toasts.tsx';
+import { addSkeletonLayer } from './add-skeleton.ts';
+import { Catalogue } from './Catalogue.tsx';
+import { CountingPanel } from './CountingPanel.tsx';
+import { GestureKey, GestureLine } from './GestureLine.tsx';
+import { OwnCycle } from './OwnCycle.tsx';
+import { sayTaps, useTapAlong } from './use-tap-along.ts';
+import './frame.css';
+
+/** The stage where a rhythm gets its time: which cycle, how it is shown, counted, and where it starts. */
+export function Frame() {
+  const bench = useBench();
+  const { rhythm, timed, document, edit } = bench;
+  const own = useOwnCycles();
+  const [looking, setLooking] = useState<CatalogueEntry>();
+  const entry = looking ?? entryOf(rhythm.cycle);
+  const cycle = looking?.cycle ?? rhythm.cycle;
+  const isOther = looking !== undefined && looking.cycle !== rhythm.cycle;
+  const [quick, setQuick] = useState(false);
+  const tempo: Tempo = isOther ? looking.tempos[quick ? 1 : 0] : rhythm.tempo;
+  const counting = (isOther ? looking.counting : rhythm.counting) ?? usualCounting(cycle);
+  const change = useMemo(
+    () => (isOther ? recast(rhythm, looking.cycle) : undefined),
+    [isOther, rhythm, looking],
+  );
+  const divisions = useMemo(() => divisionsOf(rhythm), [rhythm]);
+  const owner = `frame:${rhythm.id}:${cycle.id}`;
+  const playing = usePlayer();
+  const mine =
+    (playing.status === 'playing' || playing.status === 'waking') && playing.owner === owner;
+  const tapping = useTapAlong(cycle, tempo);
+  useHotkeys('t', () => mine && tapping.tap());
+
+  function hear(): void {
+    if (mine) {
+      player.stop();
+      return;
+    }
+    tapping.clear();
+    void player.play({
+      owner,
+      first: {
+        score: scoreEntry(cycle, entry?.skeleton),
+        tempo,
+        startTicks: 0,
+        endTicks: Number.POSITIVE_INFINITY,
+        tag: 'frame',
+      },
+      next: () => undefined,
+    });
+  }
+
+  function look(next: CatalogueEntry): void {
+    player.stop();
+    setLooking(next);
+  }
+
+  function use(): void {
+    if (!change || !looking) return;
+    const name = looking.name;
+    edit(() => ({
+      ...change.rhythm,
+      ...(looking.counting ? { counting: looking.counting } : {}),
+    }));
+    setLooking(undefined);
+    toast(`${rhythm.name} is now in ${name}.`, () => document.undo());
+  }
+
+  return (
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
+      <div className="flex flex-col gap-[14px]">
+        <section
+          aria-label="The cycle"
+          className="rounded-2xl border border-edge bg-card px-5 pt-4 pb-3"
+        >
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+            <h2 className="text-[24px] leading-tight">{entry?.name ?? cycle.name}</h2>
+            <span className="text-quiet">{describeCycle(cycle)}</span>
+            <span className="ml-auto flex flex-wrap gap-2">
+              {isOther ? (
+                <Button
+                  look={quick ? 'on' : 'plain'}
+                  aria-pressed={quick}
+                  title="The quicker of the two tempos it is usually counted at"
+                  onClick={() => setQuick(!quick)}
+                >
+                  {tempo.bpm} {tempo.per > 1 ? `per ${tempo.per}` : 'a minute'}
+                </Button>
+              ) : null}
+              <Button look="go" onClick={hear}>
+                {mine ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+                {mine ? 'Stop' : 'Hear it'}
+              </Button>
+              <Button disabled={!mine} title="T" onPointerDown={tapping.tap}>
+                <Hand aria-hidden size={16} /> Tap
+              </Button>
+            </span>
+          </div>
+          <GestureLine
+            cycle={cycle}
+            counting={counting}
+            skeleton={entry?.skeleton}
+            accents={entry?.accents}
+            playing={mine}
+          />
+          <div className="flex flex-wrap items-center justify-between gap-x-6">
+            <GestureKey />
+            <p role="status" className="min-h-6 text-[15px]">
+              {mine ? sayTaps(tapping.taps) : ''}
+            </p>
+          </div>
+          {entry ? (
+            <p className="mt-2 max-w-[72ch]">
+              {entry.text}{' '}
+              <span className="text-quiet">
+                {TRADITION_NOTES[entry.tradition].name}.
+                {entry.side ? ` Two-sided; written from its ${entry.side} side.` : ''}
+              </span>
+            </p>
+          ) : null}
+          {change && looking ? (
+            <div className="mt-3 flex flex-wrap items-center gap-3 rounded-xl bg-band px-4 py-3">
+              <p className="min-w-0 flex-1 basis-72">{sayRecast(change)}</p>
+              <Button look="go" onClick={use}>
+                Use it for {rhythm.name}
+              </Button>
+              {looking.skeleton ? (
+                <Button
+                  title="Its strokes become a layer of this rhythm, in the rhythm’s own cycle"
+                  onClick={() => {
+                    const result = addSkeletonLayer(rhythm, looking);
+                    if (!result.ok) {
+                      toast(result.message);
+                      return;
+                    }
+                    edit(() => result.rhythm);
+                    setLooking(undefined);
+                    toast(`${looking.name} was added as a layer.`, () => document.undo());
+                  }}
+                >
+                  Add as a layer
+                </Button>
+              ) : null}
+              <Button look="quiet" onClick={() => setLooking(undefined)}>
+                Back to this rhythm’s cycle
+              </Button>
+              {own.some((one) => one.id === looking.id) ? (
+                <Button
+                  look="quiet"
+                  onClick={() => {
+                    void deleteCycle(looking.id);
+                    setLooking(undefined);
+                    toast(`${looking.name} was deleted.`, () => void keepCycle(looking.cycle));
+                  }}
+                >
+                  Delete it
+                </Button>
+              ) : null}
+            </div>
+          ) : null}
+        </section>
+        <div className="grid grid-cols-2 gap-[14px] max-md:grid-cols-1">
+          <CountingPanel
+            cycle={rhythm.cycle}
+            counting={rhythm.counting}
+            divisions={divisions}
+            onChange={(next) => edit((before) => ({ ...before, counting: next }), 'counting')}
+          />
+          <div className="flex flex-col gap-[14px]">
+            <section aria-label="Length" className="rounded-2xl border border-edge bg-card p-4">
+              <h2 className="mb-2 text-[17px]">Length</h2>
+              {timed.ok ? (
+                sayLengths(rhythm, timed.timing).map((text) => <p key={text}>{text}</p>)
+              ) : (
+                <Notice>{timed.message}</Notice>
+              )}
+            </section>
+            <Sides rhythm={rhythm} onChange={(next) => edit(() => next)} />
+          </div>
+        </div>
+      </div>
+      <div className="flex flex-col gap-[14px]">
+        <div className="catalogue-room">
+          <Catalogue chosen={entry?.id} own={own} onChoose={look} />
+        </div>
+        <OwnCycle
+          onTry={(tried) => look(ownEntry(tried))}
+          onKeep={(kept) => {
+            void keepCycle(kept).then((made) => look(made));
+            toast(`${kept.name} stands in the catalogue.`);
+          }}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Every division that some beat of the rhythm or of its cycle has, ascending. */
+function divisionsOf(rhythm: Rhythm): readonly number[] {
+  const found = new Set([
+    ...beatsOf(rhythm.cycle).map((beat) => beat.span),
+    ...rhythm.layers.flatMap((layer) => layer.cells.map((cell) => cell.slots)),
+  ]);
+  return [...found].sort((a, b) => a - b).slice(0, 9);
+}
+
+function sayRecast({ by, kept, moved, lost }: Recast): string {
+  const all = kept + moved + lost;
+  const strokes = (count: number) => `${count} ${count === 1 ? 'stroke' : 'strokes'}`;
+  if (all === 0) return 'Nothing is written yet, so nothing has to move.';
+  if (by === 'beats') return `As many beats as before: all ${strokes(all)} keep their beat.`;
+  const parts = [
+    kept === all ? `All ${strokes(all)} keep their pulse` : `${strokes(kept)} keep their pulse`,
+    ...(moved > 0 ? [`${strokes(moved)} move to the nearest slot`] : []),
+    ...(lost > 0 ? [`${strokes(lost)} find no room and go`] : []),
+  ];
+  return `${parts.join(', ')}. Undo brings everything back.`;
+}
+
+interface SidesProps {
+  readonly rhythm: Rhythm;
+  readonly onChange: (rhythm: Rhythm) => void;
+}
+
+/** Which side a two-sided timeline starts from; one switch, the others following or staying. */
+function Sides({ rhythm, onChange }: SidesProps) {
+  const [follow, setFollow] = useState(true);
+  const timelines = rhythm.layers.filter((layer) => layer.side);
+  return (
+    <section aria-label="Sides" className="rounded-2xl border border-edge bg-card p-4">
+      <h2 className="mb-2 text-[17px]">Sides</h2>
+      {timelines.length === 0 ? (
+        <p className="text-quiet">
+          No two-sided timeline in this rhythm. Look one up in the catalogue, such as son clave, and
+          add it as a layer.
+        </p>
+      ) : (
+        <>
+          {timelines.map((layer) => (
+            <div key={layer.id} className="flex flex-wrap items-center gap-3">
+              <p>
+                {layer.name} starts from its {layer.side?.startsWith('3') ? 'three' : 'two'}-side (
+                {layer.side}).
+              </p>
+              <Button
+                onClick={() => {
+                  const result = startFromOtherSide(rhythm, layer.id, follow);
+                  if (result.ok) onChange(result.rhythm);
+                  else toast(result.message);
+                }}
+              >
+                Start from the {layer.side?.startsWith('3') ? 'two' : 'three'}-side
+              </Button>
+            </div>
+          ))}
+          <label className="mt-2 flex items-center gap-2 text-[15px]">
+            <input
+              type="checkbox"
+              checked={follow}
+              className="size-4 accent-[var(--go)]"
+              onChange={(event) => setFollow(event.target.checked)}
+            />
+            The other layers follow
+          </label>
+        </>
+      )}
+    </section>
+  );
+}

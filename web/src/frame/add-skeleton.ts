@@ -1,0 +1,53 @@
+import type { CatalogueEntry } from '@stride/core/catalogue';
+import { beatStarts, beatsOf, turnPulses } from '@stride/core/cycle';
+import { findInstrument } from '@stride/core/instrument';
+import { addLayer, type Layer, type Rhythm, recast, type Stroke } from '@stride/core/rhythm';
+
+export type AddResult =
+  | { readonly ok: true; readonly rhythm: Rhythm }
+  | { readonly ok: false; readonly message: string };
+
+/**
+ * The strokes an entry is known by as a new layer of a rhythm: low and high ones on the goblet drum,
+ * others on claves. In another cycle of the same pulses they keep their pulse; otherwise the layer
+ * comes round at its own length.
+ */
+export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResult {
+  const plain = entry.skeleton?.every((stroke) => stroke.sound === 'plain') ?? true;
+  const instrument = findInstrument(plain ? 'claves' : 'goblet-drum');
+  if (!entry.skeleton || !instrument) return { ok: false, message: 'This entry has no strokes.' };
+  const inEntry = addLayer({ ...rhythm, cycle: entry.cycle, layers: [] }, instrument, entry.name);
+  const made = inEntry.layers[0];
+  if (!made) return { ok: false, message: 'This rhythm has as many layers as it can have.' };
+  const starts = beatStarts(entry.cycle);
+  const strokes = entry.skeleton.map(({ pulse, sound, say }): Stroke => {
+    const beat = starts.findLastIndex((start) => start <= pulse);
+    const first = made.cells.slice(0, beat).reduce((sum, cell) => sum + cell.slots, 0);
+    const span = beatsOf(entry.cycle)[beat]?.span ?? 1;
+    const slots = made.cells[beat]?.slots ?? span;
+    return {
+      slot: first + Math.floor(((pulse - (starts[beat] ?? 0)) * slots) / span),
+      kind: sound === 'low' ? 'D' : sound === 'high' ? 'T' : 'X',
+      force: 3,
+      ...(say && /^[^\s/|*+#<>"]{1,24}$/u.test(say) && say !== '-' ? { say } : {}),
+    };
+  });
+  const layer: Layer = {
+    ...made,
+    strokes,
+    ...(entry.tradition === 'timeline' ? { role: 'timeline' as const } : {}),
+    ...(entry.side ? { side: entry.side } : {}),
+  };
+  const alone = { ...rhythm, cycle: entry.cycle, layers: [layer] };
+  const fits = turnPulses(entry.cycle) % turnPulses(rhythm.cycle) === 0;
+  const placed = fits
+    ? recast(alone, rhythm.cycle).rhythm.layers[0]
+    : { ...layer, free: true as const };
+  const added = addLayer(rhythm, instrument, entry.name);
+  const empty = added.layers.at(-1);
+  if (added === rhythm || !placed || !empty) {
+    return { ok: false, message: 'This rhythm has as many layers as it can have.' };
+  }
+  const layers = added.layers.with(-1, { ...placed, id: empty.id });
+  return { ok: true, rhythm: { ...rhythm, layers } };
+}

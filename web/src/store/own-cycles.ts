@@ -1,0 +1,58 @@
+import type { CatalogueEntry } from '@stride/core/catalogue';
+import { beatsOf, type Cycle, CycleSchema } from '@stride/core/cycle';
+import { liveQuery } from 'dexie';
+import { useEffect, useState } from 'react';
+import * as v from 'valibot';
+import { database, openSafely } from './db.ts';
+
+/** Cycles of one's own, kept in this browser; they look like entries of the catalogue. */
+export function useOwnCycles(): readonly CatalogueEntry[] {
+  const [entries, setEntries] = useState<readonly CatalogueEntry[]>([]);
+  useEffect(() => {
+    const watching = liveQuery(async () => {
+      await openSafely(database);
+      return database.cycles.orderBy('name').toArray();
+    }).subscribe({
+      next: (cycles) =>
+        setEntries(
+          cycles.flatMap((cycle) => {
+            const checked = v.safeParse(CycleSchema, cycle);
+            return checked.success ? [ownEntry(checked.output)] : [];
+          }),
+        ),
+      // Without storage there are none; saving says what is wrong.
+      error: () => setEntries([]),
+    });
+    return () => watching.unsubscribe();
+  }, []);
+  return entries;
+}
+
+/** A cycle of one's own as an entry of the catalogue. */
+export function ownEntry(cycle: Cycle): CatalogueEntry {
+  const per = beatsOf(cycle)[0]?.span ?? 1;
+  return {
+    id: cycle.id,
+    name: cycle.name,
+    also: [],
+    tradition: 'plain',
+    cycle,
+    text: 'A cycle of your own.',
+    tempos: [
+      { bpm: 60, per },
+      { bpm: 96, per },
+    ],
+  };
+}
+
+/** Keeps a cycle for reuse; one with the same name is replaced. */
+export async function keepCycle(cycle: Cycle): Promise<CatalogueEntry> {
+  const own = { ...cycle, id: `own-${cycle.name.toLowerCase().replace(/\s+/g, '-')}` };
+  await openSafely(database);
+  await database.cycles.put(own);
+  return ownEntry(own);
+}
+
+export async function deleteCycle(id: string): Promise<void> {
+  await database.cycles.delete(id);
+}

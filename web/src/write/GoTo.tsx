@@ -1,0 +1,23 @@
+import { type FormEvent, useState } from 'react';
+import type { Line } from './use-line.ts';
+
+/** Goes to a place as it is counted: “& of 3 in bar 2”, “just before 2”. */
+export function GoTo({ line }: { readonly line: Line }) {
+  const [text, setText] = useState('');
+  function go(event: FormEvent): void {
+    event.preventDefault();
+    if (text.trim() !== '' && line.commands.goToPlace(text)) setText('');
+  }
+  return (
+    <form onSubmit={go}>
+      <input
+        value={text}
+        aria-label="Go to a place"
+        placeholder="go to: & of 2"
+        title="A place as it is counted: 3, & of 2, just before 2, right after 1, a of 1 in bar 2, pulse 7"
+        className="h-9 w-36 rounded-lg border border-edge bg-card px-2 text-[15px]"
+        onChange={(event) => setText(event.target.value)}
+      />
+    </form>
+  );
+}

@@ -1,0 +1,83 @@
+import { Ellipsis } from 'lucide-react';
+import { ContextMenu, DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { lineActions } from './line-actions.ts';
+import type { Line } from './use-line.ts';
+
+const CONTENT =
+  'z-20 max-h-[80vh] overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl';
+const ITEM =
+  'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-[15px] outline-none data-highlighted:bg-band data-disabled:opacity-45';
+const TITLE = 'px-3 pt-2 pb-0.5 text-[13px] text-quiet';
+
+interface ItemsProps {
+  readonly menu: Pick<typeof DropdownMenu, 'Group' | 'Label' | 'Item'>;
+  readonly line: Line;
+}
+
+function Items({ menu: Menu, line }: ItemsProps) {
+  return lineActions(line).map((group) => (
+    <Menu.Group key={group.title}>
+      <Menu.Label className={TITLE}>{group.title}</Menu.Label>
+      {group.actions.map((action) => (
+        <Menu.Item
+          key={action.label}
+          disabled={action.disabled ?? false}
+          className={ITEM}
+          onSelect={action.run}
+        >
+          {action.label}
+          <kbd className="text-[13px] text-quiet">{action.keys}</kbd>
+        </Menu.Item>
+      ))}
+    </Menu.Group>
+  ));
+}
+
+/** What can be done beyond single keys, behind a button of the stroke bar. */
+export function LineMenu({ line }: { readonly line: Line }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label="More to do on the line"
+        title="Ornaments, ghosts, hands, turns (also by right click on the line)"
+        className="inline-flex h-9 min-w-9 items-center justify-center rounded-lg border border-edge bg-card px-1.5 hover:border-faint"
+      >
+        <Ellipsis aria-hidden size={18} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" collisionPadding={8} className={CONTENT}>
+          <Items menu={DropdownMenu} line={line} />
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+interface LineContextMenuProps {
+  readonly line: Line;
+  readonly children: ReactNode;
+}
+
+/** The same where one clicks on the line with the right button, or presses long. */
+export function LineContextMenu({ line, children }: LineContextMenuProps) {
+  return (
+    <ContextMenu.Root>
+      <ContextMenu.Trigger
+        asChild
+        onContextMenu={(event) => {
+          const slot = (event.target as Element).closest<SVGElement>('[data-slot]');
+          const layer = slot?.id.split('-').at(-2);
+          if (slot && layer) line.commands.choose(Number(layer), Number(slot.dataset.slot));
+        }}
+      >
+        <div>{children}</div>
+      </ContextMenu.Trigger>
+      <ContextMenu.Portal>
+        <ContextMenu.Content collisionPadding={8} className={CONTENT}>
+          <Items menu={ContextMenu} line={line} />
+        </ContextMenu.Content>
+      </ContextMenu.Portal>
+    </ContextMenu.Root>
+  );
+}
