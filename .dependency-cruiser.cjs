@@ -9,6 +9,7 @@ const concepts = [
   'tapin',
   'text',
   'read',
+  'staff',
   'climb',
   'sound',
   'formats',

@@ -5,6 +5,9 @@ const VIEWS = [
   ['Shelf', '/', 'Lantern steps'],
   ['Write', '/bench/lantern-steps/write', 'Fit'],
   ['Climb', '/bench/lantern-steps/climb', 'Passes'],
+  ['Frame', '/bench/lantern-steps/frame', 'Counting'],
+  ['Sheet', '/bench/lantern-steps/sheet', 'What it says'],
+  ['Guide', '/guide', 'Care'],
 ] as const;
 
 for (const theme of ['light', 'dark'] as const) {

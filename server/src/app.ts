@@ -27,7 +27,8 @@ export function createApp(root: string): Hono<{ Variables: Variables }> {
         scriptSrc: ["'self'", NONCE],
         styleSrc: ["'self'", NONCE],
         imgSrc: ["'self'", 'data:'],
-        fontSrc: ["'self'"],
+        // The music font comes as data with the engraver.
+        fontSrc: ["'self'", 'data:'],
         connectSrc: ["'self'"],
         workerSrc: ["'self'"],
         objectSrc: ["'none'"],

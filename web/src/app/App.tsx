@@ -5,12 +5,14 @@ import { Shelf } from '../shelf/Shelf.tsx';
 import { Shell } from './Shell.tsx';
 import { Stumble } from './Stumble.tsx';
 
+const Guide = lazy(async () => ({ default: (await import('../guide/Guide.tsx')).Guide }));
 const Bench = lazy(async () => ({ default: (await import('../bench/Bench.tsx')).Bench }));
 const LastBench = lazy(async () => ({
   default: (await import('../bench/LastBench.tsx')).LastBench,
 }));
 const Frame = lazy(async () => ({ default: (await import('../frame/Frame.tsx')).Frame }));
 const Write = lazy(async () => ({ default: (await import('../write/Write.tsx')).Write }));
+const Sheet = lazy(async () => ({ default: (await import('../sheet/Sheet.tsx')).Sheet }));
 const Climb = lazy(async () => ({ default: (await import('../climb/Climb.tsx')).Climb }));
 
 const queries = new QueryClient({
@@ -33,8 +35,10 @@ const router = createBrowserRouter([
           { path: 'frame', element: <Frame /> },
           { path: 'write', element: <Write /> },
           { path: 'climb', element: <Climb /> },
+          { path: 'sheet', element: <Sheet /> },
         ],
       },
+      { path: 'guide', element: <Guide /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

@@ -12,6 +12,7 @@ const Help = lazy(() => import('./Help.tsx'));
 const PLACES = [
   { to: '/', label: 'Shelf', end: true },
   { to: '/bench', label: 'Bench', end: false },
+  { to: '/guide', label: 'Guide', end: false },
 ] as const;
 
 const THEME_ICONS = { system: SunMoon, light: Sun, dark: Moon } as const;
@@ -37,11 +38,11 @@ export function Shell() {
       >
         Skip to the screen
       </a>
-      <header className="flex h-[54px] shrink-0 items-center gap-5 bg-bar px-[22px] text-on-bar max-sm:gap-4 max-sm:px-4">
+      <header className="print:hidden flex h-[54px] shrink-0 items-center gap-5 bg-bar px-[22px] text-on-bar max-sm:gap-2.5 max-sm:px-3">
         <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:text-base">
           Humble Stride
         </span>
-        <nav aria-label="Places" className="flex gap-5 text-[16px]">
+        <nav aria-label="Places" className="flex gap-5 text-[16px] max-sm:gap-3">
           {PLACES.map((place) => (
             <NavLink
               key={place.to}

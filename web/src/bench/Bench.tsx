@@ -25,6 +25,7 @@ const STAGES = [
   { to: 'frame', label: 'Frame' },
   { to: 'write', label: 'Write' },
   { to: 'climb', label: 'Climb' },
+  { to: 'sheet', label: 'Sheet' },
 ] as const;
 
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
@@ -105,15 +106,12 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5">
-      <div className="flex w-full flex-wrap items-center gap-x-3">
-        <NameField
-          name={rhythm.name}
-          onRename={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
-        />
-        <StageTabs />
-      </div>
-      <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-md:hidden">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5 print:hidden">
+      <NameField
+        name={rhythm.name}
+        onRename={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
+      />
+      <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-2xl:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
       {climbing ? null : (
@@ -134,6 +132,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
         canUndo={canUndo}
         canRedo={canRedo}
       />
+      <StageTabs />
     </div>
   );
 }
@@ -161,13 +160,13 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
 
 const StageTabs = memo(function StageTabs() {
   return (
-    <nav aria-label="Stages" className="ml-auto flex gap-1 text-[16px]">
+    <nav aria-label="Stages" className="ml-auto flex text-[16px]">
       {STAGES.map((stage) => (
         <NavLink
           key={stage.to}
           to={stage.to}
           className={({ isActive }) =>
-            `border-b-[3px] px-3 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
+            `border-b-[3px] px-2.5 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
           }
         >
           {stage.label}

@@ -84,10 +84,10 @@ export function Frame() {
 
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
-      <div className="flex flex-col gap-[14px]">
+      <div className="flex flex-col gap-[14px] max-lg:contents">
         <section
           aria-label="The cycle"
-          className="rounded-2xl border border-edge bg-card px-5 pt-4 pb-3"
+          className="max-lg:order-1 rounded-2xl border border-edge bg-card px-5 pt-4 pb-3"
         >
           <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
             <h2 className="text-[24px] leading-tight">{entry?.name ?? cycle.name}</h2>
@@ -175,7 +175,7 @@ export function Frame() {
             </div>
           ) : null}
         </section>
-        <div className="grid grid-cols-2 gap-[14px] max-md:grid-cols-1">
+        <div className="grid grid-cols-2 gap-[14px] max-lg:order-3 max-md:grid-cols-1">
           <CountingPanel
             cycle={rhythm.cycle}
             counting={rhythm.counting}
@@ -195,7 +195,7 @@ export function Frame() {
           </div>
         </div>
       </div>
-      <div className="flex flex-col gap-[14px]">
+      <div className="flex flex-col gap-[14px] max-lg:order-2">
         <div className="catalogue-room">
           <Catalogue chosen={entry?.id} own={own} onChoose={look} />
         </div>

@@ -49,6 +49,7 @@ export function LayerLine(props: LayerLineProps) {
         <g key={round} opacity={round > 0 ? 0.5 : 1}>
           <Rings {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Slots {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
+          <MelodyStrip {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           {layer.strokes.map((stroke, index) => {
             const at = (grid.startTicks[stroke.slot] ?? 0) + round * grid.lengthTicks;
@@ -144,6 +145,41 @@ function Slots({ grid, band, geometry, offset, from, to, x }: RoundProps) {
     .map((at) => `M${x(at)} ${band.ground - half} V${band.ground + half}`)
     .join(' ');
   return <path d={path} stroke="var(--faint)" strokeWidth={1.3 * geometry.scale} />;
+}
+
+/** The melody of several drums: a dot for each stroke at the height of its drum, joined in order. */
+function MelodyStrip({ layer, grid, band, geometry, offset, from, to, x }: RoundProps) {
+  const { melody } = band;
+  const instrument = findInstrument(layer.instrument);
+  if (!melody || !instrument) return null;
+  const { top, step, drums } = melody;
+  const points = layer.strokes.flatMap((stroke) => {
+    const at = (grid.startTicks[stroke.slot] ?? 0) + offset;
+    const drum = strokeKind(instrument, stroke.kind)?.drum;
+    if (drum === undefined || at < from || at >= to) return [];
+    return [{ x: x(at), y: top + (drums - 1 - drum) * step }];
+  });
+  const { scale } = geometry;
+  const dots = points.map((point) => `M${point.x} ${point.y} h0.01`).join(' ');
+  return (
+    <>
+      <path
+        d={Array.from(
+          { length: drums },
+          (_, drum) => `M${x(from)} ${top + drum * step} H${x(to)}`,
+        ).join(' ')}
+        stroke="var(--edge)"
+        strokeWidth={scale}
+      />
+      <polyline
+        points={points.map((point) => `${point.x},${point.y}`).join(' ')}
+        fill="none"
+        stroke="var(--faint)"
+        strokeWidth={1.6 * scale}
+      />
+      <path d={dots} stroke="var(--ink)" strokeWidth={6.5 * scale} strokeLinecap="round" />
+    </>
+  );
 }
 
 /** A band along the line where the stroke before rings on. */

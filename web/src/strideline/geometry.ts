@@ -1,4 +1,5 @@
 import { beatStarts } from '@stride/core/cycle';
+import { drumCount, findInstrument, strokeKind } from '@stride/core/instrument';
 import { handOf, type Layer, type LayerGrid, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
 
@@ -27,6 +28,15 @@ export interface LayerBand {
   readonly bottom: Px;
   /** Where the syllables stand; undefined where nothing is said. */
   readonly say: Px | undefined;
+  /** The strip that shows the melody of a player with several drums or pitches. */
+  readonly melody: Melody | undefined;
+}
+
+/** A line for each drum, the lowest at the bottom. */
+export interface Melody {
+  readonly top: Px;
+  readonly step: Px;
+  readonly drums: number;
 }
 
 /** One row of turns; a long rhythm has several. */
@@ -65,6 +75,7 @@ export interface GeometryOptions {
 
 const RIGHT_MARGIN: Px = 34;
 const COUNT_HEIGHT: Px = 40;
+const MELODY_STEP: Px = 9;
 
 /** Turns that are drawn: as many as the longest layer has. */
 export function drawnTurns(timing: Timing): number {
@@ -87,15 +98,18 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const bands: LayerBand[] = [];
   let y = COUNT_HEIGHT * scale;
   for (const layer of rhythm.layers) {
-    const { above, below, says } = roomOf(layer);
+    const { above, below, says, drums } = roomOf(layer);
     const name = options.nameAbove ? 34 : 0;
     const top = y;
     const strokesTop = top + name;
     const ground = strokesTop + (above ? 74 : 30) * scale;
     const under = ground + (below ? 66 : 18) * scale;
-    const say = says ? under + 12 * scale : undefined;
-    y = under + (says ? 22 : 6) * scale;
-    bands.push({ top, strokesTop, ground, bottom: y, say });
+    const melody =
+      drums > 1 ? { top: under + 6 * scale, step: MELODY_STEP * scale, drums } : undefined;
+    const strip = melody ? (6 + MELODY_STEP * (drums - 1) + 8) * scale : 0;
+    const say = says ? under + strip + 12 * scale : undefined;
+    y = under + strip + (says ? 22 : 6) * scale;
+    bands.push({ top, strokesTop, ground, bottom: y, say, melody });
   }
   const systemHeight = y + 14 * scale;
   return {
@@ -142,6 +156,16 @@ interface Room {
   readonly above: boolean;
   readonly below: boolean;
   readonly says: boolean;
+  /** Drums or pitches of the instrument, where the layer plays on more than one. */
+  readonly drums: number;
+}
+
+function drumsPlayed(layer: Layer): number {
+  const instrument = findInstrument(layer.instrument);
+  if (!instrument) return 1;
+  const used = new Set(layer.strokes.map((stroke) => strokeKind(instrument, stroke.kind)?.drum));
+  used.delete(undefined);
+  return used.size > 1 ? drumCount(instrument) : 1;
 }
 
 const rooms = new WeakMap<Layer, Room>();
@@ -154,6 +178,7 @@ function roomOf(layer: Layer): Room {
     above: layer.strokes.length === 0 || hands.some((hand) => hand !== 'L'),
     below: hands.some((hand) => hand === 'L' || hand === 'B' || hand === 'F'),
     says: layer.strokes.some((stroke) => stroke.say !== undefined),
+    drums: drumsPlayed(layer),
   };
   rooms.set(layer, room);
   return room;

@@ -19,7 +19,7 @@ import { TypedLine } from './TypedLine.tsx';
 import { type LineCommands, useLine } from './use-line.ts';
 
 /** Few layers are drawn larger, so that they are read from further away. */
-const SCALE_BY_LAYERS: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3, 3: 1.1 };
+const SCALE_BY_LAYERS: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3, 3: 1 };
 
 /** The stage where a rhythm is written: the line, the typed rows of one layer, and what they say. */
 export function Write() {

@@ -1,0 +1,73 @@
+import { readFile } from 'node:fs/promises';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { expect, test } from './kit.ts';
+
+async function textOf(pdf: Uint8Array): Promise<{ pages: number; text: string }> {
+  const opened = await getDocument({ data: pdf, useSystemFonts: true, verbosity: 0 }).promise;
+  const parts: string[] = [];
+  for (let number = 1; number <= opened.numPages; number += 1) {
+    const { items } = await (await opened.getPage(number)).getTextContent();
+    parts.push(items.map((item) => ('str' in item ? item.str : '')).join(' '));
+  }
+  return { pages: opened.numPages, text: parts.join(' ').replace(/\s+/g, ' ') };
+}
+
+test('a rhythm goes onto one page of paper, with its lines, staff, syllables and sentences', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/sheet');
+  await expect(
+    page.getByRole('img', { name: /^Staff notation of Walker: 8 over 8, 2 measures/ }),
+  ).toBeVisible();
+  await expect(page.locator('.staff svg').nth(1)).toBeVisible();
+  const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+  const { pages, text } = await textOf(new Uint8Array(pdf));
+  expect(pages).toBe(1);
+  for (const part of [
+    'Lantern steps',
+    'Walker',
+    'dum',
+    'tek',
+    '16 of 16 pulses, comes round on 1.',
+    '72 to 104 a minute',
+  ]) {
+    expect(text).toContain(part);
+  }
+  expect(text).not.toContain('Shelf');
+});
+
+test('hands are mirrored on paper, and pictures are taken away', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/sheet');
+  await expect(page.locator('.staff svg').nth(1)).toBeVisible();
+  const hands = () =>
+    page
+      .locator('.staff')
+      .nth(1)
+      .locator('text')
+      .allTextContents()
+      .then((all) =>
+        all
+          .filter((text) => /^[RL]$/.test(text))
+          .slice(0, 3)
+          .join(''),
+      );
+  expect(await hands()).toBe('RLR');
+  await page.getByLabel('Hands for the other-handed player').check();
+  await expect.poll(hands).toBe('LRL');
+
+  const take = async (name: string) => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name, exact: true }).click();
+    const path = await (await waiting).path();
+    return readFile(path);
+  };
+  const svg = (await take('SVG')).toString('utf8');
+  expect(svg.startsWith('<svg')).toBe(true);
+  expect(svg).toContain('Lantern steps');
+  expect(svg).toContain('font-family:Bravura');
+  expect(svg).not.toContain('var(--');
+  const png = await take('PNG');
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  // Twice the A4 page on screen: a picture that is sharp on paper.
+  expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
+});

@@ -1,0 +1,93 @@
+import { expect, kept, rows, slot, test } from './kit.ts';
+
+test('writes spoken compounds, and the reading knows both hands', async ({ page }) => {
+  await page.goto('/?new');
+  await page.getByLabel('Name', { exact: true }).fill('Lamp pair');
+  await page.getByLabel(/^Cycle/).fill('1x4');
+  await page.getByLabel('First instrument').selectOption({ label: 'north indian pair' });
+  await page.getByRole('button', { name: 'Begin writing' }).click();
+  await slot(page, 'North indian pair', 0).click();
+  await page.keyboard.press('H');
+  await page.keyboard.press('W');
+  await page.keyboard.press('N');
+  await page.getByRole('button', { name: 'Place dha' }).click();
+  await expect(rows(page, 'North indian pair')).toContainText('play H / W / N / H');
+  await expect(slot(page, 'North indian pair', 0)).toHaveAccessibleName(
+    'bar 1, beat 1: ge, left, plain; na, right, plain',
+  );
+  await expect(page.getByRole('region', { name: 'Reading' })).toContainText('Right 4, left 3');
+});
+
+test('fills, deals, ornaments, shifts and goes to a counted place', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/write');
+  await slot(page, 'Water', 0).click();
+  const line = rows(page, 'Water');
+  await page.getByRole('textbox', { name: 'Go to a place' }).fill('& of 2');
+  await page.keyboard.press('Enter');
+  await expect(slot(page, 'Water', 6)).toBeFocused();
+  await page.getByRole('textbox', { name: 'Go to a place' }).fill('& of 9');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('There is no beat 9; a turn has 4.')).toBeVisible();
+
+  const menu = async (name: string) => {
+    await page.getByRole('button', { name: 'More to do on the line' }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  await slot(page, 'Water', 0).click();
+  await menu('Flam');
+  await expect(line).toContainText("play 'D! . (t) (k)");
+  await menu('Choke at the end of the slot');
+  await expect(line).toContainText("play 'D!^ . (t) (k)");
+  await menu('Fill the gaps in the layer with ghosts');
+  await expect(line).toContainText("play 'D!^ (k) (t) (k)");
+  await slot(page, 'Water', 4).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Crushed roll' }).click();
+  await expect(line).toContainText('~~O');
+  await slot(page, 'Water', 4).click();
+  await page.keyboard.press('Control+ArrowRight');
+  await expect(slot(page, 'Water', 5)).toHaveAccessibleName(/: open.*crushed roll/);
+  for (let i = 0; i < 5; i += 1) await page.keyboard.press('Control+z');
+  await expect(line).toContainText('play D! . (t) (k)');
+});
+
+test('taps a pattern in with 15 ms of jitter, and gets it back', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/write');
+  await page.getByTitle('Type in Water').click();
+  await page.getByRole('button', { name: 'Tap it in' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
+  const playhead = page.getByTestId('gesture-playhead');
+  await expect(playhead).toHaveAttribute('data-tag', 'loop', { timeout: 15_000 });
+  // A beat in four, a beat in three, a beat in two, an empty one; hands in turn, a little unsteady.
+  await playhead.evaluate(async (element) => {
+    const pulse = 60_000 / (60 * 4);
+    const places = [0, 1, 3, 4, 4 + 4 / 3, 4 + 8 / 3, 8, 10];
+    const jitter = [9, -12, 15, -7, 11, -15, 6, -10];
+    const begun = performance.now();
+    const now = Number((element as SVGElement).dataset.pulse);
+    await Promise.all(
+      places.map(
+        (place, index) =>
+          new Promise<void>((resolve) => {
+            const wait = (place + 16 - now) * pulse + (jitter[index] ?? 0);
+            setTimeout(
+              () => {
+                window.dispatchEvent(
+                  new KeyboardEvent('keydown', { key: index % 2 === 0 ? 'j' : 'f' }),
+                );
+                resolve();
+              },
+              wait - (performance.now() - begun),
+            );
+          }),
+      ),
+    );
+  });
+  const slots = (beat: number) => page.getByLabel(`Slots in beat ${beat}`);
+  await expect(slots(1)).toHaveValue('4');
+  await expect(slots(2)).toHaveValue('3');
+  await expect(slots(3)).toHaveValue('2');
+  await expect(page.getByText('nothing tapped')).toBeVisible();
+  await page.getByRole('button', { name: 'Write it into Water' }).click();
+  await expect(rows(page, 'Water')).toContainText('play D K . D / K D K / D K / . . . .');
+  await kept(page, 'ferry-bell', '"slots":3');
+});

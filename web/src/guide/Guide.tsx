@@ -1,0 +1,166 @@
+import { findInstrument, INSTRUMENTS, type StrokeKind, strokeKind } from '@stride/core/instrument';
+import { timeRhythm } from '@stride/core/rhythm';
+import { scoreRhythm } from '@stride/core/sound';
+import { readRhythm } from '@stride/core/text';
+import { Play } from 'lucide-react';
+import { useSearchParams } from 'react-router';
+import { player } from '../audio/player.ts';
+import { Head } from '../strideline/Head.tsx';
+import { Button } from '../ui/Button.tsx';
+import { adviceFor, CARE, WORDS } from './advice.ts';
+
+/** Strokes of every instrument with how each is played, care, and the words. */
+export function Guide() {
+  const [search, setSearch] = useSearchParams();
+  const instrument =
+    findInstrument(search.get('instrument') ?? '') ?? findInstrument('goblet-drum');
+  if (!instrument) return null;
+  return (
+    <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-4 px-[22px] py-4 max-sm:px-3">
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
+        <h1 className="text-[30px] leading-tight">Guide</h1>
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          Instrument
+          <select
+            value={instrument.id}
+            className="h-10 rounded-lg border border-edge bg-card px-2 text-base text-ink"
+            onChange={(event) => setSearch({ instrument: event.target.value })}
+          >
+            {INSTRUMENTS.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+                {one.also ? ` (${one.also.join(', ')})` : ''}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="pb-1.5 text-quiet">{instrument.note}</p>
+      </div>
+      <div className="grid grid-cols-[minmax(0,1fr)_340px] gap-4 max-lg:grid-cols-1">
+        <section aria-label={`Strokes of the ${instrument.name}`}>
+          <ul className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+            {instrument.strokes.map((stroke) => (
+              <StrokeCard key={stroke.code} instrument={instrument.id} stroke={stroke} />
+            ))}
+          </ul>
+          {instrument.compounds ? (
+            <p className="mt-3 rounded-2xl border border-edge bg-card p-4">
+              Spoken as one:{' '}
+              {instrument.compounds
+                .map(({ name, code, parts }) => `${name} (${code}) is ${parts.join(' with ')}`)
+                .join('; ')}
+              .
+            </p>
+          ) : null}
+          <p className="mt-3 text-quiet">
+            These are first words on each stroke, not lessons. Schools differ; where a teacher shows
+            it otherwise, the teacher is right.
+          </p>
+        </section>
+        <div className="flex flex-col gap-4">
+          <section className="rounded-2xl border border-edge bg-card px-4 py-3">
+            <h2 className="mb-1 text-[19px]">Care</h2>
+            <dl className="text-[15px] leading-snug">
+              {CARE.map(([title, text]) => (
+                <div key={title} className="py-1.5">
+                  <dt className="font-semibold">{title}</dt>
+                  <dd>{text}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+          <section className="rounded-2xl border border-edge bg-card px-4 py-3">
+            <h2 className="mb-1 text-[19px]">Words</h2>
+            <dl className="text-[15px] leading-snug">
+              {WORDS.map(([word, meaning]) => (
+                <div key={word} className="py-1">
+                  <dt className="inline font-semibold">{word}: </dt>
+                  <dd className="inline">{meaning}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+const HANDS = {
+  strong: 'strong hand',
+  weak: 'weak hand',
+  either: 'either hand',
+  both: 'both hands',
+  foot: 'foot',
+} as const;
+
+interface StrokeCardProps {
+  readonly instrument: string;
+  readonly stroke: StrokeKind;
+}
+
+function StrokeCard({ instrument, stroke }: StrokeCardProps) {
+  const { motion, mistake } = adviceFor(stroke);
+  const known = findInstrument(instrument);
+  const easier = stroke.easier && known ? strokeKind(known, stroke.easier) : undefined;
+  return (
+    <li className="rounded-2xl border border-edge bg-card px-4 py-3 text-[15px] leading-snug">
+      <div className="flex items-center gap-3">
+        <svg width="30" height="30" viewBox="-12 -12 24 24" aria-hidden="true">
+          <Head family={stroke.family} size={9} below={false} />
+        </svg>
+        <h2 className="flex-1 text-[19px] leading-tight">
+          {stroke.name} <span className="font-mono text-[16px] font-normal">{stroke.code}</span>
+        </h2>
+        <Button
+          look="quiet"
+          aria-label={`Hear ${stroke.name}`}
+          title="Soft, plain and accented"
+          onClick={() => hear(instrument, stroke.code)}
+        >
+          <Play aria-hidden size={15} />
+        </Button>
+      </div>
+      <p className="text-quiet">
+        {stroke.family}, {HANDS[stroke.hand]}
+      </p>
+      <p className="mt-1">{stroke.how}</p>
+      <p className="mt-1">{motion}</p>
+      <p className="mt-1">
+        <span className="text-quiet">At first: </span>
+        {mistake}
+      </p>
+      {easier ? (
+        <p className="mt-1">
+          <span className="text-quiet">Easier in its place: </span>
+          {easier.name} ({easier.code}).
+        </p>
+      ) : null}
+    </li>
+  );
+}
+
+/** Plays a stroke soft, plain and accented, once. */
+function hear(instrument: string, code: string): void {
+  const name = findInstrument(instrument)?.name ?? '';
+  const { rhythm } = readRhythm(
+    `rhythm One stroke\ncycle 1x4\nlayer A : ${name}\nplay ${code}- / ${code} / ${code}! / .`,
+  );
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) return;
+  const score = scoreRhythm(rhythm, timed.timing);
+  // Under a name of its own, so that no level of an open rhythm silences it.
+  const events = score.events.filter((event) => event.layer !== 'click');
+  const alone = { ...score, events: events.map((event) => ({ ...event, layer: 'guide' })) };
+  void player.play({
+    owner: `guide:${instrument}:${code}`,
+    first: {
+      score: alone,
+      tempo: { bpm: 100, per: 1 },
+      startTicks: 0,
+      endTicks: score.lengthTicks,
+      tag: 'guide',
+    },
+    next: () => undefined,
+  });
+}

@@ -1,0 +1,115 @@
+import type { Family, StrokeKind, Timbre } from '@stride/core/instrument';
+
+/** What a kind of stroke asks of the body, and what goes wrong at first. */
+export interface Advice {
+  readonly motion: string;
+  readonly mistake: string;
+}
+
+/** Sticks, mallets and the tipper ask for another motion than hands. */
+const STICK: readonly Timbre[] = [
+  'stick-open',
+  'stick-muffled',
+  'rim',
+  'shell',
+  'wood',
+  'wires',
+  'cymbal',
+  'cymbal-damped',
+];
+
+const BY_FAMILY: Readonly<Record<Family, Advice>> = {
+  bass: {
+    motion: 'The forearm drops by its own weight and the hand comes back up by itself.',
+    mistake: 'Pushing into the skin: it chokes the sound and loads the wrist.',
+  },
+  open: {
+    motion: 'A turn of the wrist from a loose forearm; the fingers together, gone at once.',
+    mistake: 'Staying on the skin too long, or striking with stiff fingers.',
+  },
+  slap: {
+    motion: 'The hand stays loose and the fingers follow late, like the end of a cloth.',
+    mistake: 'Seeking loudness with force. A slap is speed and looseness; force only hurts.',
+  },
+  muted: {
+    motion: 'As the open stroke, and the hand stays where it lands without pressing.',
+    mistake: 'Pressing after the stroke, so that the next one comes late.',
+  },
+  touch: {
+    motion: 'The fingers fall by their own weight; nothing is thrown.',
+    mistake: 'Playing touches as loud as strokes. They keep time; they do not speak.',
+  },
+  metal: {
+    motion: 'The wrist lets the stick fall and catches it on its way back.',
+    mistake:
+      'Leaving the stick on the metal, which chokes it, or gripping so hard that it cannot bounce.',
+  },
+  shaken: {
+    motion: 'Small movements that stop clearly; the stop makes the sound.',
+    mistake: 'Long swings: the seeds travel and arrive late.',
+  },
+  voice: {
+    motion: 'Spoken from a free breath, at the loudness of talk.',
+    mistake: 'Pressing the voice when it grows quick. Speak smaller, not harder.',
+  },
+};
+
+const STICK_ADVICE: Advice = {
+  motion: 'A turn of the wrist with a hold loose enough for the stick to come back by itself.',
+  mistake: 'Holding the stick down after the stroke, or squeezing it when it grows quick.',
+};
+
+export function adviceFor(stroke: StrokeKind): Advice {
+  const stick = stroke.sound && STICK.includes(stroke.sound.timbre) && stroke.hand !== 'foot';
+  return stick && stroke.family !== 'metal' ? STICK_ADVICE : BY_FAMILY[stroke.family];
+}
+
+/** Care, in plain words; a teacher, a doctor or a local rule comes first. */
+export const CARE: readonly (readonly [title: string, text: string])[] = [
+  [
+    'Sit or stand well',
+    'Both feet on the floor, the seat high enough that the thighs fall a little towards the knees, the drum where the hands come down without lifting the shoulders.',
+  ],
+  [
+    'Drop, do not push',
+    'Let the weight of the hand make the stroke. Between strokes let go of everything that is not needed.',
+  ],
+  [
+    'Rest the waiting hand',
+    'The hand that waits lies on the skin or the thigh. Hands held in the air tire first.',
+  ],
+  [
+    'Stop at pain',
+    'Tired is normal; pain, tingling and numb fingers are not. Stop, rest, and ask a doctor if it comes back. Begin slower than you think.',
+  ],
+  [
+    'Mind the ears',
+    'Bells, cracks and slaps in a small room harm the hearing before they hurt. Wear protection, take breaks, keep the level of this program low on headphones.',
+  ],
+  [
+    'Tune gently',
+    'Small even turns, going across the drum to the opposite side each time, and never past what the maker allows. Rope and skin are under tension: keep the face away.',
+  ],
+  [
+    'Warm hands',
+    'Rings off, hands warm, a few minutes of touches before the first slap. Cold skins and cold hands crack.',
+  ],
+];
+
+/** Words of several traditions that mean nearly the same, and those of this program. */
+export const WORDS: readonly (readonly [word: string, meaning: string])[] = [
+  ['the one', 'The first pulse of the cycle; sam in North India, samam in the South.'],
+  ['turn', 'Once through the cycle: a bar, an avartan, an avartanam, a compás.'],
+  ['beat', 'What the foot or the clap marks; beats of one cycle may have different lengths.'],
+  ['pulse', 'The smallest written unit of the cycle.'],
+  ['empty beat', 'A beat shown with a wave; khali in North India.'],
+  ['laghu', 'In South India a clap and finger counts; its size changes with the tala.'],
+  ['timeline', 'A clave or a bell that all others are measured against.'],
+  ['side', 'Of a two-sided timeline, the half with three strokes or with two.'],
+  ['cell', 'A stretch of a layer, mostly one beat, that its slots divide equally.'],
+  ['stride', 'The gap from one stroke to the next, in pulses.'],
+  ['ghost', 'A stroke so soft that it is felt more than heard.'],
+  ['flam, drag, ruff', 'One, two or three small strokes that lean into the main one.'],
+  ['choke', 'The hand stops what it has just struck.'],
+  ['cadence', 'A phrase, repeated, that lands on the one; tihai, mora and arudi are kinds of it.'],
+];

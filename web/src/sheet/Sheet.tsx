@@ -1,0 +1,243 @@
+import { usualCounting } from '@stride/core/counting';
+import { describeCycle } from '@stride/core/cycle';
+import { findInstrument } from '@stride/core/instrument';
+import { readLayer } from '@stride/core/read';
+import { mirrorHands, type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
+import { Download, Printer } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useBench } from '../bench/context.ts';
+import { StrideLine } from '../strideline/StrideLine.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { fileName, saveFile } from '../ui/save-file.ts';
+import { toast } from '../ui/toasts.tsx';
+import { LayerStaff } from './LayerStaff.tsx';
+import './sheet.css';
+
+/** Papers, in millimetres, and how large everything is drawn on them. */
+const PAPERS = {
+  A4: { name: 'A4', css: 'A4', width: 210, scale: 0.86 },
+  Letter: { name: 'Letter', css: 'letter', width: 215.9, scale: 0.86 },
+  Poster: { name: 'Poster (A3), for a music stand', css: 'A3', width: 297, scale: 1.3 },
+} as const;
+type Paper = keyof typeof PAPERS;
+
+const MARGIN_MM = 14;
+const PX_PER_MM = 96 / 25.4;
+
+interface Shown {
+  readonly lines: boolean;
+  readonly staff: boolean;
+  readonly reading: boolean;
+}
+
+/** The stage that puts a rhythm on paper. */
+export function Sheet() {
+  const { rhythm } = useBench();
+  const [paper, setPaper] = useState<Paper>('A4');
+  const [shown, setShown] = useState<Shown>({ lines: true, staff: true, reading: true });
+  const [mirrored, setMirrored] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const page = useRef<HTMLElement>(null);
+  const drawn = useMemo(() => (mirrored ? mirrorHands(rhythm) : rhythm), [mirrored, rhythm]);
+  const timed = useMemo(() => timeRhythm(drawn), [drawn]);
+  const { width, css } = PAPERS[paper];
+  usePageSize(css);
+
+  async function take(format: 'svg' | 'png'): Promise<void> {
+    if (!page.current) return;
+    setBusy(true);
+    try {
+      const { pageAsPng, pageAsSvg } = await import('./page-image.ts');
+      const name = `${fileName(rhythm.name)}.${format}`;
+      if (format === 'svg') saveFile(await pageAsSvg(page.current), name, 'image/svg+xml');
+      else saveFile(await pageAsPng(page.current), name);
+    } catch {
+      toast('The picture could not be made. Print the page instead, or take fewer parts.');
+    } finally {
+      setBusy(false);
+    }
+  }
+
+  if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
+  const inner = Math.floor((width - 2 * MARGIN_MM) * PX_PER_MM);
+  return (
+    <div className="flex min-w-0 flex-col gap-3">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 print:hidden">
+        <label className="flex items-center gap-2 text-[15px]">
+          Paper
+          <select
+            value={paper}
+            className="h-9 rounded-lg border border-edge bg-card px-2"
+            onChange={(event) => setPaper(event.target.value as Paper)}
+          >
+            {Object.entries(PAPERS).map(([key, { name }]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Check
+          label="Stride lines"
+          checked={shown.lines}
+          onChange={(lines) => setShown({ ...shown, lines })}
+        />
+        <Check
+          label="Staff notation"
+          checked={shown.staff}
+          onChange={(staff) => setShown({ ...shown, staff })}
+        />
+        <Check
+          label="What it says"
+          checked={shown.reading}
+          onChange={(reading) => setShown({ ...shown, reading })}
+        />
+        <Check
+          label="Hands for the other-handed player"
+          checked={mirrored}
+          onChange={setMirrored}
+        />
+        <span className="ml-auto flex gap-2">
+          <Button disabled={busy} onClick={() => void take('svg')}>
+            <Download aria-hidden size={16} /> SVG
+          </Button>
+          <Button disabled={busy} onClick={() => void take('png')}>
+            <Download aria-hidden size={16} /> {busy ? 'Drawing …' : 'PNG'}
+          </Button>
+          <Button look="go" title="The browser prints it, or makes a PDF" onClick={() => print()}>
+            <Printer aria-hidden size={16} /> Print
+          </Button>
+        </span>
+      </div>
+      <div className="overflow-x-auto print:overflow-visible">
+        <article
+          ref={page}
+          aria-label={`Sheet of ${rhythm.name}`}
+          className="sheet-page"
+          style={{ width: width * PX_PER_MM, padding: MARGIN_MM * PX_PER_MM }}
+        >
+          <SheetPage
+            rhythm={drawn}
+            timing={timed.timing}
+            shown={shown}
+            width={inner}
+            scale={PAPERS[paper].scale}
+          />
+        </article>
+      </div>
+    </div>
+  );
+}
+
+interface SheetPageProps {
+  readonly rhythm: Rhythm;
+  readonly timing: Timing;
+  readonly shown: Shown;
+  readonly width: number;
+  readonly scale: number;
+}
+
+function SheetPage({ rhythm, timing, shown, width, scale }: SheetPageProps) {
+  const counting = rhythm.counting ?? usualCounting(rhythm.cycle);
+  const { bpm, per } = rhythm.tempo;
+  const counted = per > 1 ? `, ${per} pulses a beat` : '';
+  return (
+    <>
+      <header className="mb-2 flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1.5">
+        <h2 className="text-[30px] leading-tight">{rhythm.name}</h2>
+        <p className="text-right text-[14px]">
+          {describeCycle(rhythm.cycle)}
+          <br />
+          {bpm === rhythm.target ? bpm : `${bpm} to ${rhythm.target}`} a minute{counted}
+        </p>
+      </header>
+      {shown.lines ? (
+        <StrideLine
+          rhythm={rhythm}
+          timing={timing}
+          counting={counting}
+          scale={scale}
+          label={(index) => {
+            const layer = rhythm.layers[index];
+            return layer ? (
+              <p className="leading-tight">
+                <span className="block truncate font-title text-[15px] font-bold">
+                  {layer.name}
+                </span>
+                <span className="block truncate text-[12px]">
+                  {findInstrument(layer.instrument)?.name}
+                </span>
+              </p>
+            ) : null;
+          }}
+        />
+      ) : null}
+      {shown.staff
+        ? rhythm.layers.map((layer) => (
+            <section key={layer.id} className="staff-section">
+              <h3 className="text-[15px]">{layer.name}</h3>
+              <LayerStaff cycle={rhythm.cycle} layer={layer} width={width} />
+            </section>
+          ))
+        : null}
+      {shown.reading ? (
+        <section className="mt-2 columns-2 gap-8 text-[13px] leading-snug">
+          {rhythm.layers.map((layer, index) => (
+            <div key={layer.id} className="mb-2 break-inside-avoid">
+              <h3 className="text-[14px]">{layer.name}</h3>
+              {mainSentences(rhythm, index).map((text) => (
+                <p key={text}>{text}</p>
+              ))}
+            </div>
+          ))}
+        </section>
+      ) : null}
+      {rhythm.notes ? (
+        <section className="mt-2 border-t border-edge pt-1.5 text-[13px] whitespace-pre-line">
+          {rhythm.notes}
+        </section>
+      ) : null}
+    </>
+  );
+}
+
+/** The first sentence of each part of the reading that a player wants on paper. */
+function mainSentences(rhythm: Rhythm, layer: number): readonly string[] {
+  const wanted = ['Fit', 'Strides', 'Accents alone', 'Hands'];
+  return readLayer(rhythm, layer)
+    .filter((group) => wanted.includes(group.title))
+    .flatMap((group) => group.findings.slice(0, 1).map((finding) => finding.text));
+}
+
+/** The paper of the browser's own print. */
+function usePageSize(css: string): void {
+  useEffect(() => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(`@page { size: ${css}; margin: ${MARGIN_MM}mm; }`);
+    document.adoptedStyleSheets.push(sheet);
+    return () => {
+      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
+    };
+  }, [css]);
+}
+
+interface CheckProps {
+  readonly label: string;
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+}
+
+function Check({ label, checked, onChange }: CheckProps) {
+  return (
+    <label className="flex items-center gap-1.5 text-[15px]">
+      <input
+        type="checkbox"
+        checked={checked}
+        className="size-4 accent-[var(--go)]"
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
