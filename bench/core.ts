@@ -1,8 +1,10 @@
+import { cycleFromSpans } from '@stride/core/cycle';
 import { readLayer } from '@stride/core/read';
 import { timeRhythm } from '@stride/core/rhythm';
-import { sampleOf, scoreRhythm } from '@stride/core/sound';
+import { renderScore, sampleOf, scoreRhythm } from '@stride/core/sound';
+import { tappedBeats } from '@stride/core/tapin';
 import { readRhythm, writeRhythm } from '@stride/core/text';
-import { largeRhythm, largeText } from './large.ts';
+import { largeRhythm, largeText, twelveLayers } from './large.ts';
 
 /** One line of the report. */
 export interface Figure {
@@ -56,8 +58,54 @@ export function coreFigures(): Figure[] {
     },
     { what: 'text to rhythm for it, median', value: ratio(parse), limit: '10 ms', ok: parse < 10 },
     { what: 'rhythm to text for it, median', value: ratio(write), limit: '—', ok: true },
+    tapping(),
     scheduling(),
+    fiveMinutes(),
   ];
+}
+
+/** Two hundred taps over twelve turns, a little unsteady, to divisions. */
+function tapping(): Figure {
+  const cycle = cycleFromSpans('4x4');
+  const taps = Array.from({ length: 200 }, (_, index) => ({
+    pulses: index * 0.95 + (((index * 7919) % 13) - 6) / 200,
+    kind: 'D',
+  }));
+  const ms = time(() => tappedBeats(cycle, taps, { secondsPerPulse: 0.15 }));
+  return {
+    what: 'tapping in, 200 taps to divisions, median',
+    value: `${ms.toFixed(2)} ms`,
+    limit: '20 ms',
+    ok: ms < 20,
+  };
+}
+
+/** Twelve layers rendered for five minutes: at every part of a beat something is heard to begin. */
+function fiveMinutes(): Figure {
+  const rhythm = twelveLayers();
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Error(timed.message);
+  const score = scoreRhythm(rhythm, timed.timing);
+  const sampleRate = 16_000;
+  const turns = 250;
+  const start = performance.now();
+  const out = renderScore(score, { tempo: rhythm.tempo, turns, sampleRate });
+  const took = (performance.now() - start) / 1000;
+  const step = (60 / (200 * 4)) * sampleRate;
+  let dropouts = 0;
+  for (let part = 0; part < turns * 16; part += 1) {
+    let loudest = 0;
+    for (let at = Math.round(part * step); at < part * step + 0.01 * sampleRate; at += 1) {
+      loudest = Math.max(loudest, Math.abs(out[at] ?? 0));
+    }
+    if (!(loudest > 0.05)) dropouts += 1;
+  }
+  return {
+    what: 'twelve layers at 200 in fours, five minutes rendered',
+    value: `${dropouts} of ${turns * 16} parts silent (${took.toFixed(1)} s)`,
+    limit: 'none silent',
+    ok: dropouts === 0,
+  };
 }
 
 /** The greatest distance of a rendered onset from its exact time, over forty turns of an odd tempo. */

@@ -27,3 +27,31 @@ export function largeRhythm(layers = 16, slots = 256): Rhythm {
   if (problems.length > 0) throw new Error(problems[0]?.message);
   return rhythm;
 }
+
+/** Twelve players who all sound on every part of every beat, at 200 beats a minute in fours. */
+export function twelveLayers(): Rhythm {
+  const names = [
+    'goblet drum : D T O K',
+    'hand bell : X Y X C',
+    'barrel drum : G O T N',
+    'tall hand drums : B S O M',
+    'claves : X X X X',
+    'box drum : B S C E',
+    'rope drum : B O S O',
+    'shaker : X x u x',
+    'frame drum : D T K S',
+    'two-pitch bell : L H L H',
+    'clay pot : B O N O',
+    'drum kit : B x S x',
+  ];
+  const layers = names.map((row, index) => {
+    const [instrument, codes] = row.split(' : ');
+    return `layer Player ${index + 1} : ${instrument}\nplay ${Array(4).fill(codes).join(' / ')}`;
+  });
+  const { rhythm, problems } = readRhythm(
+    `rhythm Twelve\ncycle 4x4\ntempo 200 per 4\n\n${layers.join('\n\n')}\n`,
+    'twelve',
+  );
+  if (problems.length > 0) throw new Error(problems[0]?.message);
+  return rhythm;
+}

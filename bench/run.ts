@@ -4,6 +4,7 @@ import { preview } from 'vite';
 import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure } from './core.ts';
 import { largeRhythm } from './large.ts';
+import { stageFigures, store } from './stages.ts';
 
 const PORT = 4393;
 
@@ -69,26 +70,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   });
   await page.goto(`http://localhost:${PORT}/`);
   await page.getByRole('link', { name: 'Lantern steps' }).waitFor();
-  await page.evaluate(
-    (rhythm) =>
-      new Promise<void>((resolve) => {
-        const open = indexedDB.open('humble-stride');
-        open.onsuccess = () => {
-          const store = open.result.transaction('rhythms', 'readwrite').objectStore('rhythms');
-          store.put({
-            id: 'large',
-            rhythm,
-            drafts: {},
-            revision: 1,
-            updated: Date.now(),
-          }).onsuccess = () => {
-            open.result.close();
-            resolve();
-          };
-        };
-      }),
-    largeRhythm(),
-  );
+  await store(page, 'large', largeRhythm());
   await page.goto(`http://localhost:${PORT}/bench/large/write`);
   const slot = page.locator('#slot-large-7-40');
   await slot.waitFor();
@@ -144,6 +126,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
     await page.keyboard.press('Space');
     await page.waitForTimeout(300);
   }
+  const stages = await stageFigures(page, `http://localhost:${PORT}`);
   await page.close();
   server.kill();
   const [opening = Number.NaN, ...later] = starts;
@@ -161,6 +144,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
       limit: '100 ms',
       ok: usual < 100,
     },
+    ...stages,
   ];
 }
 

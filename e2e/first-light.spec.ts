@@ -5,7 +5,7 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
   page,
 }) => {
   await page.goto('/');
-  await expect(page.getByRole('listitem')).toHaveCount(4);
+  await expect(page.getByRole('listitem')).toHaveCount(5);
   await page.getByRole('link', { name: 'Lantern steps' }).click();
   await expect(page.getByRole('group', { name: 'Stride line of Lantern steps' })).toBeVisible();
 

@@ -53,9 +53,21 @@ test('says so where a rhythm is not there', async ({ page }) => {
 test('searches, sorts, duplicates, and deletes with a way back', async ({ page }) => {
   await page.goto('/');
   const names = page.getByRole('listitem').getByRole('heading');
-  await expect(names).toHaveText(['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call']);
+  await expect(names).toHaveText([
+    'Lantern steps',
+    'Ferry bell',
+    'Wet cobbles',
+    'Quay call',
+    'Ten stairs',
+  ]);
   await page.getByLabel('Sort by').selectOption('By name');
-  await expect(names).toHaveText(['Ferry bell', 'Lantern steps', 'Quay call', 'Wet cobbles']);
+  await expect(names).toHaveText([
+    'Ferry bell',
+    'Lantern steps',
+    'Quay call',
+    'Ten stairs',
+    'Wet cobbles',
+  ]);
   await page.getByLabel('Search the Shelf').fill('barrel');
   await expect(names).toHaveText(['Wet cobbles']);
   await page.getByLabel('Search the Shelf').fill('zzz');
@@ -73,12 +85,12 @@ test('searches, sorts, duplicates, and deletes with a way back', async ({ page }
 
 test('an emptied Shelf teaches how to begin, and stays empty over a reload', async ({ page }) => {
   await page.goto('/');
-  for (const name of ['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call']) {
+  for (const name of ['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call', 'Ten stairs']) {
     await page.getByRole('button', { name: `Delete ${name}` }).click();
   }
   await page.reload();
   await expect(page.getByText('The Shelf is empty.')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring the four examples back' }).click();
+  await page.getByRole('button', { name: 'Bring the five examples back' }).click();
   await expect(page.getByRole('link', { name: 'Wet cobbles' })).toBeVisible();
 });
 

@@ -24,7 +24,12 @@ async function shot(
     colorScheme: theme,
   });
   await page.goto(`http://localhost:${PORT}${path}`);
-  await page.getByText('Lantern steps').or(page.getByLabel('Name of the rhythm')).first().waitFor();
+  await page
+    .getByText('Lantern steps')
+    .or(page.getByLabel('Name of the rhythm'))
+    .or(page.getByText('Care', { exact: true }))
+    .first()
+    .waitFor();
   await page.waitForTimeout(500);
   await act(page);
   await page.screenshot({ path: `${OUT}/${name}.png` });
@@ -45,6 +50,27 @@ await shot('shelf', '/', {
 await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
 await shot('write-dark', '/bench/ferry-bell/write', { theme: 'dark' });
 await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });
+await shot('write-long', '/bench/ten-stairs/write');
+await shot('frame', '/bench/lantern-steps/frame', {
+  act: async (page) => {
+    await page.getByLabel('Search the catalogue').fill('tal');
+    await page.getByRole('button', { name: /^teental/ }).click();
+  },
+});
+await shot('frame-tablet', '/bench/ferry-bell/frame', { size: [820, 1180], theme: 'dark' });
+await shot('tap-in', '/bench/lantern-steps/write', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Tap it in' }).click();
+    await page.getByRole('button', { name: 'Start' }).click();
+    await page.waitForTimeout(7000);
+    for (let i = 0; i < 10; i += 1) {
+      await page.keyboard.press(i % 2 ? 'f' : 'j');
+      await page.waitForTimeout(i % 3 === 2 ? 555 : 277);
+    }
+  },
+});
+await shot('guide', '/guide?instrument=tall-hand-drum');
+await shot('sheet', '/bench/wet-cobbles/sheet', { size: [1000, 1300] });
 await shot('climb', '/bench/lantern-steps/climb', { act: play(5200) });
 await browser.close();
 server.kill();

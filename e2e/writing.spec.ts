@@ -91,3 +91,42 @@ test('taps a pattern in with 15 ms of jitter, and gets it back', async ({ page }
   await expect(rows(page, 'Water')).toContainText('play D K . D / K D K / D K / . . . .');
   await kept(page, 'ferry-bell', '"slots":3');
 });
+
+test('a stroke is dragged along the line, turns get names and fold away, the count is lit', async ({
+  page,
+}) => {
+  await page.goto('/bench/wet-cobbles/write');
+  await page.getByTitle('Type in Ground').click();
+  const line = rows(page, 'Ground');
+  await expect(line).toContainText('play G! . / . (k)');
+  const from = await slot(page, 'Ground', 0).boundingBox();
+  const to = await slot(page, 'Ground', 1).boundingBox();
+  if (!from || !to) throw new Error('the line is not drawn');
+  const y = from.y + from.height * 0.75;
+  await page.mouse.move(from.x + from.width / 2, y);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width / 2, y, { steps: 6 });
+  await page.mouse.up();
+  await expect(line).toContainText(/play\s+\. G/);
+  await page.keyboard.press('Control+z');
+  await expect(line).toContainText('play G! . / . (k)');
+
+  const turns = page.getByRole('list', { name: 'Turns' });
+  await turns.getByRole('button', { name: '2', exact: true }).click();
+  await page.getByLabel('Name of turn 2').fill('The stairs');
+  await page.getByLabel('It is').selectOption('answer');
+  await page.keyboard.press('Escape');
+  await expect(turns.getByRole('button', { name: 'answer: The stairs' })).toBeVisible();
+  await kept(page, 'wet-cobbles', '"turns":[{"turn":1,"mark":"answer","name":"The stairs"}]');
+  await turns.getByRole('button', { name: 'Fold turn 1' }).click();
+  await expect(slot(page, 'Ground', 0)).toHaveAccessibleName(/^bar 2, beat 1/);
+  await turns.getByRole('button', { name: 'Unfold turn 1' }).click();
+
+  await page.getByRole('heading', { name: 'Fit' }).click();
+  await page.keyboard.press('Space');
+  const lit = page.locator('.count-now');
+  await expect(lit).toHaveCount(1);
+  const first = await lit.getAttribute('data-count');
+  await expect.poll(() => lit.getAttribute('data-count')).not.toBe(first);
+  await page.keyboard.press('Space');
+});

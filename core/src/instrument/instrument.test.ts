@@ -1,11 +1,15 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import {
+  allInstruments,
   BARREL_DRUM,
+  checkInstrument,
   compoundFor,
+  findInstrument,
   GOBLET_DRUM,
   HAND_BELL,
   INSTRUMENTS,
   instrumentNamed,
+  knowInstruments,
   nearestCode,
   proposeMap,
   strokeKind,
@@ -89,5 +93,53 @@ describe('the set of instruments', () => {
     expect(() => instrumentFrom('x | Y.', 'X | a | metal | either | horn 800 | How. |')).toThrow(
       RangeError,
     );
+  });
+});
+
+describe('instruments of one’s own', () => {
+  const lid = {
+    id: 'own-tin-lid',
+    name: 'tin lid',
+    note: 'The lid of a biscuit tin.',
+    strokes: [
+      {
+        code: 'X',
+        name: 'middle',
+        family: 'metal',
+        hand: 'strong',
+        how: 'The spoon falls on the middle.',
+        sound: { timbre: 'shell', pitch: 740 },
+      },
+    ],
+  };
+
+  afterEach(() => knowInstruments([]));
+
+  it('are found once they are known, by id and by name', () => {
+    const checked = checkInstrument(lid);
+    if (!checked.ok) throw new Error(checked.message);
+    expect(findInstrument('own-tin-lid')).toBeUndefined();
+    knowInstruments([checked.instrument]);
+    expect(findInstrument('own-tin-lid')?.strokes[0]?.name).toBe('middle');
+    expect(instrumentNamed('Tin Lid')?.id).toBe('own-tin-lid');
+    expect(allInstruments()).toHaveLength(INSTRUMENTS.length + 1);
+  });
+
+  it('cannot take the place of the program’s own', () => {
+    knowInstruments([{ ...GOBLET_DRUM, name: 'other' }]);
+    expect(findInstrument('goblet-drum')).toBe(GOBLET_DRUM);
+    expect(allInstruments()).toHaveLength(INSTRUMENTS.length);
+  });
+
+  it.each([
+    [{ ...lid, name: ' ' }, 'at least one letter'],
+    [{ ...lid, name: 'tin : lid' }, 'stays on one line'],
+    [{ ...lid, strokes: [] }, 'at least one stroke'],
+    [{ ...lid, strokes: [...lid.strokes, ...lid.strokes] }, 'same code'],
+    [{ ...lid, strokes: [{ ...lid.strokes[0], code: '1x' }] }, 'A code is a letter'],
+    [{ ...lid, strokes: [{ ...lid.strokes[0], sound: { timbre: 'horn', pitch: 100 } }] }, ''],
+    [null, ''],
+  ])('are refused with a sentence where something is wrong', (data, part) => {
+    expect(checkInstrument(data)).toEqual({ ok: false, message: expect.stringContaining(part) });
   });
 });

@@ -4,6 +4,7 @@ import { GOBLET_DRUM } from './goblet-drum.ts';
 import { HAND_BELL } from './hand-bell.ts';
 import { HAND_DRUMS } from './hand-drums.ts';
 import type { Compound, Family, Instrument, StrokeKind } from './model.ts';
+import { ownInstruments } from './own.ts';
 import { SPOKEN_VOICE } from './spoken-voice.ts';
 import { STICK_DRUMS } from './stick-drums.ts';
 import { TALL_DRUMS } from './tall-drums.ts';
@@ -19,6 +20,11 @@ export const INSTRUMENTS: readonly Instrument[] = [
   ...BELLS_AND_SHAKERS,
   SPOKEN_VOICE,
 ];
+
+/** Every instrument that can be played now, those of one's own at the end. */
+export function allInstruments(): readonly Instrument[] {
+  return [...INSTRUMENTS, ...ownInstruments()];
+}
 
 const byId = new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument]));
 const byName = new Map(
@@ -39,12 +45,16 @@ function plainName(name: string): string {
 
 /** The instrument with this id. @example findInstrument('goblet-drum')?.name // 'goblet drum' */
 export function findInstrument(id: string): Instrument | undefined {
-  return byId.get(id);
+  return byId.get(id) ?? ownInstruments().find((instrument) => instrument.id === id);
 }
 
 /** The instrument a writer means by one of its names; case and accents do not matter. */
 export function instrumentNamed(name: string): Instrument | undefined {
-  return byName.get(plainName(name));
+  const wanted = plainName(name);
+  return (
+    byName.get(wanted) ??
+    ownInstruments().find((instrument) => plainName(instrument.name) === wanted)
+  );
 }
 
 /** The stroke that a code stands for; upper and lower case differ. */

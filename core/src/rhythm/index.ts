@@ -11,3 +11,4 @@ export * from './model.ts';
 export * from './recast.ts';
 export * from './sides.ts';
 export * from './timing.ts';
+export * from './turns.ts';

@@ -108,6 +108,19 @@ export const TempoSchema = v.object({
   per: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(64)),
 });
 
+/** What a turn is in a longer phrase; each has its own colour and its own word. */
+export const TURN_MARKS = ['plain', 'call', 'answer', 'break', 'ending'] as const;
+export type TurnMark = (typeof TURN_MARKS)[number];
+
+/** A turn of the rhythm that has a name or a mark, as long phrases are learnt turn by turn. */
+export const TurnNameSchema = v.object({
+  /** Which turn, from 0. */
+  turn: wholeFrom0,
+  mark: v.picklist(TURN_MARKS),
+  name: v.optional(v.pipe(v.string(), v.regex(/^[^\n\r\t#"]{1,40}$/u))),
+});
+export type TurnName = Readonly<v.InferOutput<typeof TurnNameSchema>>;
+
 export const RhythmSchema = v.object({
   id,
   name,
@@ -117,6 +130,8 @@ export const RhythmSchema = v.object({
   tempo: TempoSchema,
   target: bpm,
   counting: v.optional(CountingSchema),
+  /** Ascending by turn, each turn once. */
+  turns: v.optional(v.pipe(v.array(TurnNameSchema), v.readonly())),
   notes: v.optional(v.pipe(v.string(), v.maxLength(20_000))),
   tags: v.pipe(
     v.array(v.pipe(v.string(), v.regex(/^[^\s,#"]{1,40}$/u, 'A tag is one word.'))),

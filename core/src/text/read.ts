@@ -1,8 +1,15 @@
 import { entryNamed } from '../catalogue/index.ts';
 import { readCounting } from '../counting/index.ts';
 import { beatsOf, type Cycle, cycleFromSpans, parseSpans } from '../cycle/index.ts';
-import { INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
-import { type Layer, LIMITS, type Rhythm, timeRhythm } from '../rhythm/index.ts';
+import { allInstruments, INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
+import {
+  type Layer,
+  LIMITS,
+  type Rhythm,
+  TURN_MARKS,
+  type TurnName,
+  timeRhythm,
+} from '../rhythm/index.ts';
 import { TEMPO_RANGE, type Tempo } from '../time/index.ts';
 import { readName } from './names.ts';
 import { type Piece, type Problem, problemAt, quote } from './problem.ts';
@@ -12,7 +19,7 @@ import { type Row, splitRows, wordsOf } from './rows.ts';
 /** The longest text the reader takes, in characters. */
 export const TEXT_LIMIT = 1_000_000;
 
-const HEAD_KEYS = ['rhythm', 'cycle', 'tempo', 'count', 'tags', 'note', 'layer'] as const;
+const HEAD_KEYS = ['rhythm', 'cycle', 'tempo', 'count', 'turn', 'tags', 'note', 'layer'] as const;
 const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'];
 
 export interface ReadResult {
@@ -62,10 +69,11 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
   let counting: Rhythm['counting'];
   let tags: readonly string[] = [];
   const notes: string[] = [];
+  const turns = new Map<number, TurnName>();
   const seen = new Set<string>();
   for (const row of rows) {
     const { key, rest } = row;
-    if (key.text !== 'note' && key.text !== 'tags' && seen.has(key.text)) {
+    if (!REPEATED.includes(key.text) && seen.has(key.text)) {
       problems.push(problemAt(key, `A second ${key.text} row; the first one counts.`));
       continue;
     }
@@ -102,6 +110,18 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
         tags = words.map((word) => word.text).filter((word) => /^[^,#"]{1,40}$/u.test(word));
         break;
       }
+      case 'turn': {
+        const said = readTurn(rest.text);
+        if (said) turns.set(said.turn, said);
+        else
+          problems.push(
+            problemAt(
+              at,
+              `Write which turn and what it is: turn 2 answer The stairs. It is ${TURN_MARKS.join(', ')}.`,
+            ),
+          );
+        break;
+      }
       case 'note':
         notes.push(rest.text);
         break;
@@ -132,9 +152,22 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
     cycle: used,
     ...readTempo(tempoRow, used, problems),
     ...(counting ? { counting } : {}),
+    ...(turns.size > 0 ? { turns: [...turns.values()].sort((a, b) => a.turn - b.turn) } : {}),
     ...(notes.length > 0 ? { notes: notes.join('\n').slice(0, 20_000) } : {}),
     tags,
   };
+}
+
+/** Rows that may stand more than once. */
+const REPEATED: readonly string[] = ['note', 'tags', 'turn'];
+
+/** `2 answer The stairs` */
+function readTurn(text: string): TurnName | undefined {
+  const match = /^([1-9]\d{0,3})\s+(\S+)(?:\s+([^#"]{1,40}))?$/u.exec(text);
+  const mark = TURN_MARKS.find((one) => one === match?.[2]);
+  if (!match || !mark) return undefined;
+  const name = match[3]?.trim();
+  return { turn: Number(match[1]) - 1, mark, ...(name ? { name } : {}) };
 }
 
 function unknownRow(key: string): string {
@@ -225,7 +258,9 @@ function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problem[]): La
     const wanted = separator < 0 ? '' : rest.text.slice(separator + 1).trim();
     const instrument = instrumentNamed(wanted);
     if (!instrument) {
-      const names = INSTRUMENTS.map((known) => known.name).join(', ');
+      const names = allInstruments()
+        .map((known) => known.name)
+        .join(', ');
       const message =
         wanted === ''
           ? `Write the instrument after the name: layer ${name || 'Bell'} : hand bell. There are ${names}.`

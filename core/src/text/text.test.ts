@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { beatsOf, turnPulses } from '../cycle/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { checkRhythm, handOf } from '../rhythm/index.ts';
+import { checkRhythm, handOf, nameTurn, sayTurn } from '../rhythm/index.ts';
 import { readRhythm, writeRhythm } from './index.ts';
 
 const STEPS = `rhythm Lantern steps
@@ -267,5 +267,28 @@ describe('ornaments, chokes and compounds', () => {
     ]);
     expect(rhythm.layers[0]?.strokes[3]).toMatchObject({ force: 1, optional: true, damp: true });
     expect(readRhythm(writeRhythm(rhythm), 'a').rhythm).toEqual(rhythm);
+  });
+});
+
+describe('turns with names', () => {
+  it('are written and read, and refused with a sentence', () => {
+    const text =
+      'rhythm A\ncycle 1\nturn 2 answer The stairs\nturn 1 call\nlayer B : claves\nplay X | X';
+    const { rhythm, problems } = readRhythm(text, 'a');
+    expect(problems).toEqual([]);
+    expect(rhythm.turns).toEqual([
+      { turn: 0, mark: 'call' },
+      { turn: 1, mark: 'answer', name: 'The stairs' },
+    ]);
+    expect(sayTurn(rhythm, 1)).toBe('answer: The stairs');
+    expect(readRhythm(writeRhythm(rhythm), 'a').rhythm).toEqual(rhythm);
+    const plain = nameTurn(nameTurn(rhythm, 0, 'plain'), 1, 'plain');
+    expect(plain.turns).toBeUndefined();
+    expect(sayTurn(plain, 1)).toBe('turn 2');
+    expect(nameTurn(plain, 3, 'plain', ' a # b ').turns).toEqual([
+      { turn: 3, mark: 'plain', name: 'a b' },
+    ]);
+    const wrong = readRhythm('rhythm A\ncycle 1\nturn x').problems;
+    expect(wrong[0]?.message).toContain('which turn');
   });
 });

@@ -30,6 +30,9 @@ export function writeRhythm(rhythm: Rhythm): string {
     `cycle ${writeCycle(rhythm.cycle)}`,
     `tempo ${bpm} to ${rhythm.target} per ${per}`,
     ...(rhythm.counting ? [`count ${writeCounting(rhythm.counting)}`] : []),
+    ...(rhythm.turns ?? []).map(
+      ({ turn, mark, name }) => `turn ${turn + 1} ${mark}${name === undefined ? '' : ` ${name}`}`,
+    ),
     ...(rhythm.tags.length > 0 ? [`tags ${rhythm.tags.join(' ')}`] : []),
     ...(rhythm.notes === undefined ? [] : rhythm.notes.split('\n').map((line) => `note ${line}`)),
   ];

@@ -1,3 +1,4 @@
+import { type Instrument, ownInstruments } from '@stride/core/instrument';
 import { type Sound, soundKey } from '@stride/core/sound';
 import * as Comlink from 'comlink';
 import type { VoicesApi } from '../workers/voices.worker.ts';
@@ -16,8 +17,23 @@ function voices(): Comlink.Remote<VoicesApi> {
   return worker;
 }
 
+let sent: readonly Instrument[] = [];
+
+/** Tells the worker of instruments of one's own; sounds of theirs are then computed anew. */
+async function shareInstruments(): Promise<void> {
+  const own = ownInstruments();
+  if (own === sent) return;
+  sent = own;
+  for (const key of [...buffers.keys()].filter((one) => one.startsWith('own-'))) {
+    buffers.delete(key);
+    ready.delete(key);
+  }
+  await voices().know(own);
+}
+
 /** Computes the sounds that are not there yet; resolves when all of them can be played. */
 export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
+  await shareInstruments();
   const missing = sounds.filter((sound) => !buffers.has(soundKey(sound)));
   if (missing.length > 0) {
     const rendering = voices().render(missing, SAMPLE_RATE);

@@ -1,8 +1,9 @@
 import { LADDER_LIMITS, type Ladder, ladderMinutes, ladderProblem } from '@stride/core/climb';
 import { turnPulses } from '@stride/core/cycle';
+import { mirrorHands } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useBench } from '../bench/context.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
@@ -21,7 +22,11 @@ export function Climb() {
   const problem = ladderProblem(ladder);
 
   const layer = rhythm.layers[layerIndex];
-  const alone = useMemo(() => ({ ...rhythm, layers: layer ? [layer] : [] }), [rhythm, layer]);
+  const [mirrored, setMirrored] = useState(false);
+  const alone = useMemo(() => {
+    const one = { ...rhythm, layers: layer ? [layer] : [] };
+    return mirrored ? mirrorHands(one) : one;
+  }, [rhythm, layer, mirrored]);
   const aloneTiming = useMemo(
     () =>
       timed.ok && layer
@@ -63,6 +68,15 @@ export function Climb() {
             .filter((one) => one.id !== layer.id)
             .map((one) => `${one.name} ${muted.has(one.id) ? 'is silent' : 'plays along'}`)
             .join(', ')}
+          <label className="float-right inline-flex items-center gap-2 text-[15px]">
+            <input
+              type="checkbox"
+              checked={mirrored}
+              className="size-4 accent-[var(--go)]"
+              onChange={(event) => setMirrored(event.target.checked)}
+            />
+            Other-handed
+          </label>
         </p>
         <StrideLine
           rhythm={alone}

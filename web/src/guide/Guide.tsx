@@ -1,17 +1,25 @@
-import { findInstrument, INSTRUMENTS, type StrokeKind, strokeKind } from '@stride/core/instrument';
-import { timeRhythm } from '@stride/core/rhythm';
-import { scoreRhythm } from '@stride/core/sound';
-import { readRhythm } from '@stride/core/text';
-import { Play } from 'lucide-react';
+import {
+  allInstruments,
+  findInstrument,
+  type StrokeKind,
+  strokeKind,
+} from '@stride/core/instrument';
+import { Pencil, Play, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { player } from '../audio/player.ts';
+import { useOwnInstruments } from '../store/own-instruments.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/toasts.tsx';
 import { adviceFor, CARE, WORDS } from './advice.ts';
+import { hearStroke } from './hear.ts';
+import { OwnInstrument } from './OwnInstrument.tsx';
 
 /** Strokes of every instrument with how each is played, care, and the words. */
 export function Guide() {
   const [search, setSearch] = useSearchParams();
+  const { own, keep, remove } = useOwnInstruments();
+  const [editing, setEditing] = useState<'new' | 'this'>();
   const instrument =
     findInstrument(search.get('instrument') ?? '') ?? findInstrument('goblet-drum');
   if (!instrument) return null;
@@ -26,7 +34,7 @@ export function Guide() {
             className="h-10 rounded-lg border border-edge bg-card px-2 text-base text-ink"
             onChange={(event) => setSearch({ instrument: event.target.value })}
           >
-            {INSTRUMENTS.map((one) => (
+            {allInstruments().map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
                 {one.also ? ` (${one.also.join(', ')})` : ''}
@@ -34,8 +42,52 @@ export function Guide() {
             ))}
           </select>
         </label>
-        <p className="pb-1.5 text-quiet">{instrument.note}</p>
+        <p className="min-w-0 flex-1 basis-60 pb-1.5 text-quiet">{instrument.note}</p>
+        <span className="flex gap-2">
+          {own.some((one) => one.id === instrument.id) ? (
+            <>
+              <Button onClick={() => setEditing('this')}>
+                <Pencil aria-hidden size={15} /> Change it
+              </Button>
+              <Button
+                look="quiet"
+                aria-label={`Delete the ${instrument.name}`}
+                onClick={() =>
+                  void remove(instrument.id).then((using) => {
+                    if (using > 0) {
+                      toast(
+                        `${using === 1 ? 'A rhythm is' : `${using} rhythms are`} played on the ${instrument.name}; give their layers another instrument first.`,
+                      );
+                      return;
+                    }
+                    setSearch({});
+                    toast(`The ${instrument.name} was deleted.`, () => void keep(instrument));
+                  })
+                }
+              >
+                <Trash2 aria-hidden size={16} />
+              </Button>
+            </>
+          ) : null}
+          <Button onClick={() => setEditing('new')}>
+            <Plus aria-hidden size={16} /> Your own
+          </Button>
+        </span>
       </div>
+      {editing ? (
+        <OwnInstrument
+          key={editing === 'new' ? 'new' : instrument.id}
+          instrument={editing === 'this' ? instrument : undefined}
+          onClose={() => setEditing(undefined)}
+          onKeep={(made) =>
+            void keep(made).then(() => {
+              setEditing(undefined);
+              setSearch({ instrument: made.id });
+              toast(`The ${made.name} can be played from now on.`);
+            })
+          }
+        />
+      ) : null}
       <div className="grid grid-cols-[minmax(0,1fr)_340px] gap-4 max-lg:grid-cols-1">
         <section aria-label={`Strokes of the ${instrument.name}`}>
           <ul className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
@@ -116,7 +168,7 @@ function StrokeCard({ instrument, stroke }: StrokeCardProps) {
           look="quiet"
           aria-label={`Hear ${stroke.name}`}
           title="Soft, plain and accented"
-          onClick={() => hear(instrument, stroke.code)}
+          onClick={() => hearStroke(instrument, stroke.code)}
         >
           <Play aria-hidden size={15} />
         </Button>
@@ -138,29 +190,4 @@ function StrokeCard({ instrument, stroke }: StrokeCardProps) {
       ) : null}
     </li>
   );
-}
-
-/** Plays a stroke soft, plain and accented, once. */
-function hear(instrument: string, code: string): void {
-  const name = findInstrument(instrument)?.name ?? '';
-  const { rhythm } = readRhythm(
-    `rhythm One stroke\ncycle 1x4\nlayer A : ${name}\nplay ${code}- / ${code} / ${code}! / .`,
-  );
-  const timed = timeRhythm(rhythm);
-  if (!timed.ok) return;
-  const score = scoreRhythm(rhythm, timed.timing);
-  // Under a name of its own, so that no level of an open rhythm silences it.
-  const events = score.events.filter((event) => event.layer !== 'click');
-  const alone = { ...score, events: events.map((event) => ({ ...event, layer: 'guide' })) };
-  void player.play({
-    owner: `guide:${instrument}:${code}`,
-    first: {
-      score: alone,
-      tempo: { bpm: 100, per: 1 },
-      startTicks: 0,
-      endTicks: score.lengthTicks,
-      tag: 'guide',
-    },
-    next: () => undefined,
-  });
 }

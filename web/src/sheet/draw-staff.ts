@@ -35,7 +35,9 @@ const PLACES: Readonly<Record<Family, readonly [line: string, head: string]>> = 
 const DRUM_LINES = ['a/4', 'c/5', 'e/5', 'g/5'] as const;
 const BASS_LINES = ['d/4', 'f/4', 'f/4', 'f/4'] as const;
 
-const ROW_HEIGHT = 148;
+const ROW_HEIGHT = 156;
+/** Room over a row for accents and the brackets of tuplets. */
+const ROW_TOP = 30;
 const GRACES = { flam: 1, drag: 2, ruff: 3 } as const;
 
 export interface StaffOptions {
@@ -55,6 +57,8 @@ export function drawStaff(
   const renderer = new Renderer(host, Renderer.Backends.SVG);
   renderer.resize(width, rows.length * ROW_HEIGHT);
   const context = renderer.getContext();
+  // Turns that repeat are engraved once.
+  const drawn = new Map<string, { group: SVGGElement; x: number; y: number }>();
   rows.forEach((row, index) => {
     const needed = row.map(widthOf);
     const sum = needed.reduce((all, one) => all + one, 0);
@@ -65,16 +69,38 @@ export function drawStaff(
     row.forEach((measure, at) => {
       const first = at === 0;
       const wide = (needed[at] ?? 0) * stretch + (first ? head : 0);
-      const stave = new Stave(x, index * ROW_HEIGHT + 14, wide);
-      if (first) stave.addClef('percussion');
-      if (first && index === 0) {
-        stave.addTimeSignature(`${staff.meter.over}/${staff.meter.under}`);
+      const y = index * ROW_HEIGHT + ROW_TOP;
+      const key = `${wide.toFixed(3)} ${first} ${first && index === 0} ${signature(measure)}`;
+      const known = drawn.get(key);
+      if (known) {
+        const copy = known.group.cloneNode(true) as SVGGElement;
+        copy.setAttribute('transform', `translate(${x - known.x} ${y - known.y})`);
+        known.group.after(copy);
+      } else {
+        const group = context.openGroup() as SVGGElement;
+        const stave = new Stave(x, y, wide);
+        if (first) stave.addClef('percussion');
+        if (first && index === 0) {
+          stave.addTimeSignature(`${staff.meter.over}/${staff.meter.under}`);
+        }
+        stave.setContext(context).draw();
+        drawMeasure(context, stave, measure, staff, layer, hands, group);
+        context.closeGroup();
+        drawn.set(key, { group, x, y });
       }
-      stave.setContext(context).draw();
-      drawMeasure(context, stave, measure, staff, layer, hands);
       x += wide;
     });
   });
+}
+
+/** The same for measures that look the same. */
+function signature(measure: StaffMeasure): string {
+  const notes = measure.notes.map(({ value, dots, strokes }) => [
+    value,
+    dots,
+    strokes.map(({ slot: _slot, ...stroke }) => stroke),
+  ]);
+  return JSON.stringify([notes, measure.tuplets]);
 }
 
 function intoRows(measures: readonly StaffMeasure[], width: number): StaffMeasure[][] {
@@ -105,9 +131,9 @@ function drawMeasure(
   staff: Staff,
   layer: Layer,
   hands: boolean,
+  group: SVGElement,
 ): void {
-  const says = layer.strokes.some((stroke) => stroke.say);
-  const notes = measure.notes.map((note) => makeNote(note, layer, hands, says));
+  const notes = measure.notes.map((note) => makeNote(note, layer));
   if (notes.length === 0) return;
   const tuplets = measure.tuplets.map(
     ({ from, to, notes: count, inSpaceOf }) =>
@@ -126,6 +152,46 @@ function drawMeasure(
   voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
+  const words = measure.notes.map((note, index) => ({
+    x: notes[index]?.getAbsoluteX() ?? 0,
+    rows: wordsUnder(note, layer, hands),
+  }));
+  writeUnder(group, words, stave.getYForLine(4) + 26);
+}
+
+/** Hand and syllable of a note, a row each. */
+function wordsUnder(note: StaffNote, layer: Layer, hands: boolean): readonly string[] {
+  const { strokes } = note;
+  if (strokes.length === 0) return [];
+  const byHand = hands && findInstrument(layer.instrument)?.byHand !== false;
+  return [
+    ...(byHand ? [strokes.map((stroke) => handOf(layer, stroke)).join('')] : []),
+    strokes.map((stroke) => stroke.say ?? '').join(''),
+  ];
+}
+
+/** Words are plain text under the staff: the engraver's own annotations take several times as long. */
+function writeUnder(
+  group: SVGElement,
+  notes: readonly { readonly x: number; readonly rows: readonly string[] }[],
+  top: number,
+): void {
+  for (const { x, rows } of notes) {
+    rows.forEach((word, row) => {
+      if (word === '') return;
+      const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
+      text.setAttribute('x', String(x + 6));
+      text.setAttribute('y', String(top + row * 15));
+      text.setAttribute('text-anchor', 'middle');
+      text.setAttribute('font-family', 'var(--font-text)');
+      text.setAttribute('font-size', '13');
+      text.setAttribute('font-weight', '400');
+      text.setAttribute('fill', '#111111');
+      text.setAttribute('stroke', 'none');
+      text.textContent = word;
+      group.append(text);
+    });
+  }
 }
 
 /** Rows of two notes and more with flags, unbroken by rests, within a beam's stretch. */
@@ -145,7 +211,7 @@ function runsToBeam(
   return runs;
 }
 
-function makeNote(note: StaffNote, layer: Layer, hands: boolean, says: boolean): StaveNote {
+function makeNote(note: StaffNote, layer: Layer): StaveNote {
   const { strokes, value, dots } = note;
   const rest = strokes.length === 0;
   const made = new StaveNote({
@@ -173,17 +239,11 @@ function makeNote(note: StaffNote, layer: Layer, hands: boolean, says: boolean):
     );
     made.addModifier(new GraceNoteGroup(graces, true).beamNotes());
   }
-  const under = (text: string, size: number) =>
+  if (ornament === 'crush') {
     made.addModifier(
-      new Annotation(text)
-        .setFont('Hanken Grotesk Variable', size)
-        .setVerticalJustification(Annotation.VerticalJustify.BOTTOM),
+      new Annotation('z').setVerticalJustification(Annotation.VerticalJustify.BOTTOM),
     );
-  if (hands && findInstrument(layer.instrument)?.byHand !== false) {
-    under(strokes.map((stroke) => handOf(layer, stroke)).join(''), 10);
   }
-  if (says) under(strokes.map((stroke) => stroke.say ?? '').join(''), 10);
-  if (ornament === 'crush') under('z', 10);
   return made;
 }
 

@@ -1,5 +1,5 @@
 import { beatsOf, describeCycle, parseSpans } from '@stride/core/cycle';
-import { INSTRUMENTS } from '@stride/core/instrument';
+import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
 import { plainCells, type Rhythm } from '@stride/core/rhythm';
 import { type FormEvent, useId, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -82,7 +82,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
           className="h-10 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
           onChange={(event) => setInstrument(event.target.value)}
         >
-          {INSTRUMENTS.map((one) => (
+          {allInstruments().map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>
@@ -108,7 +108,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
 
 function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): Rhythm {
   const spans = beatsOf(cycle).map((beat) => beat.span);
-  const kind = INSTRUMENTS.find((one) => one.id === instrument)?.name ?? 'Layer';
+  const kind = findInstrument(instrument)?.name ?? 'Layer';
   return {
     id: crypto.randomUUID(),
     name: name.trim() || 'New rhythm',

@@ -161,7 +161,7 @@ function EmptyShelf({ onNew }: { readonly onNew: () => void }) {
             );
           }}
         >
-          Bring the four examples back
+          Bring the five examples back
         </Button>
       </div>
     </div>

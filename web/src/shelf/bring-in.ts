@@ -29,6 +29,7 @@ export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn
     if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
       const result = readJson(text);
       if (!result.ok) return refuse(...result.messages);
+      await db.instruments.bulkPut([...result.instruments]);
       await db.rhythms.put(newRecord({ ...result.rhythm, id }));
       return { status: 'kept', id };
     }

@@ -1,5 +1,11 @@
 import type { Ladder } from '@stride/core/climb';
 import type { Cycle } from '@stride/core/cycle';
+import {
+  checkInstrument,
+  type Instrument,
+  knowInstruments,
+  ownInstruments,
+} from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
 import Dexie, { type EntityTable } from 'dexie';
 
@@ -45,12 +51,13 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 3;
+export const SCHEMA_VERSION = 4;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
   declare rhythms: EntityTable<RhythmRecord, 'id'>;
   declare settings: EntityTable<SettingRecord, 'key'>;
+  declare instruments: EntityTable<Instrument, 'id'>;
   declare cycles: EntityTable<Cycle, 'id'>;
 
   constructor(name = 'humble-stride') {
@@ -60,7 +67,21 @@ export class StrideDatabase extends Dexie {
     this.version(2).stores({ rhythms: 'id, updated, [id+revision]' });
     // 3: cycles of one's own.
     this.version(3).stores({ cycles: 'id, name' });
+    // 4: instruments of one's own.
+    this.version(4).stores({ instruments: 'id, name' });
   }
+}
+
+/** Makes the instruments of one's own that are kept here known, before rhythms are read. */
+async function loadInstruments(db: StrideDatabase): Promise<void> {
+  const kept = await db.instruments.toArray();
+  if (JSON.stringify(kept) === JSON.stringify(ownInstruments())) return;
+  knowInstruments(
+    kept.flatMap((one) => {
+      const checked = checkInstrument(one);
+      return checked.ok ? [checked.instrument] : [];
+    }),
+  );
 }
 
 /**
@@ -74,6 +95,7 @@ export async function openSafely(db: StrideDatabase): Promise<void> {
     db.close();
     throw new NewerDatabaseError('the database has a newer schema');
   }
+  await loadInstruments(db);
 }
 
 export const database = new StrideDatabase();

@@ -66,6 +66,28 @@ play  D . . / . . . / . (k) (t) / T! (k) T | D . . / . . . / T . T / D! . (k)
 hand  R . . / . . . / . L R / R L R | R . . / . . . / R . L / R . L
 `;
 
+const TEN_STAIRS = `rhythm Ten stairs
+cycle 2+3+2+3
+tempo 80 to 120 per 5
+turn 1 call Up from the quay
+turn 2 answer
+turn 3 call Round the corner
+turn 4 break The landing
+turn 5 answer
+turn 6 ending Door
+tags stairs long
+note Ten steps to the door, two and three at a time. Learnt turn by turn: fold away what you know.
+
+layer Latch : two-pitch bell
+play  L! . / H . . / L . / H . H | L! . / H . . / L . / H . .
+play  L! . / H . H / L . / H . . | L! . / . . . / L! . / . . . | L! . / H . . / L . / H . H | L! . / H H H / L! . / . . .
+
+layer Stairs : tall hand drums
+play  B! (t) / O . (t) / S (t) / O O (t) | o! (t) / O . o / s (t) / o . (t)
+play  B! (t) / O O (t) / S (t) / o o (t) | B! . / . . . / 'S! . / . . . | o! (t) / O . o / s (t) / O . o | B! b / O o O / S! . / . . .
+hand  each R L
+`;
+
 function demo(text: string, id: string): Rhythm {
   const { rhythm, problems } = readRhythm(text, id);
   if (problems.length > 0) throw new Error(`demo ${id}: ${problems[0]?.message}`);
@@ -77,4 +99,5 @@ export const DEMO_RHYTHMS: readonly Rhythm[] = [
   demo(FERRY_BELL, 'ferry-bell'),
   demo(WET_COBBLES, 'wet-cobbles'),
   demo(QUAY_CALL, 'quay-call'),
+  demo(TEN_STAIRS, 'ten-stairs'),
 ];

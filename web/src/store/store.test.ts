@@ -47,6 +47,7 @@ describe('the Shelf’s storage', () => {
       'Ferry bell',
       'Wet cobbles',
       'Quay call',
+      'Ten stairs',
     ]);
     await db.rhythms.clear();
     await seedOnce(db);

@@ -2,7 +2,7 @@ import type { Counting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { forceAt, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
 import { stretchOf } from './rows.ts';
 
@@ -29,6 +29,8 @@ export interface SlotGridProps {
   readonly onChoose: (at: SlotRef) => void;
   /** The pointer drags a stroke: away from the line for force, across it for the hand. */
   readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
+  /** The pointer drags a stroke along the line. */
+  readonly onSlide: (at: SlotRef, to: number) => void;
 }
 
 /** Id of a slot's element, so that the keyboard's focus can follow the choice. */
@@ -40,6 +42,25 @@ export function slotElementId(rhythmId: string, at: SlotRef): string {
 function slotOf(target: EventTarget): number | undefined {
   const slot = target instanceof SVGElement ? target.dataset.slot : undefined;
   return slot === undefined ? undefined : Number(slot);
+}
+
+/** The slot of this row under a place across; the one it came from until the next is clearly meant. */
+function slotUnder(props: SlotGridProps, x: number, from: number): number {
+  const { grid, geometry, system } = props;
+  const row = stretchOf(props);
+  const place = (slot: number) => xIn(geometry, system, grid.startTicks[slot] ?? 0);
+  let best = from;
+  let least = Math.abs(place(from) - x) - 6;
+  for (let slot = 0; slot < grid.startTicks.length; slot += 1) {
+    const start = grid.startTicks[slot] ?? 0;
+    if (start < row.from || start >= row.to) continue;
+    const distance = Math.abs(place(slot) - x);
+    if (distance < least) {
+      best = slot;
+      least = distance;
+    }
+  }
+  return best;
 }
 
 /** The touchable columns over one layer: each has its spoken label, one of them takes the focus. */
@@ -58,7 +79,10 @@ export function SlotGrid(props: SlotGridProps) {
     range,
     onChoose,
     onWeigh,
+    onSlide,
   } = props;
+  /** The slot whose stroke is being dragged, where it is now. */
+  const dragged = useRef<number>(undefined);
   const bySlot = useMemo(() => {
     const map = new Map<number, Stroke[]>();
     for (const stroke of layer.strokes) {
@@ -82,17 +106,25 @@ export function SlotGrid(props: SlotGridProps) {
       }}
       onPointerDown={(event) => {
         const slot = slotOf(event.target);
-        if (slot !== undefined && bySlot.has(slot) && event.button === 0) {
-          (event.target as Element).setPointerCapture(event.pointerId);
-        }
+        if (slot === undefined || !bySlot.has(slot) || event.button !== 0) return;
+        (event.target as Element).setPointerCapture(event.pointerId);
+        dragged.current = slot;
+      }}
+      onPointerUp={() => {
+        dragged.current = undefined;
       }}
       onPointerMove={(event) => {
-        const slot = slotOf(event.target);
-        if (slot === undefined) return;
         const column = event.target as SVGElement;
-        if (!column.hasPointerCapture(event.pointerId)) return;
+        const slot = dragged.current;
+        if (slot === undefined || !column.hasPointerCapture(event.pointerId)) return;
         const drawing = column.ownerSVGElement?.getBoundingClientRect();
         if (!drawing) return;
+        const to = slotUnder(props, event.clientX - drawing.left, slot);
+        if (to !== slot && !bySlot.has(to)) {
+          dragged.current = to;
+          onSlide({ layer: layerIndex, slot }, to);
+          return;
+        }
         const fromLine = event.clientY - drawing.top + band.top - band.ground;
         const force = forceAt(Math.abs(fromLine) / geometry.scale);
         const [first] = bySlot.get(slot) ?? [];

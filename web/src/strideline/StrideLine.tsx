@@ -1,6 +1,13 @@
 import { type Counting, countTurn, usualCounting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
-import type { Force, LayerGrid, Rhythm, Timing } from '@stride/core/rhythm';
+import {
+  type Force,
+  type LayerGrid,
+  type Rhythm,
+  sayTurn,
+  type Timing,
+  type TurnMark,
+} from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
@@ -32,6 +39,7 @@ export interface StrideLineProps {
     readonly onKeyDown: (event: KeyboardEvent) => void;
     readonly range?: readonly [number, number];
     readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
+    readonly onSlide: (at: SlotRef, to: number) => void;
   };
   /** Slots of one layer that a sentence speaks of. */
   readonly lit?: { readonly layer: number; readonly slots: ReadonlySet<number> } | undefined;
@@ -42,6 +50,8 @@ export interface StrideLineProps {
   /** What stands at the left of each layer, or above it where there is little room. */
   readonly label?: (layer: number) => ReactNode;
   readonly muted?: ReadonlySet<string>;
+  /** Turns that are folded away. */
+  readonly folded?: ReadonlySet<number>;
 }
 
 /** Gives the object of the last time where the new one says the same, so that what hangs on it rests. */
@@ -80,8 +90,9 @@ export function StrideLine(props: StrideLineProps) {
           labels: label && !narrow ? LABELS : 0,
           nameAbove: Boolean(label) && narrow,
           scale: props.scale ?? 1,
+          ...(props.folded ? { folded: props.folded } : {}),
         }),
-      [rhythm, timing, width, narrow, label, props.scale],
+      [rhythm, timing, width, narrow, label, props.scale, props.folded],
     ),
   );
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
@@ -119,6 +130,7 @@ export function StrideLine(props: StrideLineProps) {
             counting={counting}
             threads={threads}
             layerNames={layerNames}
+            turns={rhythm.turns}
             names={label && system.firstTurn > 0 ? (narrow ? 'above' : 'beside') : undefined}
           />
           {rhythm.layers.map((layer, index) => {
@@ -147,6 +159,7 @@ export function StrideLine(props: StrideLineProps) {
                 range={here && isStretch(choice?.range) ? choice?.range : undefined}
                 onChoose={choice?.onChoose}
                 onWeigh={choice?.onWeigh}
+                onSlide={choice?.onSlide}
               />
             );
           })}
@@ -180,17 +193,18 @@ export function StrideLine(props: StrideLineProps) {
   );
 }
 
-type LayerRowProps = Omit<SlotGridProps, 'onChoose' | 'onWeigh'> &
+type LayerRowProps = Omit<SlotGridProps, 'onChoose' | 'onWeigh' | 'onSlide'> &
   LayerLineProps & {
     /** Where these are given, slots can be chosen. */
     readonly onChoose: SlotGridProps['onChoose'] | undefined;
     readonly onWeigh: SlotGridProps['onWeigh'] | undefined;
+    readonly onSlide: SlotGridProps['onSlide'] | undefined;
   };
 
 /** One layer in one row: what is seen, and over it what can be touched. It rests while nothing in it changes. */
 const LayerRow = memo(
   function LayerRow(props: LayerRowProps) {
-    const { band, geometry, onChoose, onWeigh } = props;
+    const { band, geometry, onChoose, onWeigh, onSlide } = props;
     const height = band.bottom - band.top;
     return (
       <svg
@@ -213,7 +227,9 @@ const LayerRow = memo(
           lit={props.lit}
           quiet={props.quiet ?? false}
         />
-        {onChoose && onWeigh ? <SlotGrid {...props} onChoose={onChoose} onWeigh={onWeigh} /> : null}
+        {onChoose && onWeigh && onSlide ? (
+          <SlotGrid {...props} onChoose={onChoose} onWeigh={onWeigh} onSlide={onSlide} />
+        ) : null}
       </svg>
     );
   },
@@ -225,6 +241,7 @@ const LayerRow = memo(
 interface BackdropProps {
   readonly cycle: Cycle;
   readonly layerNames: readonly string[];
+  readonly turns: Rhythm['turns'];
   readonly ticksPerPulse: number;
   readonly geometry: Geometry;
   readonly system: System;
@@ -245,7 +262,7 @@ const Backdrop = memo(function Backdrop(props: BackdropProps) {
       style={{ top: 0 }}
       aria-hidden="true"
     >
-      <TurnBands geometry={geometry} system={system} />
+      <TurnBands geometry={geometry} system={system} turns={props.turns} />
       <Count
         cycle={cycle}
         ticksPerPulse={props.ticksPerPulse}
@@ -278,30 +295,62 @@ const Backdrop = memo(function Backdrop(props: BackdropProps) {
 interface TurnBandsProps {
   readonly geometry: Geometry;
   readonly system: System;
+  readonly turns: Rhythm['turns'];
 }
 
+/** The colour of each mark; its word stands beside it. */
+const MARK_COLOURS: Readonly<Record<TurnMark, string>> = {
+  plain: 'var(--faint)',
+  call: 'var(--open)',
+  answer: 'var(--bass)',
+  break: 'var(--muted)',
+  ending: 'var(--slap)',
+};
+
 /** Every other turn stands on a band, so that turns can be told apart at a glance. */
-const TurnBands = memo(function TurnBands({ geometry, system }: TurnBandsProps) {
+const TurnBands = memo(function TurnBands({ geometry, system, turns }: TurnBandsProps) {
   const last = geometry.bands.at(-1);
-  if (!last || geometry.systems.length * system.turns < 2) return null;
-  const pad = 16 * geometry.scale;
-  return Array.from({ length: system.turns }, (_, turn) => system.firstTurn + turn)
-    .filter((turn) => turn % 2 === 0)
-    .map((turn) => {
-      const x = xIn(geometry, system, turn * geometry.turnTicks) - pad;
-      const width = geometry.turnTicks * geometry.pxPerTick;
-      return (
-        <rect
-          key={turn}
-          x={x}
-          y={geometry.countHeight - 8}
-          width={width}
-          height={last.bottom - geometry.countHeight + 12}
-          rx={10}
-          fill="var(--band)"
-        />
-      );
-    });
+  if (!last || (geometry.systems.length * system.turns < 2 && !turns)) return null;
+  const { scale, countHeight } = geometry;
+  const pad = 16 * scale;
+  const width = geometry.turnTicks * geometry.pxPerTick;
+  return Array.from({ length: system.turns }, (_, turn) => system.firstTurn + turn).map((turn) => {
+    const x = xIn(geometry, system, turn * geometry.turnTicks) - pad;
+    const said = turns?.find((one) => one.turn === turn);
+    return (
+      <g key={turn}>
+        {turn % 2 === 0 ? (
+          <rect
+            x={x}
+            y={countHeight - 8}
+            width={width}
+            height={last.bottom - countHeight + 12}
+            rx={10}
+            fill="var(--band)"
+          />
+        ) : null}
+        {said ? (
+          <>
+            <path
+              d={`M${x + 4} ${5 * scale} H${x + width - 10}`}
+              stroke={MARK_COLOURS[said.mark]}
+              strokeWidth={4 * scale}
+              strokeLinecap="round"
+            />
+            <text
+              x={x + 4}
+              y={21 * scale}
+              fontSize={13 * scale}
+              fontWeight="700"
+              fill={MARK_COLOURS[said.mark]}
+            >
+              {sayTurn({ turns: [said] }, turn)}
+            </text>
+          </>
+        ) : null}
+      </g>
+    );
+  });
 });
 
 interface CountProps {
@@ -329,8 +378,10 @@ const Count = memo(function Count({
       return (
         <text
           key={ticks}
+          data-count={ticks / ticksPerPulse}
+          className="count"
           x={xIn(geometry, system, ticks)}
-          y={24 * scale}
+          y={geometry.countHeight - 16 * scale}
           textAnchor="middle"
           fontFamily="var(--font-title)"
           fontSize={(count.strong ? 21 : 13.5) * scale}
@@ -387,6 +438,8 @@ function Playhead({
   readonly follow: StrideLineProps['follow'];
 }) {
   const line = useRef<HTMLDivElement>(null);
+  /** The pulse whose counted word is lit. */
+  const counted = useRef<number>(undefined);
   usePlayhead(playing, (at) => {
     const element = line.current;
     if (!element) return;
@@ -395,6 +448,16 @@ function Playhead({
     const point =
       pulses === undefined ? undefined : pointAt(geometry, (pulses * timing.ticksPerPulse) % drawn);
     element.style.visibility = point ? 'visible' : 'hidden';
+    const pulse =
+      point && pulses !== undefined
+        ? Math.floor((pulses % (drawn / timing.ticksPerPulse)) + 1e-6)
+        : undefined;
+    if (pulse !== counted.current) {
+      const line = element.parentElement;
+      line?.querySelector('.count-now')?.classList.remove('count-now');
+      line?.querySelector(`.count[data-count="${pulse}"]`)?.classList.add('count-now');
+      counted.current = pulse;
+    }
     if (!point) return;
     element.style.transform = `translate(${point.x}px, ${point.system.top}px)`;
     element.dataset.pulse = String(pulses);

@@ -71,10 +71,14 @@ export interface GeometryOptions {
   readonly slotWidth?: Px;
   /** Room above each layer for its name where there is no room at the left. */
   readonly nameAbove?: boolean;
+  /** Turns that are folded away. */
+  readonly folded?: ReadonlySet<number>;
 }
 
 const RIGHT_MARGIN: Px = 34;
 const COUNT_HEIGHT: Px = 40;
+/** Room above the count for the names of turns. */
+const TURN_NAME_HEIGHT: Px = 20;
 const MELODY_STEP: Px = 9;
 
 /** Turns that are drawn: as many as the longest layer has. */
@@ -93,10 +97,11 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const turns = drawnTurns(timing);
   const needed = turnWidth(timing, (options.slotWidth ?? 24) * scale);
   const perSystem = Math.min(turns, Math.max(1, Math.floor(room / needed)));
-  const count = Math.ceil(turns / perSystem);
+  const rows = rowsOfTurns(turns, perSystem, options.folded);
 
   const bands: LayerBand[] = [];
-  let y = COUNT_HEIGHT * scale;
+  const countHeight = (COUNT_HEIGHT + (rhythm.turns ? TURN_NAME_HEIGHT : 0)) * scale;
+  let y = countHeight;
   for (const layer of rhythm.layers) {
     const { above, below, says, drums } = roomOf(layer);
     const name = options.nameAbove ? 34 : 0;
@@ -114,20 +119,33 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const systemHeight = y + 14 * scale;
   return {
     width: options.width,
-    height: systemHeight * count,
+    height: systemHeight * rows.length,
     left,
     pxPerTick: room / (perSystem * timing.turnTicks),
     turnTicks: timing.turnTicks,
-    systems: Array.from({ length: count }, (_, index) => ({
-      firstTurn: index * perSystem,
-      turns: Math.min(perSystem, turns - index * perSystem),
-      top: index * systemHeight,
-    })),
+    systems: rows.map((row, index) => ({ ...row, top: index * systemHeight })),
     bands,
     systemHeight,
-    countHeight: COUNT_HEIGHT * scale,
+    countHeight,
     scale,
   };
+}
+
+/** Turns side by side as far as they fit; a folded turn ends its row. */
+function rowsOfTurns(
+  turns: number,
+  perSystem: number,
+  folded: ReadonlySet<number> | undefined,
+): readonly { readonly firstTurn: number; readonly turns: number }[] {
+  const rows: { firstTurn: number; turns: number }[] = [];
+  for (let turn = 0; turn < turns; turn += 1) {
+    if (folded?.has(turn)) continue;
+    const last = rows.at(-1);
+    const follows = last && last.firstTurn + last.turns === turn && last.turns < perSystem;
+    if (follows) last.turns += 1;
+    else rows.push({ firstTurn: turn, turns: 1 });
+  }
+  return rows.length > 0 ? rows : [{ firstTurn: 0, turns: 1 }];
 }
 
 /** The width one turn needs so that its narrowest slot can still be told from its neighbours. */
@@ -187,7 +205,9 @@ function roomOf(layer: Layer): Room {
 /** The system a tick is drawn in, and its x there. */
 export function pointAt(geometry: Geometry, ticks: number): { system: System; x: Px } | undefined {
   const turn = Math.floor(ticks / geometry.turnTicks);
-  const system = geometry.systems.findLast((one) => one.firstTurn <= turn);
+  const system = geometry.systems.find(
+    (one) => one.firstTurn <= turn && turn < one.firstTurn + one.turns,
+  );
   return system && { system, x: xIn(geometry, system, ticks) };
 }
 

@@ -1,8 +1,13 @@
+import { type Instrument, knowInstruments } from '@stride/core/instrument';
 import { renderSound, type Sound } from '@stride/core/sound';
 import * as Comlink from 'comlink';
 
 /** Computes strokes off the main thread. */
 const api = {
+  /** Instruments of one's own, whose sounds this side has to know as well. */
+  know(instruments: readonly Instrument[]): void {
+    knowInstruments(instruments);
+  },
   render(sounds: readonly Sound[], sampleRate: number): Float32Array<ArrayBufferLike>[] {
     const rendered = sounds.map((sound) => renderSound(sound, sampleRate));
     return Comlink.transfer(

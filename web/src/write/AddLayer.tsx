@@ -1,4 +1,4 @@
-import { INSTRUMENTS } from '@stride/core/instrument';
+import { allInstruments } from '@stride/core/instrument';
 import { addLayer, LIMITS } from '@stride/core/rhythm';
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -20,9 +20,10 @@ export function AddLayer() {
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="start"
-          className="z-20 rounded-xl border border-edge bg-card p-1.5 shadow-xl"
+          collisionPadding={8}
+          className="z-20 max-h-[70vh] overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl"
         >
-          {INSTRUMENTS.map((instrument) => (
+          {allInstruments().map((instrument) => (
             <DropdownMenu.Item
               key={instrument.id}
               className="max-w-96 cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band"

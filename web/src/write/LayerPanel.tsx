@@ -1,4 +1,9 @@
-import { findInstrument, INSTRUMENTS, type Instrument, proposeMap } from '@stride/core/instrument';
+import {
+  allInstruments,
+  findInstrument,
+  type Instrument,
+  proposeMap,
+} from '@stride/core/instrument';
 import {
   addTurn,
   changeInstrument,
@@ -191,7 +196,7 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
             setChosen({});
           }}
         >
-          {INSTRUMENTS.map((one) => (
+          {allInstruments().map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>

@@ -10,6 +10,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { cspNonce } from '../app/nonce.ts';
 import type { Draft } from '../store/document.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { strokeHelp } from './stroke-help.ts';
 
 interface TypedLineProps {
   readonly layer: Layer;
@@ -33,6 +34,8 @@ export function TypedLine(props: TypedLineProps) {
   const host = useRef<HTMLDivElement>(null);
   const typed = useRef<(text: string, much: boolean) => void>(() => undefined);
   const label = useRef(new Compartment());
+  const instrument = useRef(layer.instrument);
+  instrument.current = layer.instrument;
 
   typed.current = (next, much) => {
     onType((before) => {
@@ -67,6 +70,7 @@ export function TypedLine(props: TypedLineProps) {
           keymap.of(defaultKeymap),
           EditorView.lineWrapping,
           lintGutter(),
+          strokeHelp(() => instrument.current),
           label.current.of([]),
           EditorView.updateListener.of((update) => {
             const byHand = update.transactions.some(

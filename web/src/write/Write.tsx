@@ -1,11 +1,12 @@
 import { usualCounting } from '@stride/core/counting';
 import { findInstrument } from '@stride/core/instrument';
-import type { Layer } from '@stride/core/rhythm';
+import type { Layer, Rhythm } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
 import { memo, useCallback, useRef, useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
+import { drawnTurns } from '../strideline/geometry.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -15,11 +16,14 @@ import { LineContextMenu } from './LineMenu.tsx';
 import { onLineKey } from './line-keys.ts';
 import { ReadingPanel } from './ReadingPanel.tsx';
 import { StrokeBar } from './StrokeBar.tsx';
+import { Turns } from './Turns.tsx';
 import { TypedLine } from './TypedLine.tsx';
 import { type LineCommands, useLine } from './use-line.ts';
 
 /** Few layers are drawn larger, so that they are read from further away. */
 const SCALE_BY_LAYERS: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3, 3: 1 };
+
+const NONE_FOLDED: ReadonlySet<number> = new Set();
 
 /** The stage where a rhythm is written: the line, the typed rows of one layer, and what they say. */
 export function Write() {
@@ -27,6 +31,7 @@ export function Write() {
   const { document, draft, rhythm, timed, layerIndex, chooseLayer, muted } = bench;
   const [slot, setSlot] = useState(0);
   const [lit, setLit] = useState<ReadonlySet<number>>();
+  const [folded, setFolded] = useState<ReadonlySet<number>>(NONE_FOLDED);
   const player = usePlayer();
   const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
   const layer = rhythm.layers[layerIndex];
@@ -47,7 +52,11 @@ export function Write() {
     (at, force, hand) => latest.current.commands.weigh(at, force, hand),
     [],
   );
-  const { setMix, getState } = bench;
+  const { setMix, getState, edit } = bench;
+  const editTurns = useCallback(
+    (change: (before: Rhythm) => Rhythm) => edit(change, 'turns'),
+    [edit],
+  );
   const toggleMute = useCallback(
     (id: string) => {
       const silent = getState().mix.muted;
@@ -56,6 +65,10 @@ export function Write() {
       });
     },
     [getState, setMix],
+  );
+  const onSlide = useCallback<LineCommands['slide']>(
+    (at, to) => latest.current.commands.slide(at, to),
+    [],
   );
   const label = useCallback(
     (index: number) => {
@@ -93,15 +106,26 @@ export function Write() {
               onChoose: choose,
               onKeyDown: (event) => onLineKey(line, event),
               onWeigh,
+              onSlide,
             }}
             scale={SCALE_BY_LAYERS[rhythm.layers.length] ?? 1}
             lit={lit ? { layer: layerIndex, slots: lit } : undefined}
             playing={playing}
             label={label}
             muted={muted}
+            folded={folded}
           />
         </LineContextMenu>
-        <AddLayer />
+        <div className="flex flex-wrap items-center justify-between gap-2 pr-3">
+          <AddLayer />
+          <Turns
+            count={drawnTurns(timed.timing)}
+            turns={rhythm.turns}
+            folded={folded}
+            onFold={setFolded}
+            onEdit={editTurns}
+          />
+        </div>
       </section>
       <ReadingPanel
         rhythm={rhythm}

@@ -53,6 +53,8 @@ export interface LineCommands {
   hand(hand: Hand): void;
   /** What a drag away from the line or across it means: force and hand at once. */
   weigh(at: SlotRef, force: Force, hand: Hand): void;
+  /** What a drag along the line means: the strokes of a slot go to another one. */
+  slide(at: SlotRef, to: number): void;
   divide(slots: number): void;
   copy(): void;
   cut(): void;
@@ -195,6 +197,18 @@ export function useLine(options: LineOptions): Line {
         const { [target.id]: _typed, ...drafts } = draft.drafts;
         return { rhythm: after, drafts };
       }, `drag:${target.id}:${at.slot}`);
+    },
+    slide(at, to) {
+      const target = rhythm.layers[at.layer];
+      if (!target) return;
+      document.edit((draft) => {
+        const after = editLayer(draft.rhythm, target.id, (before) =>
+          shiftStrokes(before, at.slot, at.slot, to - at.slot),
+        );
+        const { [target.id]: _typed, ...drafts } = draft.drafts;
+        return { rhythm: after, drafts };
+      }, `slide:${target.id}`);
+      onChoose({ layer: at.layer, slot: to });
     },
     divide(slots) {
       if (!layer || !grid) return;

@@ -1,0 +1,52 @@
+import { expect, kept, rows, scheduled, slot, test } from './kit.ts';
+
+test('an instrument of one’s own is made by ear, played, and kept from being lost', async ({
+  page,
+}) => {
+  await page.goto('/guide');
+  await page.getByRole('button', { name: 'Your own' }).click();
+  const form = page.getByRole('region', { name: 'An instrument of your own' });
+  await form.getByLabel('Name', { exact: true }).fill('goblet drum');
+  await form.getByLabel('Name of stroke 1').fill('middle');
+  await form.getByRole('button', { name: 'Keep the instrument' }).click();
+  await expect(form.getByRole('alert')).toContainText('There is a goblet drum already');
+  await form.getByLabel('Name', { exact: true }).fill('Tin lid');
+  await form.getByLabel('Sound of stroke 1').selectOption('shell');
+  await expect.poll(async () => (await scheduled(page)).length).toBe(1);
+  await form.getByRole('button', { name: 'Keep the instrument' }).click();
+  await expect(page.getByRole('heading', { name: /^middle/ })).toBeVisible();
+
+  // It is still there after a reload, is written on, and sounds.
+  await page.goto('/bench/ferry-bell/write');
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByRole('menuitem', { name: /^tin lid/ }).click();
+  await slot(page, 'Tin lid', 0).click();
+  await page.keyboard.press('X');
+  await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/middle, right, plain/);
+  await expect(rows(page, 'Tin lid')).toContainText('play X . . .');
+  await kept(page, 'ferry-bell', '"instrument":"own-tin-lid"');
+  await page.reload();
+  await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/middle, right, plain/);
+
+  // While a rhythm is played on it, it stays.
+  await page.goto('/guide?instrument=own-tin-lid');
+  await page.getByRole('button', { name: 'Delete the tin lid' }).click();
+  await expect(page.getByText('A rhythm is played on the tin lid')).toBeVisible();
+});
+
+test('the typed rows know the names of strokes', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/write');
+  await page.getByTitle('Type in Water').click();
+  const line = rows(page, 'Water');
+  await line.click();
+  await page.keyboard.press('Control+Home');
+  for (let i = 0; i < 6; i += 1) await page.keyboard.press('ArrowRight');
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press('Delete');
+  await page.keyboard.type('ope', { delay: 60 });
+  await expect(page.locator('.cm-tooltip-autocomplete').getByText('open tone')).toBeVisible();
+  await page.waitForTimeout(120);
+  await page.keyboard.press('Enter');
+  await expect(line).toContainText('play O . (t) (k)');
+  await page.getByText('(t)').first().hover();
+  await expect(page.getByText(/^t .*: /)).toBeVisible();
+});

@@ -1,0 +1,99 @@
+import { nameTurn, type Rhythm, sayTurn, TURN_MARKS, type TurnMark } from '@stride/core/rhythm';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { memo } from 'react';
+
+interface TurnsProps {
+  /** How many turns are drawn. */
+  readonly count: number;
+  readonly turns: Rhythm['turns'];
+  readonly folded: ReadonlySet<number>;
+  readonly onFold: (folded: ReadonlySet<number>) => void;
+  readonly onEdit: (change: (before: Rhythm) => Rhythm) => void;
+}
+
+/** The turns of a longer phrase: fold them away, name them, mark what they are. */
+export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit }: TurnsProps) {
+  if (count < 2) return null;
+  const toggle = (turn: number) => {
+    const next = new Set(folded);
+    if (!next.delete(turn)) next.add(turn);
+    // Something stays in sight.
+    if (next.size < count) onFold(next);
+  };
+  return (
+    <ul aria-label="Turns" className="flex flex-wrap gap-1">
+      {Array.from({ length: count }, (_, turn) => turn).map((turn) => {
+        const said = turns?.find((one) => one.turn === turn);
+        const away = folded.has(turn);
+        const Icon = away ? ChevronRight : ChevronDown;
+        return (
+          <li
+            key={turn}
+            className={`flex items-center rounded-lg border border-edge text-[14px] ${away ? 'bg-band' : ''}`}
+          >
+            <button
+              type="button"
+              aria-expanded={!away}
+              aria-label={`${away ? 'Unfold' : 'Fold'} turn ${turn + 1}`}
+              className="flex size-7 items-center justify-center text-quiet hover:text-ink"
+              onClick={() => toggle(turn)}
+            >
+              <Icon aria-hidden size={15} />
+            </button>
+            <Popover.Root>
+              <Popover.Trigger
+                title="Name this turn, and say what it is"
+                className="h-7 max-w-48 truncate pr-2 hover:underline"
+              >
+                {said ? sayTurn({ turns }, turn) : turn + 1}
+              </Popover.Trigger>
+              <Popover.Portal>
+                <Popover.Content
+                  sideOffset={6}
+                  collisionPadding={10}
+                  className="z-20 flex w-64 flex-col gap-2 rounded-xl border border-edge bg-card p-3 shadow-xl"
+                >
+                  <label className="flex flex-col gap-1 text-sm text-quiet">
+                    Name of turn {turn + 1}
+                    <input
+                      defaultValue={said?.name ?? ''}
+                      maxLength={40}
+                      className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+                      onChange={(event) =>
+                        onEdit((before) =>
+                          nameTurn(before, turn, markOf(before, turn), event.target.value),
+                        )
+                      }
+                    />
+                  </label>
+                  <label className="flex flex-col gap-1 text-sm text-quiet">
+                    It is
+                    <select
+                      value={said?.mark ?? 'plain'}
+                      className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+                      onChange={(event) => {
+                        const mark = TURN_MARKS.find((one) => one === event.target.value);
+                        if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
+                      }}
+                    >
+                      {TURN_MARKS.map((mark) => (
+                        <option key={mark} value={mark}>
+                          {mark === 'plain' ? 'nothing special' : mark}
+                        </option>
+                      ))}
+                    </select>
+                  </label>
+                </Popover.Content>
+              </Popover.Portal>
+            </Popover.Root>
+          </li>
+        );
+      })}
+    </ul>
+  );
+});
+
+function markOf(rhythm: Rhythm, turn: number): TurnMark {
+  return rhythm.turns?.find((one) => one.turn === turn)?.mark ?? 'plain';
+}
