@@ -130,3 +130,24 @@ test('a stroke is dragged along the line, turns get names and fold away, the cou
   await expect.poll(() => lit.getAttribute('data-count')).not.toBe(first);
   await page.keyboard.press('Space');
 });
+
+test('a stretch reaches over layers, and a layer is counted in its own way', async ({ page }) => {
+  await page.goto('/bench/wet-cobbles/write');
+  await slot(page, 'Cobbles', 0).click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Delete');
+  await expect(slot(page, 'Cobbles', 0)).toHaveAccessibleName(/silence/);
+  await expect(slot(page, 'Cobbles', 1)).toHaveAccessibleName(/silence/);
+  await expect(slot(page, 'Ground', 0)).toHaveAccessibleName(/silence/);
+  await expect(slot(page, 'Lamp', 0)).not.toHaveAccessibleName(/silence/);
+  await page.keyboard.press('Control+z');
+  await expect(slot(page, 'Cobbles', 0)).toHaveAccessibleName(/bass/);
+  await expect(slot(page, 'Ground', 0)).toHaveAccessibleName(/low ring/);
+
+  await page.getByRole('button', { name: 'Layer Lamp' }).click();
+  await page.getByLabel('Under the line').selectOption('counted in spoken drum');
+  await page.keyboard.press('Escape');
+  await expect(slot(page, 'Lamp', 1)).toHaveAccessibleName(/^bar 1, ka of 1/);
+  await kept(page, 'wet-cobbles', '"sayCounting":"spoken-drum"');
+});

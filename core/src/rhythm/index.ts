@@ -1,6 +1,7 @@
 /** The rhythm: the model, its exact timing, its rules, and the edits from rhythm to rhythm. */
 export * from './check.ts';
 export * from './clip.ts';
+export * from './counting.ts';
 export * from './deal.ts';
 export * from './edit.ts';
 export * from './hands.ts';

@@ -13,7 +13,7 @@ const names = (
 describe('arrange', () => {
   it('finds by name, layer, instrument and tag, all words together', () => {
     expect(names('ferry')).toEqual(['Ferry bell']);
-    expect(names('TALL drums')).toEqual(['Wet cobbles']);
+    expect(names('TALL drums cobbles')).toEqual(['Wet cobbles']);
     expect(names('bell walk')).toEqual(['Lantern steps', 'Wet cobbles']);
     expect(names('nothing such')).toEqual([]);
     expect(names('', 'edited', 'slow')).toEqual(['Ferry bell']);
@@ -21,9 +21,15 @@ describe('arrange', () => {
 
   it('sorts as asked', () => {
     expect(names('')[0]).toBe('Lantern steps');
-    expect(names('', 'name')).toEqual(['Ferry bell', 'Lantern steps', 'Quay call', 'Wet cobbles']);
+    expect(names('', 'name')).toEqual([
+      'Ferry bell',
+      'Lantern steps',
+      'Quay call',
+      'Ten stairs',
+      'Wet cobbles',
+    ]);
     expect(names('', 'pulses')[0]).toBe('Wet cobbles');
     expect(names('', 'target')[0]).toBe('Quay call');
-    expect(tagsOf(records)).toEqual(['call', 'seven', 'slow', 'voice', 'walk']);
+    expect(tagsOf(records)).toEqual(['call', 'long', 'seven', 'slow', 'stairs', 'voice', 'walk']);
   });
 });

@@ -1,5 +1,7 @@
+import { countBeat, countTurn, isPulseSystem } from '@stride/core/counting';
+import { type Cycle, turnPulses } from '@stride/core/cycle';
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
-import { strides } from '@stride/core/read';
+import { placeOf, strides } from '@stride/core/read';
 import { type Hand, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { formatRational, rational, type Ticks } from '@stride/core/time';
 import { memo } from 'react';
@@ -8,6 +10,7 @@ import { FAMILY_COLOUR, Head } from './Head.tsx';
 import { showsStrides, stretchOf, usesLeft } from './rows.ts';
 
 export interface LayerLineProps {
+  readonly cycle: Cycle;
   readonly layer: Layer;
   readonly grid: LayerGrid;
   readonly band: LayerBand;
@@ -49,6 +52,7 @@ export function LayerLine(props: LayerLineProps) {
         <g key={round} opacity={round > 0 ? 0.5 : 1}>
           <Rings {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Slots {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
+          <Counted {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <MelodyStrip {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           {layer.strokes.map((stroke, index) => {
@@ -145,6 +149,38 @@ function Slots({ grid, band, geometry, offset, from, to, x }: RoundProps) {
     .map((at) => `M${x(at)} ${band.ground - half} V${band.ground + half}`)
     .join(' ');
   return <path d={path} stroke="var(--faint)" strokeWidth={1.3 * geometry.scale} />;
+}
+
+/** The words of a layer that is counted in a system of its own, under its line. */
+function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: RoundProps) {
+  const { sayCounting } = layer;
+  if (!sayCounting || band.say === undefined) return null;
+  const { scale, turnTicks } = geometry;
+  const pulseTicks = turnTicks / turnPulses(cycle);
+  return grid.startTicks.map((start, slot) => {
+    const at = start + offset;
+    if (at < from || at >= to) return null;
+    const { word, beat } = placeOf(cycle, layer, grid, slot, sayCounting);
+    if (word?.startsWith('part ')) return null;
+    const first = isPulseSystem(sayCounting)
+      ? countTurn(sayCounting, cycle)[Math.floor((start % turnTicks) / pulseTicks)]?.word
+      : countBeat(sayCounting, beat, layer.cells[grid.cellOf[slot] ?? 0]?.slots ?? 1)[0];
+    return (
+      <text
+        key={at}
+        className="count"
+        data-count={Math.floor(at / pulseTicks)}
+        x={x(at)}
+        y={band.say}
+        textAnchor="middle"
+        fontSize={13 * scale}
+        fontWeight={word === undefined ? 700 : 400}
+        fill={word === undefined ? 'var(--ink)' : 'var(--quiet)'}
+      >
+        {word ?? first}
+      </text>
+    );
+  });
 }
 
 /** The melody of several drums: a dot for each stroke at the height of its drum, joined in order. */

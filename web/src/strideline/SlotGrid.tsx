@@ -156,7 +156,7 @@ export function SlotGrid(props: SlotGridProps) {
             width={width}
             height={band.bottom - band.strokesTop - 4}
             rx={7}
-            className={`slot ${isChosen ? 'slot-chosen' : ''} ${inRange && range[0] !== range[1] ? 'slot-ranged' : ''}`}
+            className={`slot ${isChosen ? 'slot-chosen' : ''} ${inRange ? 'slot-ranged' : ''}`}
           />
         );
       })}

@@ -37,7 +37,8 @@ export interface StrideLineProps {
     readonly at: SlotRef | undefined;
     readonly onChoose: (at: SlotRef) => void;
     readonly onKeyDown: (event: KeyboardEvent) => void;
-    readonly range?: readonly [number, number];
+    /** The chosen stretch in each layer it reaches over. */
+    readonly ranges?: ReadonlyMap<number, readonly [number, number]>;
     readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
     readonly onSlide: (at: SlotRef, to: number) => void;
   };
@@ -61,8 +62,13 @@ function useSame<T>(value: T): T {
   return kept.current;
 }
 
-function isStretch(range: readonly [number, number] | undefined): boolean {
-  return range !== undefined && range[0] !== range[1];
+/** The stretch to show in a layer; one slot of one layer is shown as the choice already. */
+function rangeIn(
+  ranges: ReadonlyMap<number, readonly [number, number]> | undefined,
+  layer: number,
+): readonly [number, number] | undefined {
+  const range = ranges?.get(layer);
+  return range && (ranges?.size !== 1 || range[0] !== range[1]) ? range : undefined;
 }
 
 /** A chosen slot that another row shows is −1 here, so that this row need not know which it is. */
@@ -151,12 +157,12 @@ export function StrideLine(props: StrideLineProps) {
                 system={system}
                 beats={beats}
                 ticksPerPulse={timing.ticksPerPulse}
-                counting={counting}
+                counting={layer.sayCounting ?? counting}
                 sides={Boolean(label) && !narrow}
                 lit={lit?.layer === index ? lit.slots : undefined}
                 quiet={muted?.has(layer.id) ?? false}
                 chosen={here && slotHere(here.slot, grid, geometry, system)}
-                range={here && isStretch(choice?.range) ? choice?.range : undefined}
+                range={rangeIn(choice?.ranges, index)}
                 onChoose={choice?.onChoose}
                 onWeigh={choice?.onWeigh}
                 onSlide={choice?.onSlide}
@@ -216,6 +222,7 @@ const LayerRow = memo(
         role="presentation"
       >
         <LayerLine
+          cycle={props.cycle}
           layer={props.layer}
           grid={props.grid}
           band={band}
@@ -454,8 +461,12 @@ function Playhead({
         : undefined;
     if (pulse !== counted.current) {
       const line = element.parentElement;
-      line?.querySelector('.count-now')?.classList.remove('count-now');
-      line?.querySelector(`.count[data-count="${pulse}"]`)?.classList.add('count-now');
+      for (const word of line?.querySelectorAll('.count-now') ?? []) {
+        word.classList.remove('count-now');
+      }
+      for (const word of line?.querySelectorAll(`.count[data-count="${pulse}"]`) ?? []) {
+        word.classList.add('count-now');
+      }
       counted.current = pulse;
     }
     if (!point) return;

@@ -195,7 +195,8 @@ function roomOf(layer: Layer): Room {
   const room = {
     above: layer.strokes.length === 0 || hands.some((hand) => hand !== 'L'),
     below: hands.some((hand) => hand === 'L' || hand === 'B' || hand === 'F'),
-    says: layer.strokes.some((stroke) => stroke.say !== undefined),
+    says:
+      layer.sayCounting !== undefined || layer.strokes.some((stroke) => stroke.say !== undefined),
     drums: drumsPlayed(layer),
   };
   rooms.set(layer, room);

@@ -54,7 +54,8 @@ export function showsIn(row: Stretch, grid: LayerGrid, before: Layer, after: Lay
     before.name !== after.name ||
     before.instrument !== after.instrument ||
     before.cells !== after.cells ||
-    before.rings !== after.rings
+    before.rings !== after.rings ||
+    before.sayCounting !== after.sayCounting
   ) {
     return true;
   }

@@ -1,3 +1,4 @@
+import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
 import {
   allInstruments,
   findInstrument,
@@ -15,6 +16,7 @@ import {
   removeLastTurn,
   removeLayer,
   renameLayer,
+  setLayerCounting,
 } from '@stride/core/rhythm';
 import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
@@ -96,6 +98,24 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
           toast(`${layer.name} is now played on the ${instrument.name}.`, () => document.undo());
         }}
       />
+      <label className="flex flex-col gap-1 text-sm text-quiet">
+        Under the line
+        <select
+          value={layer.sayCounting ?? ''}
+          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          onChange={(event) => {
+            const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
+            editThis((before) => setLayerCounting(before, system));
+          }}
+        >
+          <option value="">its syllables</option>
+          {COUNTING_SYSTEMS.map((system) => (
+            <option key={system} value={system}>
+              counted in {SYSTEM_NOTES[system].name}
+            </option>
+          ))}
+        </select>
+      </label>
       <div className="flex items-center gap-3">
         <label htmlFor={`${id}-level`} className="text-sm text-quiet">
           Level

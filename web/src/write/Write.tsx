@@ -1,6 +1,5 @@
-import { usualCounting } from '@stride/core/counting';
 import { findInstrument } from '@stride/core/instrument';
-import type { Layer, Rhythm } from '@stride/core/rhythm';
+import { countingOf, type Layer, type Rhythm } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
 import { memo, useCallback, useRef, useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
@@ -88,7 +87,7 @@ export function Write() {
   );
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
-  const counting = rhythm.counting ?? usualCounting(rhythm.cycle);
+  const counting = countingOf(rhythm);
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
       <section
@@ -102,7 +101,7 @@ export function Write() {
             counting={counting}
             choice={{
               at: chosen,
-              range: line.range,
+              ranges: line.ranges,
               onChoose: choose,
               onKeyDown: (event) => onLineKey(line, event),
               onWeigh,
@@ -130,7 +129,7 @@ export function Write() {
       <ReadingPanel
         rhythm={rhythm}
         timing={timed.timing}
-        counting={counting}
+        counting={countingOf(rhythm, layer)}
         chosen={chosen}
         lit={lit}
         onLight={setLit}

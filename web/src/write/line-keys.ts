@@ -8,7 +8,7 @@ export const LINE_KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['Page Up, Page Down', 'one turn'],
   ['Home, End', 'first slot, last slot'],
   ['↑ ↓', 'the layer above, below'],
-  ['Shift with these', 'choose a stretch'],
+  ['Shift with these', 'choose a stretch, over layers too'],
   ['a stroke’s letter', 'place it'],
   ['Delete or .', 'remove'],
   ['!', 'accent'],
@@ -76,7 +76,7 @@ function handle({ commands, chosen, grid }: Line, event: KeyboardEvent): boolean
       return true;
     case 'ArrowUp':
     case 'ArrowDown':
-      commands.goToLayer(key === 'ArrowUp' ? -1 : 1);
+      commands.goToLayer(key === 'ArrowUp' ? -1 : 1, shiftKey);
       return true;
     case 'Delete':
     case 'Backspace':

@@ -1,10 +1,10 @@
-import { usualCounting } from '@stride/core/counting';
 import { compoundOf, findInstrument, strokeKind } from '@stride/core/instrument';
 import { slotAt } from '@stride/core/read';
 import {
   type Clip,
   copyRange,
   copyTurn,
+  countingOf,
   divideCell,
   editLayer,
   type Force,
@@ -24,6 +24,7 @@ import {
   shiftStrokes,
   stepForce,
   strokesAt,
+  type Timing,
   type TimingResult,
   toggleAccent,
 } from '@stride/core/rhythm';
@@ -74,13 +75,15 @@ export interface LineCommands {
   /** Goes to a counted place; where there is none, says why. @returns whether there was one */
   goToPlace(text: string): boolean;
   goTo(slot: number, extend?: boolean): void;
-  goToLayer(step: 1 | -1): void;
+  goToLayer(step: 1 | -1, extend?: boolean): void;
   say(text: string): void;
 }
 
 export interface Line {
   readonly chosen: SlotRef;
   readonly range: SlotRange;
+  /** The stretch in every layer it reaches over; one slot of one layer where nothing more is chosen. */
+  readonly ranges: ReadonlyMap<number, SlotRange>;
   readonly layer: Layer | undefined;
   readonly grid: LayerGrid | undefined;
   readonly commands: LineCommands;
@@ -109,8 +112,9 @@ export function useLine(options: LineOptions): Line {
   const layer = rhythm.layers[chosen.layer];
   const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
   const last = (grid?.starts.length ?? 1) - 1;
-  const from = anchor?.layer === chosen.layer ? Math.min(anchor.slot, last) : chosen.slot;
-  const range: SlotRange = [Math.min(from, chosen.slot), Math.max(from, chosen.slot)];
+  const timing = timed.ok ? timed.timing : undefined;
+  const ranges = rangesOf(timing, anchor, chosen);
+  const range: SlotRange = ranges.get(chosen.layer) ?? [chosen.slot, chosen.slot];
 
   function edit(change: (before: Layer) => Layer, stroke?: string): void {
     focusNext.current = true;
@@ -127,16 +131,30 @@ export function useLine(options: LineOptions): Line {
   function goTo(slot: number, extend = false): void {
     focusNext.current = true;
     setSaid(undefined);
-    setAnchor(extend ? (anchor?.layer === chosen.layer ? anchor : chosen) : undefined);
+    setAnchor(extend ? (anchor ?? chosen) : undefined);
     onChoose({ layer: chosen.layer, slot: Math.min(last, Math.max(0, slot)) });
   }
 
-  /** The same edit on every slot of the chosen stretch. */
-  const each = (change: (layer: Layer, slot: number) => Layer) => (before: Layer) => {
-    let after = before;
-    for (let slot = range[0]; slot <= range[1]; slot += 1) after = change(after, slot);
-    return after;
-  };
+  /** The same edit on every slot of the chosen stretch, in every layer it reaches over. */
+  function editEach(change: (layer: Layer, slot: number) => Layer): void {
+    focusNext.current = true;
+    setSaid(undefined);
+    document.edit((draft) => {
+      let after = draft.rhythm;
+      const drafts = { ...draft.drafts };
+      for (const [index, [from, to]] of ranges) {
+        const id = draft.rhythm.layers[index]?.id ?? '';
+        const before = after;
+        after = editLayer(after, id, (one) => {
+          let changed = one;
+          for (let slot = from; slot <= to; slot += 1) changed = change(changed, slot);
+          return changed;
+        });
+        if (after !== before) delete drafts[id];
+      }
+      return after === draft.rhythm ? draft : { rhythm: after, drafts };
+    });
+  }
 
   const commands: LineCommands = {
     place(code) {
@@ -175,17 +193,15 @@ export function useLine(options: LineOptions): Line {
       setAnchor(undefined);
       onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
     },
-    remove: () => edit(each(removeStrokes)),
-    accent: () => edit(each(toggleAccent)),
+    remove: () => editEach(removeStrokes),
+    accent: () => editEach(toggleAccent),
     ghost: () =>
-      edit(
-        each((before, slot) => {
-          const all = strokesAt(before, slot).every((stroke) => stroke.force === 1);
-          return setForce(before, slot, all ? 3 : 1);
-        }),
-      ),
-    louder: (step) => edit(each((before, slot) => stepForce(before, slot, step))),
-    hand: (hand) => edit(each((before, slot) => setHand(before, slot, hand))),
+      editEach((before, slot) => {
+        const all = strokesAt(before, slot).every((stroke) => stroke.force === 1);
+        return setForce(before, slot, all ? 3 : 1);
+      }),
+    louder: (step) => editEach((before, slot) => stepForce(before, slot, step)),
+    hand: (hand) => editEach((before, slot) => setHand(before, slot, hand)),
     weigh(at, force, hand) {
       const target = rhythm.layers[at.layer];
       if (!target) return;
@@ -258,25 +274,19 @@ export function useLine(options: LineOptions): Line {
         setSaid(`${left} strokes were left out: the ${instrument.name} does not have them.`);
     },
     ornament: (ornament) =>
-      edit(
-        each((before, slot) =>
-          mapStrokes(before, slot, ({ ornament: old, ...rest }) =>
-            old === ornament ? rest : { ...rest, ornament },
-          ),
+      editEach((before, slot) =>
+        mapStrokes(before, slot, ({ ornament: old, ...rest }) =>
+          old === ornament ? rest : { ...rest, ornament },
         ),
       ),
     damp: () =>
-      edit(
-        each((before, slot) =>
-          mapStrokes(before, slot, ({ damp, ...rest }) => (damp ? rest : { ...rest, damp: true })),
-        ),
+      editEach((before, slot) =>
+        mapStrokes(before, slot, ({ damp, ...rest }) => (damp ? rest : { ...rest, damp: true })),
       ),
     optional: () =>
-      edit(
-        each((before, slot) =>
-          mapStrokes(before, slot, ({ optional, ...rest }) =>
-            optional ? rest : { ...rest, optional: true },
-          ),
+      editEach((before, slot) =>
+        mapStrokes(before, slot, ({ optional, ...rest }) =>
+          optional ? rest : { ...rest, optional: true },
         ),
       ),
     shift(by) {
@@ -298,25 +308,55 @@ export function useLine(options: LineOptions): Line {
     },
     goToPlace(text) {
       if (!layer || !grid) return false;
-      const counting = rhythm.counting ?? usualCounting(rhythm.cycle);
+      const counting = countingOf(rhythm, layer);
       const result = slotAt(text, rhythm.cycle, layer, grid, counting);
       if (result.ok) goTo(result.slot);
       else setSaid(result.message);
       return result.ok;
     },
     goTo,
-    goToLayer(step) {
+    goToLayer(step, extend = false) {
       const other = timed.ok ? timed.timing.layers[chosen.layer + step] : undefined;
       if (!other) return;
       focusNext.current = true;
-      setAnchor(undefined);
+      setAnchor(extend ? (anchor ?? chosen) : undefined);
       const now = grid?.startTicks[chosen.slot] ?? 0;
       const slot = other.startTicks.findLastIndex((start) => start <= now);
       onChoose({ layer: chosen.layer + step, slot: Math.max(0, slot) });
     },
     say: setSaid,
   };
-  return { chosen, range, layer, grid, commands, said };
+  return { chosen, range, ranges, layer, grid, commands, said };
+}
+
+/**
+ * The chosen stretch in each layer it reaches over: from the anchor to the chosen slot in one layer,
+ * and what sounds in the same time in the layers between them.
+ */
+function rangesOf(
+  timing: Timing | undefined,
+  anchor: SlotRef | undefined,
+  chosen: SlotRef,
+): ReadonlyMap<number, SlotRange> {
+  const alone = new Map([[chosen.layer, [chosen.slot, chosen.slot] as const]]);
+  if (!anchor || !timing) return alone;
+  const span = ({ layer, slot }: SlotRef): readonly [number, number] => {
+    const grid = timing.layers[layer];
+    const at = Math.min(slot, (grid?.startTicks.length ?? 1) - 1);
+    return [grid?.startTicks[at] ?? 0, grid?.startTicks[at + 1] ?? grid?.lengthTicks ?? 0];
+  };
+  const [a, b] = [span(anchor), span(chosen)];
+  const from = Math.min(a[0], b[0]);
+  const to = Math.max(a[1], b[1]);
+  const ranges = new Map<number, SlotRange>();
+  const first = Math.min(anchor.layer, chosen.layer);
+  for (let layer = first; layer <= Math.max(anchor.layer, chosen.layer); layer += 1) {
+    const starts = timing.layers[layer]?.startTicks ?? [];
+    const low = starts.findIndex((start) => start >= from && start < to);
+    const high = starts.findLastIndex((start) => start >= from && start < to);
+    if (low >= 0) ranges.set(layer, [low, high]);
+  }
+  return ranges.size > 0 ? ranges : alone;
 }
 
 /** The other hand from the stroke before, where hands are written in this layer. */
