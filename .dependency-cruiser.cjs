@@ -10,6 +10,7 @@ const concepts = [
   'text',
   'read',
   'staff',
+  'crossing',
   'climb',
   'sound',
   'formats',

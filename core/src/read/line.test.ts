@@ -9,8 +9,10 @@ import {
   leastRotation,
   readLayer,
   sameFamily,
+  sayWeight,
   strides,
   syncopation,
+  weightOf,
   wrists,
 } from './index.ts';
 
@@ -156,5 +158,28 @@ hand  each R L`);
     expect(texts('Together')).toEqual(['6 of 16 strokes fall with Bell.']);
     expect(texts('Strides')?.at(-1)).toBe('Evenness 1.00, balance 1.00.');
     expect(texts('Off the beat')?.[0]).toMatch(/^Syncopation \d\.\d/);
+  });
+});
+
+describe('weight', () => {
+  const layers = (play: string) =>
+    readRhythm(`rhythm A\ncycle 4\nlayer D : goblet drum\nplay ${play}`).rhythm.layers;
+
+  it('shares the summed force among the families', () => {
+    const weight = weightOf(layers('D! D! T! T!'));
+    expect(weight.bass).toBe(0.5);
+    expect(weight.slap).toBe(0.5);
+    expect(weight.open).toBe(0);
+    expect(weightOf([]).bass).toBe(0);
+  });
+
+  it('says so when the high sounds take over', () => {
+    expect(sayWeight(weightOf(layers('D T! T! T!')))).toMatchObject({
+      warn: true,
+      text: 'Slap 80 %, bass 20 %. The high sounds take over: 80 %.',
+    });
+    expect(sayWeight(weightOf(layers('D! D T T')))?.warn).toBe(false);
+    expect(sayWeight(weightOf(layers('D T! T! T!')), 0.9)?.warn).toBe(false);
+    expect(sayWeight(weightOf(layers('D D D D')))).toBeUndefined();
   });
 });

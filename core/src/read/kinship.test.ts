@@ -1,0 +1,150 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  compareLines,
+  familiesOf,
+  makeLibrary,
+  type PlacedStroke,
+  sayComparison,
+  saySides,
+  sitsWith,
+} from './index.ts';
+import { TIMELINES_FOR_READING } from './timelines.testkit.ts';
+
+const SON = [0, 3, 6, 10, 12];
+const RUMBA = [0, 3, 7, 10, 12];
+const line = fc
+  .uniqueArray(fc.integer({ min: 0, max: 15 }), { minLength: 2, maxLength: 9 })
+  .map((all) => all.sort((a, b) => a - b));
+const turn = (onsets: readonly number[], by: number, span = 16) =>
+  onsets.map((at) => (at + by) % span).sort((a, b) => a - b);
+
+describe('compareLines', () => {
+  it('son to rumba is one stroke, pulse 7 to pulse 8, moved by +1', () => {
+    const result = compareLines(SON, RUMBA, 16);
+    expect(result).toEqual({
+      same: [0, 3, 10, 12],
+      moved: [{ from: 6, to: 7, by: 1 }],
+      came: [],
+      went: [],
+    });
+    expect(sayComparison(result)).toBe('One stroke moved: pulse 7 to pulse 8, +1. 4 stay.');
+  });
+
+  it('goes the shorter way round, and says what came and went', () => {
+    expect(compareLines([0, 8], [8, 15], 16).moved).toEqual([{ from: 0, to: 15, by: -1 }]);
+    const result = compareLines([0, 4, 8], [0, 4, 8, 10], 16);
+    expect(result.came).toEqual([10]);
+    expect(sayComparison(result)).toBe('Came: 11. 3 stay.');
+    expect(compareLines([0, 2], [0, 10], 16)).toMatchObject({ came: [10], went: [2], moved: [] });
+  });
+
+  it('a line compared with itself has no moves', () => {
+    fc.assert(
+      fc.property(line, (onsets) => {
+        const result = compareLines(onsets, onsets, 16);
+        expect(result).toEqual({ same: onsets, moved: [], came: [], went: [] });
+        expect(sayComparison(result)).toBe('The two are the same line.');
+      }),
+    );
+  });
+
+  it('accounts for every stroke, and turning both lines changes nothing', () => {
+    fc.assert(
+      fc.property(line, line, fc.integer({ min: 0, max: 15 }), (a, b, by) => {
+        const one = compareLines(a, b, 16);
+        expect(one.same.length + one.moved.length + one.went.length).toBe(a.length);
+        expect(one.same.length + one.moved.length + one.came.length).toBe(b.length);
+        const other = compareLines(turn(a, by), turn(b, by), 16);
+        const cost = (result: typeof one) =>
+          result.moved.reduce((sum, move) => sum + Math.abs(move.by), 0) +
+          2 * (result.came.length + result.went.length);
+        expect(cost(other)).toBe(cost(one));
+        expect(other.same).toHaveLength(one.same.length);
+      }),
+    );
+  });
+});
+
+describe('familiesOf', () => {
+  const library = makeLibrary(TIMELINES_FOR_READING);
+
+  it('names what a line is, is a rotation of, or is one moved stroke away from', () => {
+    const found = familiesOf(SON, 16, library);
+    expect(found).toContainEqual({ id: 'son-clave', kind: 'same', begins: 0 });
+    expect(found).toContainEqual({
+      id: 'rumba-clave',
+      kind: 'one-moved',
+      begins: 0,
+      move: { from: 6, to: 7 },
+    });
+    expect(familiesOf([2, 4, 8, 11, 14], 16, library)).toContainEqual({
+      id: 'son-clave',
+      kind: 'rotation',
+      begins: 8,
+    });
+    // Cinquillo, and the same strides begun elsewhere.
+    expect(familiesOf([0, 2, 4, 5, 7], 8, library)[0]).toMatchObject({
+      id: 'cinquillo',
+      kind: 'rotation',
+    });
+    expect(familiesOf([0], 16, library)).toEqual([]);
+  });
+
+  it('finds every rotation of a known line', () => {
+    fc.assert(
+      fc.property(line, fc.integer({ min: 0, max: 15 }), (onsets, by) => {
+        const one = makeLibrary([{ id: 'a', onsets, span: 16 }]);
+        const [found] = familiesOf(turn(onsets, by), 16, one);
+        expect(found?.id).toBe('a');
+        expect(['same', 'rotation']).toContain(found?.kind);
+        expect(turn(turn(onsets, by), found?.begins ?? 0)).toEqual(onsets);
+      }),
+    );
+  });
+});
+
+describe('sitsWith', () => {
+  const placed = (text: string): PlacedStroke[] =>
+    text.split(' ').map((word) => ({
+      at: Number.parseInt(word, 10),
+      force: word.endsWith('!') ? 4 : 3,
+      kind: 'O',
+    }));
+
+  it('finds what is doubled, what is missed, and the accents that rub', () => {
+    const reading = sitsWith(placed('0! 3 7! 10'), SON, 16);
+    expect(reading.side).toBe('3-2');
+    expect(reading.here).toEqual({
+      doubled: [0, 3, 10],
+      missed: [6, 12],
+      rubs: [7],
+      agreement: 1 + 0.75 + 0.75 - 1,
+    });
+    expect(saySides(reading, 'strict')).toContain('The accent on pulse 8 rubs.');
+    expect(saySides(reading, 'loose').join()).not.toContain('rubs');
+    expect(saySides(reading, 'no sides')).toEqual([]);
+  });
+
+  it('gives the verdict with the two figures it compared', () => {
+    const from = sitsWith(placed('0! 3! 6! 10! 12!'), SON, 16);
+    expect(from.verdict).toBe('3-2');
+    const other = sitsWith(placed('2! 4! 8! 11! 14!'), SON, 16);
+    expect(other.verdict).toBe('2-3');
+    expect(saySides(other, 'loose')[0]).toMatch(/from the other side, 2-3: .* against 5\.00\.$/);
+    expect(sitsWith(placed('0 8'), SON, 16).verdict).toBe('either');
+  });
+
+  it('turning line and timeline by half a turn gives the same verdict', () => {
+    fc.assert(
+      fc.property(line, (onsets) => {
+        const strokes = onsets.map((at): PlacedStroke => ({ at, force: 3, kind: 'O' }));
+        const turned = strokes.map((stroke) => ({ ...stroke, at: (stroke.at + 8) % 16 }));
+        const a = sitsWith(strokes, SON, 16);
+        const b = sitsWith(turned, turn(SON, 8), 16);
+        expect(b.here.agreement).toBeCloseTo(a.here.agreement, 9);
+        expect(b.other.agreement).toBeCloseTo(a.other.agreement, 9);
+      }),
+    );
+  });
+});

@@ -1,0 +1,119 @@
+import type { Force } from '../rhythm/index.ts';
+
+/** One stroke of a line that is set against a timeline; places in pulses. */
+export interface PlacedStroke {
+  readonly at: number;
+  readonly force: Force;
+  readonly kind: string;
+}
+
+/** A line against a timeline as it is begun. */
+export interface Against {
+  /** Places of the timeline at which the line sounds, and at which it does not. */
+  readonly doubled: readonly number[];
+  readonly missed: readonly number[];
+  /** Accents of the line one pulse beside a stroke of the timeline and not on one. */
+  readonly rubs: readonly number[];
+  /** The force (over four) that falls on the timeline, less one for every rub. */
+  readonly agreement: number;
+}
+
+export interface SitsWith {
+  /** The side the timeline begins with as it stands. */
+  readonly side: '3-2' | '2-3';
+  readonly here: Against;
+  /** The same against the timeline begun from its other half. */
+  readonly other: Against;
+  /** Which way the line sits better; `either` where the two differ by less than half a stroke. */
+  readonly verdict: '3-2' | '2-3' | 'either';
+  /** For each kind of stroke, how much of its force lies in the first and in the second half. */
+  readonly byKind: readonly {
+    readonly kind: string;
+    readonly first: number;
+    readonly second: number;
+  }[];
+}
+
+/**
+ * How a line sits with a two-sided timeline over one period of it.
+ * @param timeline ascending pulses from 0 and below `span`; `span` is even
+ */
+export function sitsWith(
+  line: readonly PlacedStroke[],
+  timeline: readonly number[],
+  span: number,
+): SitsWith {
+  const half = span / 2;
+  const turned = timeline.map((at) => (at + half) % span).sort((a, b) => a - b);
+  const side = timeline.filter((at) => at < half).length * 2 >= timeline.length ? '3-2' : '2-3';
+  const here = against(line, timeline, span);
+  const other = against(line, turned, span);
+  const apart = here.agreement - other.agreement;
+  const kinds = new Map<string, { first: number; second: number }>();
+  for (const { at, force, kind } of line) {
+    const sums = kinds.get(kind) ?? { first: 0, second: 0 };
+    if (at < half) sums.first += force / 4;
+    else sums.second += force / 4;
+    kinds.set(kind, sums);
+  }
+  return {
+    side,
+    here,
+    other,
+    verdict: Math.abs(apart) < 0.5 ? 'either' : apart > 0 ? side : otherSide(side),
+    byKind: [...kinds].map(([kind, sums]) => ({ kind, ...sums })),
+  };
+}
+
+function otherSide(side: '3-2' | '2-3'): '3-2' | '2-3' {
+  return side === '3-2' ? '2-3' : '3-2';
+}
+
+function against(
+  line: readonly PlacedStroke[],
+  timeline: readonly number[],
+  span: number,
+): Against {
+  const places = new Set(timeline);
+  const sounds = new Set(line.map((stroke) => stroke.at));
+  const beside = (at: number) => places.has((at + 1) % span) || places.has((at - 1 + span) % span);
+  const rubs = line
+    .filter(({ at, force }) => force === 4 && !places.has(at) && beside(at))
+    .map((stroke) => stroke.at);
+  const on = line
+    .filter((stroke) => places.has(stroke.at))
+    .reduce((sum, stroke) => sum + stroke.force / 4, 0);
+  return {
+    doubled: timeline.filter((at) => sounds.has(at)),
+    missed: timeline.filter((at) => !sounds.has(at)),
+    rubs,
+    agreement: on - rubs.length,
+  };
+}
+
+/** How a tradition or a teacher sees sides. */
+export const SIDE_SCHOOLS = ['strict', 'loose', 'no sides'] as const;
+export type SideSchool = (typeof SIDE_SCHOOLS)[number];
+
+/**
+ * The sentences: the verdict with the two figures it compared, and in the strict school every rub;
+ * where a timeline has no sides nothing is said of them.
+ */
+export function saySides(reading: SitsWith, school: SideSchool): readonly string[] {
+  if (school === 'no sides') return [];
+  const { here, other, verdict, side } = reading;
+  const figures = `${here.agreement.toFixed(2)} against ${other.agreement.toFixed(2)}`;
+  const pulses = (places: readonly number[]) => places.map((at) => at + 1).join(', ');
+  const sentences = [
+    verdict === 'either'
+      ? `It sits with either side: ${figures}.`
+      : `It sits better ${verdict === side ? 'as the timeline stands' : 'from the other side'}, ${verdict}: ${figures}.`,
+  ];
+  if (here.doubled.length > 0) {
+    sentences.push(`It doubles the timeline on pulse ${pulses(here.doubled)}.`);
+  }
+  if (school === 'strict') {
+    for (const at of here.rubs) sentences.push(`The accent on pulse ${at + 1} rubs.`);
+  }
+  return sentences;
+}

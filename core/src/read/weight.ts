@@ -1,0 +1,54 @@
+import { FAMILIES, type Family, findInstrument, strokeKind } from '../instrument/index.ts';
+import type { Layer } from '../rhythm/index.ts';
+
+/** Each family's share of the summed force, 0 to 1; families that do not sound have 0. */
+export type Weight = Readonly<Record<Family, number>>;
+
+/** The weight of one or more layers: every stroke counts its force over four. */
+export function weightOf(layers: readonly Layer[]): Weight {
+  const sums = Object.fromEntries(FAMILIES.map((family) => [family, 0])) as Record<Family, number>;
+  let all = 0;
+  for (const layer of layers) {
+    const instrument = findInstrument(layer.instrument);
+    if (!instrument) continue;
+    for (const stroke of layer.strokes) {
+      const family = strokeKind(instrument, stroke.kind)?.family;
+      if (!family) continue;
+      sums[family] += stroke.force / 4;
+      all += stroke.force / 4;
+    }
+  }
+  if (all > 0) for (const family of FAMILIES) sums[family] /= all;
+  return sums;
+}
+
+/** High sounds, as against bass and open ones, in the balance of low and high. */
+const HIGH: readonly Family[] = ['slap', 'metal', 'shaken'];
+
+/** The share above which the high sounds are said to take over; a player sets their own. */
+export const USUAL_HIGH = 0.6;
+
+/**
+ * The weight in sentences, the heaviest family first; `warn` where high sounds pass their share.
+ * @param most share of the high sounds that is still wanted, 0 to 1
+ */
+export function sayWeight(
+  weight: Weight,
+  most = USUAL_HIGH,
+): { readonly text: string; readonly high: number; readonly warn: boolean } | undefined {
+  const heard = FAMILIES.filter((family) => weight[family] > 0).sort(
+    (a, b) => weight[b] - weight[a],
+  );
+  if (heard.length < 2) return undefined;
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  const shares = heard.map((family) => `${family} ${percent(weight[family])}`).join(', ');
+  const high = HIGH.reduce((sum, family) => sum + weight[family], 0);
+  const low = weight.bass + weight.open;
+  const warn = high > most && low > 0;
+  const text = `${shares.charAt(0).toUpperCase()}${shares.slice(1)}.`;
+  return {
+    text: warn ? `${text} The high sounds take over: ${percent(high)}.` : text,
+    high,
+    warn,
+  };
+}
