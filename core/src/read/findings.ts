@@ -13,8 +13,10 @@ import {
 } from './hands.ts';
 import { balance, evenness, syncopation } from './line.ts';
 import { HAND_NAMES } from './place.ts';
+import { readSides } from './sides-of.ts';
 import { soundingLine } from './sounding.ts';
 import { sayStrides, stridesInPulses } from './strides.ts';
+import { sayWeight, weightOf } from './weight.ts';
 import { forcesOf, wrists } from './wrists.ts';
 
 /** One sentence of a reading, with the slots of the layer it speaks of. */
@@ -32,9 +34,11 @@ export interface FindingGroup {
     | 'Strides'
     | 'Off the beat'
     | 'Accents alone'
+    | 'Sides'
     | 'Together'
     | 'Hands'
-    | 'Wrists';
+    | 'Wrists'
+    | 'Weight';
   readonly findings: readonly Finding[];
 }
 
@@ -59,9 +63,11 @@ export function readLayer(
     { title: 'Strides', findings: strideFindings(layer, timing, layerIndex) },
     { title: 'Off the beat', findings: syncopationFindings(rhythm, timing, layer, layerIndex) },
     { title: 'Accents alone', findings: accentFindings(rhythm, timing, layer, layerIndex) },
+    { title: 'Sides', findings: sideFindings(rhythm, timing, layerIndex) },
     { title: 'Together', findings: togetherFindings(rhythm, timing, layer, layerIndex) },
     { title: 'Hands', findings: handFindings(rhythm, layer, timing, layerIndex, ceiling) },
     { title: 'Wrists', findings: wristFindings(layer) },
+    { title: 'Weight', findings: weightFindings(layer) },
   ];
   return groups.filter((group) => group.findings.length > 0);
 }
@@ -172,6 +178,19 @@ function togetherFindings(
       ? [plain(`Never falls with ${other.name} the first time round.`)]
       : [plain(`${shared.length} of ${slots.length} strokes fall with ${other.name}.`, shared)];
   });
+}
+
+function sideFindings(rhythm: Lines, timing: Timing, index: number): readonly Finding[] {
+  return readSides(rhythm, timing, index).map(({ text, slots, warn }) => ({
+    text,
+    slots,
+    tone: warn ? 'warn' : 'plain',
+  }));
+}
+
+function weightFindings(layer: Layer): readonly Finding[] {
+  const said = sayWeight(weightOf([layer]));
+  return said ? [{ text: said.text, slots: [], tone: said.warn ? 'warn' : 'plain' }] : [];
 }
 
 function wristFindings(layer: Layer): readonly Finding[] {

@@ -10,6 +10,7 @@ export * from './hands.ts';
 export * from './length.ts';
 export * from './line.ts';
 export * from './place.ts';
+export * from './sides-of.ts';
 export * from './sits-with.ts';
 export * from './sounding.ts';
 export * from './strides.ts';

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { timeRhythm } from '../rhythm/index.ts';
+import { readRhythm } from '../text/index.ts';
 import {
   compareLines,
   familiesOf,
   makeLibrary,
   type PlacedStroke,
+  readSides,
   sayComparison,
   saySides,
   sitsWith,
@@ -146,5 +149,37 @@ describe('sitsWith', () => {
         expect(b.other.agreement).toBeCloseTo(a.other.agreement, 9);
       }),
     );
+  });
+});
+
+describe('sides in a rhythm', () => {
+  const sentences = (drum: string) => {
+    const { rhythm, problems } = readRhythm(
+      `rhythm A\ncycle 4x4\nlayer Clave : claves\nplay X . . X / . . X . / . . X . / X . . .\nas 3-2\nlayer Drum : goblet drum\nplay ${drum}`,
+    );
+    expect(problems).toEqual([]);
+    const timed = timeRhythm(rhythm);
+    if (!timed.ok) throw new Error(timed.message);
+    return readSides(rhythm, timed.timing, 1);
+  };
+
+  it('finds a planted rub, with the slot it speaks of', () => {
+    const said = sentences('D! . . D / . . . T! / . . D . / . . . .');
+    expect(said.map((one) => one.text)).toContain('The accent on pulse 8 rubs.');
+    expect(said.find((one) => one.warn)?.slots).toEqual([7]);
+    expect(said[0]?.text.startsWith('With Clave: it sits better as the timeline stands')).toBe(
+      true,
+    );
+  });
+
+  it('speaks of a later turn only where it sits otherwise', () => {
+    const same = 'D! . . D! / . . D! . / . . D! . / D! . . .';
+    const turned = '. . D! . / D! . . . / D! . . D! / . . D! .';
+    expect(sentences(`${same} | ${same}`).some((one) => one.text.includes('turn 2'))).toBe(false);
+    expect(
+      sentences(`${same} | ${turned}`).some((one) =>
+        one.text.startsWith('From turn 2: it sits better from the other side'),
+      ),
+    ).toBe(true);
   });
 });
