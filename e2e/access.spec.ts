@@ -8,6 +8,7 @@ const VIEWS = [
   ['Frame', '/bench/lantern-steps/frame', 'Counting'],
   ['Sheet', '/bench/lantern-steps/sheet', 'What it says'],
   ['Guide', '/guide', 'Care'],
+  ['Crossing', '/crossing', 'Hear it from'],
 ] as const;
 
 for (const theme of ['light', 'dark'] as const) {

@@ -2,6 +2,7 @@
 export * from './features.ts';
 export * from './render.ts';
 export * from './score.ts';
+export * from './score-crossing.ts';
 export * from './score-entry.ts';
 export { RECIPES } from './timbres.ts';
 export * from './transport.ts';

@@ -5,6 +5,9 @@ import { Shelf } from '../shelf/Shelf.tsx';
 import { Shell } from './Shell.tsx';
 import { Stumble } from './Stumble.tsx';
 
+const Crossing = lazy(async () => ({
+  default: (await import('../crossing/Crossing.tsx')).Crossing,
+}));
 const Guide = lazy(async () => ({ default: (await import('../guide/Guide.tsx')).Guide }));
 const Bench = lazy(async () => ({ default: (await import('../bench/Bench.tsx')).Bench }));
 const LastBench = lazy(async () => ({
@@ -38,6 +41,7 @@ const router = createBrowserRouter([
           { path: 'sheet', element: <Sheet /> },
         ],
       },
+      { path: 'crossing', element: <Crossing /> },
       { path: 'guide', element: <Guide /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],

@@ -12,6 +12,7 @@ const Help = lazy(() => import('./Help.tsx'));
 const PLACES = [
   { to: '/', label: 'Shelf', end: true },
   { to: '/bench', label: 'Bench', end: false },
+  { to: '/crossing', label: 'Crossing', end: false },
   { to: '/guide', label: 'Guide', end: false },
 ] as const;
 
@@ -39,7 +40,7 @@ export function Shell() {
         Skip to the screen
       </a>
       <header className="print:hidden flex h-[54px] shrink-0 items-center gap-5 bg-bar px-[22px] text-on-bar max-sm:gap-2.5 max-sm:px-3">
-        <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:text-base">
+        <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
         <nav aria-label="Places" className="flex gap-5 text-[16px] max-sm:gap-3">

@@ -1,0 +1,68 @@
+import { expect, scheduled, slot, test } from './kit.ts';
+
+/** Crossings that sounded by now, in pulses of the grid since the first stroke. */
+const gridPlaces = (times: readonly number[], first: number, span: number, grid: number) =>
+  times.map((at) => ((at - first) / span) * grid);
+
+test('7 against 4 is heard from both sides without a break, and goes to the Bench', async ({
+  page,
+}) => {
+  await page.goto('/crossing');
+  await page.getByRole('button', { name: '7 : 4', exact: true }).click();
+  await expect(
+    page.getByRole('img', { name: '7 against 4: 10 moments, strides 4 3 1 4 2 2 4 1 3 4' }),
+  ).toBeVisible();
+  const tempo = page.getByLabel('Tempo of the beat', { exact: true });
+  await tempo.fill('210');
+  const from = page.getByRole('region', { name: 'Hear it from' });
+  await expect(from.getByRole('button', { name: /^the 4/ })).toContainText('120 a minute');
+
+  await page.getByRole('heading', { name: /^Crossing/ }).click();
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(25);
+  await from.getByRole('button', { name: /^the 4/ }).click();
+  await expect(tempo).toHaveValue('120');
+  const before = (await scheduled(page)).length;
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(before + 30);
+  const times = (await scheduled(page)).map((one) => one.at);
+  await page.getByRole('button', { name: 'Stop' }).click();
+
+  // Two seconds a span: every sound is on the grid of 28, before and after the change, none missing.
+  const places = gridPlaces(times, times[0] ?? 0, 2, 28);
+  for (const place of places) expect(Math.abs(place - Math.round(place))).toBeLessThan(1e-4);
+  const onGrid = places.map((place) => Math.round(place));
+  const composite = [0, 4, 7, 8, 12, 14, 16, 20, 21, 24];
+  const last = Math.floor((onGrid.at(-1) ?? 0) / 28);
+  for (let span = 0; span < last; span += 1) {
+    for (const at of composite) expect(onGrid).toContain(span * 28 + at);
+  }
+  // The click of the seven doubles its steps at first; at the end the click of the four does.
+  const count = (at: number) => onGrid.filter((place) => place === at).length;
+  expect([count(4), count(7)]).toEqual([2, 1]);
+  expect([count((last - 1) * 28 + 4), count((last - 1) * 28 + 7)]).toEqual([1, 2]);
+
+  await page.getByRole('button', { name: 'Send it to the Bench' }).click();
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('7 : 4 crossing');
+  await expect(slot(page, '4 hand bell', 0)).toHaveAccessibleName(/mouth, left, accent/);
+});
+
+test('counts a crossing in words, cuts it into a bar, and takes five large pulses', async ({
+  page,
+}) => {
+  await page.goto('/crossing');
+  const counted = page.getByRole('region', { name: 'Counted' });
+  await expect(counted).toContainText('In 5, the 3 falls on 1, a of 2, & of 4.');
+  const bar = page.getByRole('region', { name: 'Into a bar' });
+  await bar.getByLabel('Steps of', { exact: true }).fill('3');
+  await bar.getByLabel('in a cycle of', { exact: true }).fill('8');
+  await expect(bar).toContainText('Strokes on 1, 4, 7; strides 3 3 2.');
+  await expect(bar).toContainText('It is tresillo.');
+
+  for (const [index, steps] of ['31', '29', '28', '27', '25'].entries()) {
+    if (index > 1) await page.getByRole('button', { name: 'Another pulse' }).click();
+    await page.getByLabel(`Steps of pulse ${index + 1}`, { exact: true }).fill(steps);
+  }
+  await expect(counted).toContainText('Grid 16,991,100; 136 moments');
+  await page.getByLabel('Steps of pulse 1', { exact: true }).fill('32');
+  await expect(page.getByText(/between 1 and 31|1 to 31/).first()).toBeVisible();
+});

@@ -1,0 +1,92 @@
+import { CATALOGUE, findEntry } from '@stride/core/catalogue';
+import { cutInto } from '@stride/core/crossing';
+import { turnPulses } from '@stride/core/cycle';
+import { familiesOf, type Kinship, makeLibrary, strides } from '@stride/core/read';
+import { useMemo, useState } from 'react';
+import { NumberField } from '../ui/NumberField.tsx';
+
+/** The catalogue's timelines as lines to look up. */
+const TIMELINES = makeLibrary(
+  CATALOGUE.flatMap((entry) =>
+    entry.tradition === 'timeline' && entry.skeleton
+      ? [
+          {
+            id: entry.id,
+            onsets: entry.skeleton.map((stroke) => stroke.pulse),
+            span: turnPulses(entry.cycle),
+          },
+        ]
+      : [],
+  ),
+);
+
+/** Even steps cut to a cycle of another length, beginning again each turn. */
+export function IntoABar() {
+  const [step, setStep] = useState(3);
+  const [length, setLength] = useState(16);
+  const { onsets, rest } = useMemo(() => cutInto(step, length), [step, length]);
+  const kin = useMemo(() => familiesOf(onsets, length, TIMELINES), [onsets, length]);
+  return (
+    <section
+      aria-label="Into a bar"
+      className="rounded-2xl border border-edge bg-card px-4 py-3 text-[15.5px] leading-snug"
+    >
+      <h2 className="mb-2 text-[17px]">Into a bar</h2>
+      <div className="flex flex-wrap items-end gap-4">
+        <NumberField
+          label="Steps of"
+          value={step}
+          min={1}
+          max={31}
+          onChange={(next) => setStep(Math.round(next))}
+        />
+        <NumberField
+          label="in a cycle of"
+          value={length}
+          min={2}
+          max={64}
+          onChange={(next) => setLength(Math.round(next))}
+        />
+        <svg
+          viewBox={`-1 -7 ${length + 1} 12`}
+          className="h-12 min-w-60 flex-1"
+          role="img"
+          aria-label={`Strokes on pulse ${onsets.map((at) => at + 1).join(', ')} of ${length}`}
+          preserveAspectRatio="none"
+        >
+          {Array.from({ length }, (_, at) => at).map((at) => (
+            <rect
+              key={at}
+              x={at + 0.12}
+              y={onsets.includes(at) ? -6 : -1.5}
+              width={0.76}
+              height={onsets.includes(at) ? 9 : 4.5}
+              fill={onsets.includes(at) ? 'var(--metal)' : 'var(--stone)'}
+            />
+          ))}
+        </svg>
+      </div>
+      <p className="mt-2">
+        Strokes on {onsets.map((at) => at + 1).join(', ')}; strides{' '}
+        {strides(onsets, length).join(' ')}.{' '}
+        {rest === 0
+          ? 'It comes out even.'
+          : `The last step is cut to ${rest}, so it begins again each turn.`}
+      </p>
+      <p>
+        {kin.length === 0
+          ? 'No timeline of the catalogue is this line, a rotation of it or one stroke away.'
+          : kin.slice(0, 4).map(sayKin).join(' ')}
+      </p>
+    </section>
+  );
+}
+
+function sayKin({ id, kind, begins, move }: Kinship): string {
+  const name = findEntry(id)?.name ?? id;
+  const later = begins === 0 ? '' : `, begun ${begins} pulses later`;
+  if (kind === 'one-moved' && move) {
+    return `One stroke from ${name}${later}: pulse ${move.from + 1} to pulse ${move.to + 1}.`;
+  }
+  return kind === 'same' ? `It is ${name}.` : `It is ${name}${later}.`;
+}

@@ -1,0 +1,27 @@
+import type { PulsePart } from '@stride/core/crossing';
+
+/** A sound that a pulse of a crossing can have. */
+export interface Voice extends PulsePart {
+  readonly name: string;
+}
+
+export const VOICES: readonly Omit<Voice, 'hand'>[] = [
+  { name: 'rope drum, tone', instrument: 'rope-drum', kind: 'O' },
+  { name: 'hand bell', instrument: 'hand-bell', kind: 'X' },
+  { name: 'claves', instrument: 'claves', kind: 'X' },
+  { name: 'goblet drum, dum', instrument: 'goblet-drum', kind: 'D' },
+  { name: 'box drum, bass', instrument: 'box-drum', kind: 'B' },
+  { name: 'bright clap', instrument: 'palms-and-feet', kind: 'X' },
+  { name: 'shaker', instrument: 'shaker', kind: 'X' },
+  { name: 'foot', instrument: 'palms-and-feet', kind: 'H' },
+];
+
+const HANDS = ['R', 'L', 'F', 'F', 'F'] as const;
+const SOUNDS = [0, 1, 7, 2, 6] as const;
+
+/** What a pulse sounds like before one has chosen. */
+export function usualVoice(pulse: number): Voice {
+  const voice = VOICES[SOUNDS[pulse] ?? 0] ?? VOICES[0];
+  if (!voice) throw new Error('there are no voices');
+  return { ...voice, hand: HANDS[pulse] ?? 'F' };
+}
