@@ -1,5 +1,12 @@
+import { crossing } from '@stride/core/crossing';
 import { cycleFromSpans } from '@stride/core/cycle';
-import { readLayer } from '@stride/core/read';
+import {
+  compareLines,
+  familiesOf,
+  type KnownLine,
+  makeLibrary,
+  readLayer,
+} from '@stride/core/read';
 import { timeRhythm } from '@stride/core/rhythm';
 import { renderScore, sampleOf, scoreRhythm } from '@stride/core/sound';
 import { tappedBeats } from '@stride/core/tapin';
@@ -59,9 +66,59 @@ export function coreFigures(): Figure[] {
     { what: 'text to rhythm for it, median', value: ratio(parse), limit: '10 ms', ok: parse < 10 },
     { what: 'rhythm to text for it, median', value: ratio(write), limit: '—', ok: true },
     tapping(),
+    largeCrossing(),
+    families(),
     scheduling(),
     fiveMinutes(),
   ];
+}
+
+/** Five pulses whose grid has seventeen million parts. */
+function largeCrossing(): Figure {
+  const ms = time(() => crossing([31, 29, 28, 27, 25]));
+  return {
+    what: 'crossing 31:29:28:27:25 from its onsets, median',
+    value: `${ms.toFixed(3)} ms`,
+    limit: '5 ms',
+    ok: ms < 5,
+  };
+}
+
+/** One line among ten thousand of up to 64 pulses: looked up, and compared with each in turn. */
+function families(): Figure {
+  let seed = 7;
+  const random = (below: number) => {
+    seed = (seed * 48_271) % 2_147_483_647;
+    return seed % below;
+  };
+  const spans = [8, 12, 16, 24, 32, 48, 64];
+  const lines = Array.from({ length: 10_000 }, (_, index): KnownLine => {
+    const span = spans[random(spans.length)] ?? 16;
+    const onsets = Array.from({ length: span }, (_, at) => at).filter(
+      (at) => at === 0 || random(3) === 0,
+    );
+    return { id: String(index), onsets, span };
+  });
+  const asked = lines.find((line) => line.span === 16) ?? { id: '', onsets: [0], span: 16 };
+  const library = makeLibrary(lines);
+  const quick = time(() => familiesOf(asked.onsets, asked.span, library), 20);
+  const start = performance.now();
+  const kin = lines.filter(
+    (line) =>
+      line.span === asked.span &&
+      Array.from({ length: line.span }, (_, by) => by).some((by) => {
+        const turned = line.onsets.map((at) => (at + by) % line.span).sort((a, b) => a - b);
+        const { moved, came, went } = compareLines(asked.onsets, turned, line.span);
+        return moved.length + came.length <= 1 && moved.length + went.length <= 1;
+      }),
+  ).length;
+  const pairwise = performance.now() - start;
+  return {
+    what: 'families of a line among 10,000 lines of up to 64 pulses, median',
+    value: `${quick.toFixed(1)} ms (${(pairwise / quick).toFixed(0)} × quicker than comparing it with each, which finds ${kin})`,
+    limit: '100 ms',
+    ok: quick < 100,
+  };
 }
 
 /** Two hundred taps over twelve turns, a little unsteady, to divisions. */

@@ -28,6 +28,7 @@ async function shot(
     .getByText('Lantern steps')
     .or(page.getByLabel('Name of the rhythm'))
     .or(page.getByText('Care', { exact: true }))
+    .or(page.getByText('Hear it from'))
     .first()
     .waitFor();
   await page.waitForTimeout(500);
@@ -70,6 +71,15 @@ await shot('tap-in', '/bench/lantern-steps/write', {
   },
 });
 await shot('guide', '/guide?instrument=tall-hand-drum');
+await shot('crossing', '/crossing', {
+  act: async (page) => {
+    await page.getByRole('button', { name: '7 : 4', exact: true }).click();
+    await page.getByRole('button', { name: /^the 4/ }).click();
+    await page.getByRole('heading', { name: /^Crossing/ }).click();
+    await play(2600)(page);
+  },
+});
+await shot('crossing-phone', '/crossing', { size: [390, 844] });
 await shot('sheet', '/bench/wet-cobbles/sheet', { size: [1000, 1300] });
 await shot('climb', '/bench/lantern-steps/climb', { act: play(5200) });
 await browser.close();

@@ -71,6 +71,7 @@ export function familiesOf(
     seen.add(line.id);
   }
   if (library.byFamily.size === 0 || onsets.length < 2) return found;
+  const moved = new Map<string, Kinship & { readonly move: NonNullable<Kinship['move']> }>();
   const places = new Set(onsets);
   for (const [index, from] of onsets.entries()) {
     for (let to = 0; to < span; to += 1) {
@@ -80,11 +81,22 @@ export function familiesOf(
       );
       for (const line of library.byFamily.get(familyKey(other, span)) ?? []) {
         if (seen.has(line.id)) continue;
-        seen.add(line.id);
         const begins = beginsAt(other, line.onsets, span) ?? 0;
-        found.push({ id: line.id, kind: 'one-moved', begins, move: { from, to } });
+        const kin = { id: line.id, kind: 'one-moved' as const, begins, move: { from, to } };
+        const known = moved.get(line.id);
+        if (!known || farness(kin, span) < farness(known, span)) moved.set(line.id, kin);
       }
     }
   }
-  return found;
+  const near = [...moved.values()].sort((a, b) => farness(a, span) - farness(b, span));
+  return [...found, ...near];
+}
+
+/** Lines that begin together come before turned ones, short moves before long ones. */
+function farness(
+  { begins, move }: { readonly begins: number; readonly move: { from: number; to: number } },
+  span: number,
+): number {
+  const way = Math.abs(move.to - move.from);
+  return (begins === 0 ? 0 : span) + Math.min(way, span - way);
 }

@@ -9,6 +9,7 @@ export * from './fit.ts';
 export * from './hands.ts';
 export * from './length.ts';
 export * from './line.ts';
+export * from './one-period.ts';
 export * from './place.ts';
 export * from './sides-of.ts';
 export * from './sits-with.ts';

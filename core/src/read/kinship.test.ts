@@ -6,6 +6,7 @@ import {
   compareLines,
   familiesOf,
   makeLibrary,
+  onePeriod,
   type PlacedStroke,
   readSides,
   sayComparison,
@@ -181,5 +182,30 @@ describe('sides in a rhythm', () => {
         one.text.startsWith('From turn 2: it sits better from the other side'),
       ),
     ).toBe(true);
+  });
+});
+
+describe('onePeriod', () => {
+  const periodOf = (play: string) => {
+    const { rhythm } = readRhythm(`rhythm A\ncycle 4x2\nlayer C : claves\nplay ${play}`);
+    const timed = timeRhythm(rhythm);
+    const [layer] = rhythm.layers;
+    const grid = timed.ok ? timed.timing.layers[0] : undefined;
+    return timed.ok && layer && grid ? onePeriod(layer, grid, timed.timing) : undefined;
+  };
+
+  it('is one turn where every turn is alike, and the whole where they differ', () => {
+    expect(periodOf('X . . X / . . X . | X . . X / . . X .')).toEqual({
+      onsets: [0, 3, 6],
+      span: 8,
+    });
+    expect(periodOf('X . . X / . . X . | . . X . / X . . .')).toEqual({
+      onsets: [0, 3, 6, 10, 12],
+      span: 16,
+    });
+  });
+
+  it('is none where a stroke lies between pulses', () => {
+    expect(periodOf('X X X / X')).toBeUndefined();
   });
 });

@@ -78,7 +78,7 @@ export function Shell() {
         </button>
         <ThemeButton />
       </header>
-      <main id="screen" className="flex min-w-0 flex-1 flex-col" tabIndex={-1}>
+      <main id="screen" className="outline-none flex min-w-0 flex-1 flex-col" tabIndex={-1}>
         <Suspense fallback={<p className="p-6 text-quiet">Opening …</p>}>
           <Outlet />
         </Suspense>

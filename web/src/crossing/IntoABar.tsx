@@ -1,31 +1,15 @@
-import { CATALOGUE, findEntry } from '@stride/core/catalogue';
 import { cutInto } from '@stride/core/crossing';
-import { turnPulses } from '@stride/core/cycle';
-import { familiesOf, type Kinship, makeLibrary, strides } from '@stride/core/read';
+import { strides } from '@stride/core/read';
 import { useMemo, useState } from 'react';
+import { sayKin, useFamilies } from '../reading/use-families.ts';
 import { NumberField } from '../ui/NumberField.tsx';
-
-/** The catalogue's timelines as lines to look up. */
-const TIMELINES = makeLibrary(
-  CATALOGUE.flatMap((entry) =>
-    entry.tradition === 'timeline' && entry.skeleton
-      ? [
-          {
-            id: entry.id,
-            onsets: entry.skeleton.map((stroke) => stroke.pulse),
-            span: turnPulses(entry.cycle),
-          },
-        ]
-      : [],
-  ),
-);
 
 /** Even steps cut to a cycle of another length, beginning again each turn. */
 export function IntoABar() {
   const [step, setStep] = useState(3);
   const [length, setLength] = useState(16);
   const { onsets, rest } = useMemo(() => cutInto(step, length), [step, length]);
-  const kin = useMemo(() => familiesOf(onsets, length, TIMELINES), [onsets, length]);
+  const kin = useFamilies(onsets, length);
   return (
     <section
       aria-label="Into a bar"
@@ -74,19 +58,10 @@ export function IntoABar() {
           : `The last step is cut to ${rest}, so it begins again each turn.`}
       </p>
       <p>
-        {kin.length === 0
+        {kin === undefined || kin.length === 0
           ? 'No timeline of the catalogue is this line, a rotation of it or one stroke away.'
           : kin.slice(0, 4).map(sayKin).join(' ')}
       </p>
     </section>
   );
-}
-
-function sayKin({ id, kind, begins, move }: Kinship): string {
-  const name = findEntry(id)?.name ?? id;
-  const later = begins === 0 ? '' : `, begun ${begins} pulses later`;
-  if (kind === 'one-moved' && move) {
-    return `One stroke from ${name}${later}: pulse ${move.from + 1} to pulse ${move.to + 1}.`;
-  }
-  return kind === 'same' ? `It is ${name}.` : `It is ${name}${later}.`;
 }

@@ -1,7 +1,8 @@
 import type { Counting } from '@stride/core/counting';
-import { readLayer, readSlot } from '@stride/core/read';
-import type { Rhythm, Timing } from '@stride/core/rhythm';
+import { onePeriod, readLayer, readSlot } from '@stride/core/read';
+import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
 import { useMemo } from 'react';
+import { sayKin, useFamilies } from '../reading/use-families.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { HearAlone } from './HearAlone.tsx';
@@ -33,6 +34,13 @@ export function ReadingPanel({
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
   const read = useAfterPaint(rhythm);
   const groups = useMemo(() => readLayer(read, chosen.layer), [read, chosen.layer]);
+  const line = useMemo(() => {
+    const timed = timeRhythm(read);
+    const layer = read.layers[chosen.layer];
+    const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
+    return timed.ok && layer && grid ? onePeriod(layer, grid, timed.timing) : undefined;
+  }, [read, chosen.layer]);
+  const kin = useFamilies(line?.onsets, line?.span ?? 0);
   return (
     <div className="relative">
       <section
@@ -45,6 +53,13 @@ export function ReadingPanel({
           <Part title={slot.title}>
             {slot.lines.map((line) => (
               <p key={line}>{line}</p>
+            ))}
+          </Part>
+        ) : null}
+        {kin && kin.length > 0 ? (
+          <Part title="Families">
+            {kin.slice(0, 3).map((one) => (
+              <p key={one.id}>{sayKin(one)}</p>
             ))}
           </Part>
         ) : null}

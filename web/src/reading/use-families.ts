@@ -1,0 +1,46 @@
+import { findEntry } from '@stride/core/catalogue';
+import type { Kinship } from '@stride/core/read';
+import { useQuery } from '@tanstack/react-query';
+import * as Comlink from 'comlink';
+import type { ReadingApi } from '../workers/reading.worker.ts';
+
+let worker: Comlink.Remote<ReadingApi> | undefined;
+
+function reading(): Comlink.Remote<ReadingApi> {
+  worker ??= Comlink.wrap<ReadingApi>(
+    new Worker(new URL('../workers/reading.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return worker;
+}
+
+/** The longest line that is looked up, in pulses. */
+const LONGEST = 64;
+
+/**
+ * Which timelines of the catalogue a line is, is a rotation of, or is one stroke away from; asked in a
+ * worker, and an outdated answer is dropped.
+ * @param onsets whole pulses; undefined where the line has none that can be looked up
+ */
+export function useFamilies(
+  onsets: readonly number[] | undefined,
+  span: number,
+): readonly Kinship[] | undefined {
+  const enabled = onsets !== undefined && onsets.length > 1 && span <= LONGEST;
+  const asked = useQuery({
+    queryKey: ['families', span, onsets],
+    enabled,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () => reading().families(onsets ?? [], span),
+  });
+  return enabled ? asked.data : undefined;
+}
+
+/** @example "One stroke from rumba clave: pulse 7 to pulse 8." */
+export function sayKin({ id, kind, begins, move }: Kinship): string {
+  const name = findEntry(id)?.name ?? id;
+  const later = begins === 0 ? '' : `, begun ${begins} pulses later`;
+  if (kind === 'one-moved' && move) {
+    return `One stroke from ${name}${later}: pulse ${move.from + 1} to pulse ${move.to + 1}.`;
+  }
+  return `It is ${name}${later}.`;
+}
