@@ -55,3 +55,48 @@ describe('layOut', () => {
     expect(left.height).toBeGreaterThan(bell.height + 30);
   });
 });
+
+describe('folded turns, names and melodies', () => {
+  const { rhythm } = readRhythm(
+    `rhythm A\ncycle 4x2\nturn 2 answer\nlayer D : two-pitch bell\nplay ${Array(4).fill('L . H . / L . H H').join(' | ')}`,
+  );
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Error(timed.message);
+  const lay = (folded: readonly number[], width = 900) =>
+    layOut(rhythm, timed.timing, { width, labels: 0, folded: new Set(folded) });
+  const turnsOf = (folded: readonly number[], width?: number) =>
+    lay(folded, width).systems.map(({ firstTurn, turns }) => [firstTurn, turns]);
+
+  it('a folded turn is left out and ends its row', () => {
+    expect(turnsOf([], 4000)).toEqual([[0, 4]]);
+    expect(turnsOf([1], 4000)).toEqual([
+      [0, 1],
+      [2, 2],
+    ]);
+    expect(turnsOf([0], 300)).toEqual([
+      [1, 1],
+      [2, 1],
+      [3, 1],
+    ]);
+  });
+
+  it('has no point for a moment in a folded turn', () => {
+    const geometry = lay([1], 4000);
+    const { turnTicks } = geometry;
+    expect(pointAt(geometry, turnTicks * 1.5)).toBeUndefined();
+    expect(pointAt(geometry, turnTicks * 2.5)?.system.firstTurn).toBe(2);
+  });
+
+  it('something stays in sight when all are folded', () => {
+    expect(turnsOf([0, 1, 2, 3])).toHaveLength(1);
+  });
+
+  it('leaves room for the names of turns and for the melody of several pitches', () => {
+    const plain = layOut({ ...rhythm, turns: undefined } as never, timed.timing, {
+      width: 900,
+      labels: 0,
+    });
+    expect(lay([]).countHeight).toBeGreaterThan(plain.countHeight);
+    expect(lay([]).bands[0]?.melody?.drums).toBe(2);
+  });
+});

@@ -1,0 +1,77 @@
+import { CATALOGUE, entryNamed } from '@stride/core/catalogue';
+import { checkRhythm, LIMITS, type Rhythm } from '@stride/core/rhythm';
+import { readRhythm, writeLayerRows } from '@stride/core/text';
+import { describe, expect, it } from 'vitest';
+import { addSkeletonLayer } from './add-skeleton.ts';
+
+const rhythmIn = (cycle: string): Rhythm =>
+  readRhythm(
+    `rhythm A\ncycle ${cycle}\nlayer D : goblet drum\nplay ${cycle === '3+3+2' ? 'D / D / D' : 'D / D / D / D'}`,
+    'a',
+  ).rhythm;
+
+function added(cycle: string, name: string): string {
+  const entry = entryNamed(name);
+  if (!entry) throw new Error(name);
+  const result = addSkeletonLayer(rhythmIn(cycle), entry);
+  if (!result.ok) throw new Error(result.message);
+  const layer = result.rhythm.layers.at(-1);
+  return layer ? writeLayerRows(layer, result.rhythm.cycle) : '';
+}
+
+describe('a catalogue entry as a layer', () => {
+  it('keeps its pulses in a cycle that they fill, with the side it starts from', () => {
+    expect(added('4x4', 'son clave')).toBe(
+      'play  X . . X / . . X . / . . X . / X . . .\nas    3-2\nrole  timeline',
+    );
+    expect(added('3+3+2', 'tresillo')).toContain('play  X . . / X . . / X .');
+  });
+
+  it('plays low and high strokes on the drum', () => {
+    expect(added('3+3+2', 'malfuf')).toBe('play  D . . / T . . / T .');
+  });
+
+  it('comes round at its own length over even beats, each pulse as long as the others’', () => {
+    const rows = added('4x4', 'seven-stroke bell');
+    expect(rows).toContain('loop  own');
+    expect(rows).toContain('play  <3/4> X . X / <3/4> . X X / <3/4> . X . / <3/4> X . X');
+  });
+
+  it('is refused over uneven beats that it does not fill', () => {
+    const bell = entryNamed('seven-stroke bell');
+    if (!bell) throw new Error('no bell');
+    expect(addSkeletonLayer(rhythmIn('3+3+2'), bell)).toEqual({
+      ok: false,
+      message: expect.stringContaining('Use its cycle instead'),
+    });
+  });
+
+  it('is a rhythm that keeps every rule, for every entry that has strokes', () => {
+    const ids = new Set<string>();
+    for (const entry of CATALOGUE) {
+      if (!entry.skeleton) continue;
+      const result = addSkeletonLayer(rhythmIn('4x4'), entry);
+      if (!result.ok) throw new Error(`${entry.name}: ${result.message}`);
+      expect(checkRhythm(result.rhythm), entry.name).toMatchObject({ ok: true });
+      const layer = result.rhythm.layers.at(-1);
+      expect(layer?.strokes.length, entry.name).toBe(entry.skeleton.length);
+      ids.add(entry.tradition);
+    }
+    expect(ids).toEqual(new Set(['north-indian', 'usul', 'timeline']));
+  });
+
+  it('is refused where there is no room or nothing to add', () => {
+    const rhythm = rhythmIn('4x4');
+    const [layer] = rhythm.layers;
+    if (!layer) throw new Error('no layer');
+    const full = {
+      ...rhythm,
+      layers: Array.from({ length: LIMITS.layers }, (_, index) => ({ ...layer, id: `l${index}` })),
+    };
+    const clave = entryNamed('son clave');
+    const plain = entryNamed('four fours');
+    if (!clave || !plain) throw new Error('no entry');
+    expect(addSkeletonLayer(full, clave).ok).toBe(false);
+    expect(addSkeletonLayer(rhythm, plain).ok).toBe(false);
+  });
+});
