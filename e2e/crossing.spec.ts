@@ -52,6 +52,16 @@ test('counts a crossing in words, cuts it into a bar, and takes five large pulse
   await page.goto('/crossing');
   const counted = page.getByRole('region', { name: 'Counted' });
   await expect(counted).toContainText('In 5, the 3 falls on 1, a of 2, & of 4.');
+  const learn = page.getByRole('region', { name: 'Learn it' });
+  await expect(learn).toContainText('Count 3 2 1 3 1 2 3.');
+  await learn.getByRole('button', { name: 'Hear step 1' }).click();
+  // Seven strokes of the composite in a span of 5 beats at 0.6 of 72: 125/18 seconds.
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(3);
+  const times = (await scheduled(page)).map((one) => one.at);
+  const places = gridPlaces(times, times[0] ?? 0, 125 / 18, 15);
+  for (const [index, at] of [0, 3, 5, 6].entries()) expect(places[index]).toBeCloseTo(at, 4);
+  await learn.getByRole('button', { name: 'Stop' }).click();
+
   const bar = page.getByRole('region', { name: 'Into a bar' });
   await bar.getByLabel('Steps of', { exact: true }).fill('3');
   await bar.getByLabel('in a cycle of', { exact: true }).fill('8');

@@ -43,3 +43,31 @@ export function scoreCrossing(crossed: Crossing, sounds: readonly Sound[], beat:
     events: [...steps, ...clicks].sort((a, b) => a.ticks - b.ticks),
   };
 }
+
+/** Layer id under which the composite of a crossing is heard as one line. */
+export const COMPOSITE_LAYER = 'composite';
+
+/**
+ * One span of a crossing as it is learnt: some of its pulses, and the composite under them as one
+ * soft line or as the only thing there is.
+ * @param heard indices of the pulses that sound; with none of them the composite stands alone
+ */
+export function scoreLearning(
+  crossed: Crossing,
+  sounds: readonly Sound[],
+  heard: readonly number[],
+): Score {
+  const whole = scoreCrossing(crossed, sounds, 0);
+  const layers = new Set(heard.map(crossingLayer));
+  const force = heard.length === 0 ? 3 : 1;
+  const line = crossed.moments.map(
+    ({ at }): ScoreEvent => ({
+      ticks: at,
+      offset: 0,
+      layer: COMPOSITE_LAYER,
+      sound: { instrument: 'claves', kind: 'X', force: at === 0 && heard.length === 0 ? 4 : force },
+    }),
+  );
+  const events = [...whole.events.filter((event) => layers.has(event.layer)), ...line];
+  return { ...whole, events: events.sort((a, b) => a.ticks - b.ticks) };
+}

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { entryNamed } from '../catalogue/index.ts';
+import { crossing } from '../crossing/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { GOBLET_DRUM, INSTRUMENTS } from '../instrument/index.ts';
 import { FORCES, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
@@ -18,8 +19,10 @@ import {
   renderSound,
   type Score,
   scoreCountIn,
+  scoreCrossing,
   scoreEntry,
   scoreGestures,
+  scoreLearning,
   scoreRhythm,
   startTransport,
   type Transport,
@@ -174,6 +177,37 @@ describe('a catalogue entry', () => {
       '6D',
       '7T',
     ]);
+  });
+});
+
+describe('a crossing', () => {
+  const crossed = crossing([3, 2]);
+  const sounds = [
+    { instrument: 'rope-drum', kind: 'O', force: 3 },
+    { instrument: 'hand-bell', kind: 'X', force: 3 },
+  ] as const;
+  const places = (score: Score, layer: string) =>
+    score.events.filter((event) => event.layer === layer).map((event) => event.ticks);
+
+  it('sounds on its grid, the click on the pulse that is the beat', () => {
+    const three = scoreCrossing(crossed, sounds, 0);
+    const two = scoreCrossing(crossed, sounds, 1);
+    expect(places(three, 'pulse-0')).toEqual([0, 2, 4]);
+    expect(places(three, 'pulse-1')).toEqual([0, 3]);
+    expect(places(three, 'click')).toEqual([0, 2, 4]);
+    expect(places(two, 'click')).toEqual([0, 3]);
+    expect(places(two, 'pulse-0')).toEqual(places(three, 'pulse-0'));
+  });
+
+  it('is learnt as one line first, then with a hand on the soft line', () => {
+    const alone = scoreLearning(crossed, sounds, []);
+    expect(places(alone, 'composite')).toEqual([0, 2, 3, 4]);
+    expect(alone.events).toHaveLength(4);
+    const right = scoreLearning(crossed, sounds, [0]);
+    expect(places(right, 'pulse-0')).toEqual([0, 2, 4]);
+    expect(places(right, 'pulse-1')).toEqual([]);
+    const line = right.events.filter((event) => event.layer === 'composite');
+    expect(line.every((event) => event.sound.force === 1)).toBe(true);
   });
 });
 

@@ -20,6 +20,7 @@ import { NumberField } from '../ui/NumberField.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { CrossingLine } from './CrossingLine.tsx';
 import { IntoABar } from './IntoABar.tsx';
+import { LearnIt } from './LearnIt.tsx';
 import { usualVoice, VOICES, type Voice } from './voices.ts';
 
 const OWNER = 'crossing';
@@ -289,6 +290,7 @@ export function Crossing() {
               {crossed.strides.length <= 24 ? `, strides ${crossed.strides.join(' ')}` : ''}.
             </p>
           </section>
+          <LearnIt crossed={crossed} voices={voices} from={from} spans={spans} />
         </div>
       </div>
     </div>
