@@ -90,6 +90,12 @@ test('taps a pattern in with 15 ms of jitter, and gets it back', async ({ page }
   await page.getByRole('button', { name: 'Write it into Water' }).click();
   await expect(rows(page, 'Water')).toContainText('play D K . D / K D K / D K / . . . .');
   await kept(page, 'ferry-bell', '"slots":3');
+
+  // The taps are still there, so that one can change one's mind.
+  await page.getByRole('button', { name: 'Tap it in' }).click();
+  await slots(3).selectOption('4');
+  await page.getByRole('button', { name: 'Write it into Water' }).click();
+  await expect(rows(page, 'Water')).toContainText('/ D . K . /');
 });
 
 test('a stroke is dragged along the line, turns get names and fold away, the count is lit', async ({

@@ -127,7 +127,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
         </Tool>
       </span>
       <Divider />
-      <TapIn rhythm={rhythm} line={line} />
+      <TapIn key={layer.id} rhythm={rhythm} line={line} />
       <GoTo line={line} />
       <LineMenu line={line} />
     </div>

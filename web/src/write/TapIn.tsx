@@ -6,7 +6,7 @@ import { layerFromTaps, type Tap, type TappedBeat, tappedBeats } from '@stride/c
 import { secondsPerPulse, toNumber } from '@stride/core/time';
 import { Hand, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useEffect, useMemo, useState } from 'react';
+import { type Dispatch, type SetStateAction, useEffect, useMemo, useState } from 'react';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { GestureLine } from '../frame/GestureLine.tsx';
@@ -21,6 +21,9 @@ interface TapInProps {
 /** Play it on keys while the cycle loops; the taps become a turn of the layer. */
 export function TapIn({ rhythm, line }: TapInProps) {
   const [open, setOpen] = useState(false);
+  /** The taps outlive the dialog, so that one can come back to them and change one's mind. */
+  const [taps, setTaps] = useState<readonly Tap[]>([]);
+  const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());
   return (
     <Dialog.Root
       open={open}
@@ -52,6 +55,10 @@ export function TapIn({ rhythm, line }: TapInProps) {
             <TapPad
               rhythm={rhythm}
               layer={line.layer}
+              taps={taps}
+              setTaps={setTaps}
+              chosen={chosen}
+              setChosen={setChosen}
               onUse={(change) => {
                 player.stop();
                 line.commands.change(change);
@@ -68,10 +75,16 @@ export function TapIn({ rhythm, line }: TapInProps) {
 interface TapPadProps {
   readonly rhythm: Rhythm;
   readonly layer: Layer;
+  readonly taps: readonly Tap[];
+  readonly setTaps: Dispatch<SetStateAction<readonly Tap[]>>;
+  /** For some beats another number of slots than the likeliest. */
+  readonly chosen: ReadonlyMap<number, number>;
+  readonly setChosen: Dispatch<SetStateAction<ReadonlyMap<number, number>>>;
   readonly onUse: (change: (before: Layer) => Layer) => void;
 }
 
-function TapPad({ rhythm, layer, onUse }: TapPadProps) {
+function TapPad(props: TapPadProps) {
+  const { rhythm, layer, taps, setTaps, chosen, setChosen, onUse } = props;
   const { cycle, tempo } = rhythm;
   const instrument = findInstrument(layer.instrument);
   const strokes = instrument?.strokes ?? [];
@@ -79,8 +92,6 @@ function TapPad({ rhythm, layer, onUse }: TapPadProps) {
     strokes.find((stroke) => stroke.hand === hand) ?? strokes[0];
   const [right, setRight] = useState(usual('strong')?.code ?? '');
   const [left, setLeft] = useState(usual('weak')?.code ?? '');
-  const [taps, setTaps] = useState<readonly Tap[]>([]);
-  const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());
   const owner = `tap:${rhythm.id}`;
   const state = usePlayer();
   const running =
@@ -107,7 +118,7 @@ function TapPad({ rhythm, layer, onUse }: TapPadProps) {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [running, right, left, strokes, seconds]);
+  }, [running, right, left, strokes, seconds, setTaps]);
 
   function start(): void {
     if (running) {
