@@ -1,12 +1,6 @@
 import { crossing } from '@stride/core/crossing';
 import { cycleFromSpans } from '@stride/core/cycle';
-import {
-  compareLines,
-  familiesOf,
-  type KnownLine,
-  makeLibrary,
-  readLayer,
-} from '@stride/core/read';
+import { familiesOf, type KnownLine, makeLibrary, readLayer } from '@stride/core/read';
 import { timeRhythm } from '@stride/core/rhythm';
 import { renderScore, sampleOf, scoreRhythm } from '@stride/core/sound';
 import { tappedBeats } from '@stride/core/tapin';
@@ -103,21 +97,25 @@ function families(): Figure {
   const library = makeLibrary(lines);
   const quick = time(() => familiesOf(asked.onsets, asked.span, library), 20);
   const start = performance.now();
+  const places = new Set(asked.onsets);
+  // The same question put plainly: turned every way, is at most one stroke at another place?
   const kin = lines.filter(
     (line) =>
       line.span === asked.span &&
-      Array.from({ length: line.span }, (_, by) => by).some((by) => {
-        const turned = line.onsets.map((at) => (at + by) % line.span).sort((a, b) => a - b);
-        const { moved, came, went } = compareLines(asked.onsets, turned, line.span);
-        return moved.length + came.length <= 1 && moved.length + went.length <= 1;
-      }),
+      line.onsets.length === asked.onsets.length &&
+      Array.from({ length: line.span }, (_, by) => by).some(
+        (by) =>
+          line.onsets.filter((at) => places.has((at + by) % line.span)).length >=
+          asked.onsets.length - 1,
+      ),
   ).length;
+  const found = familiesOf(asked.onsets, asked.span, library).length;
   const pairwise = performance.now() - start;
   return {
     what: 'families of a line among 10,000 lines of up to 64 pulses, median',
-    value: `${quick.toFixed(1)} ms (${(pairwise / quick).toFixed(0)} × quicker than comparing it with each, which finds ${kin})`,
+    value: `${quick.toFixed(1)} ms (${(pairwise / quick).toFixed(0)} × quicker than comparing it with each; ${found} found, ${kin} by comparing)`,
     limit: '100 ms',
-    ok: quick < 100,
+    ok: quick < 100 && found === kin,
   };
 }
 

@@ -76,3 +76,27 @@ test('counts a crossing in words, cuts it into a bar, and takes five large pulse
   await page.getByLabel('Steps of pulse 1', { exact: true }).fill('32');
   await expect(page.getByText(/between 1 and 31|1 to 31/).first()).toBeVisible();
 });
+
+test('the beat changes over by itself, and the strokes go on', async ({ page }) => {
+  await page.goto('/crossing');
+  await page.getByRole('button', { name: '3 : 2', exact: true }).click();
+  await page.getByLabel('Tempo of the beat', { exact: true }).fill('180');
+  await page.getByLabel('Change over').selectOption('every 2 spans');
+  await page.getByRole('button', { name: 'Play' }).click();
+  const two = page.getByRole('button', { name: /^the 2/ });
+  await expect(two).toHaveAttribute('aria-pressed', 'true', { timeout: 8000 });
+  await expect(page.getByRole('button', { name: /^the 3/ })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+    { timeout: 8000 },
+  );
+  const times = (await scheduled(page)).map((one) => one.at);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  // A second a span, in sixths; every step of both pulses is there, over both changes.
+  const places = gridPlaces(times, times[0] ?? 0, 1, 6);
+  const onGrid = places.map((place) => Math.round(place));
+  for (const place of places) expect(Math.abs(place - Math.round(place))).toBeLessThan(1e-4);
+  for (let span = 0; span < 4; span += 1) {
+    for (const at of [0, 2, 3, 4]) expect(onGrid).toContain(span * 6 + at);
+  }
+});

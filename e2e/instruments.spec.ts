@@ -28,7 +28,12 @@ test('an instrument of one’s own is made by ear, played, and kept from being l
   await page.reload();
   await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/middle, right, plain/);
 
-  // While a rhythm is played on it, it stays.
+  // While a rhythm is played on it, it stays, and so do the codes that are in use.
+  await page.goto('/guide?instrument=own-tin-lid');
+  await page.getByRole('button', { name: 'Change it' }).click();
+  await form.getByLabel('Code of stroke 1').fill('Y');
+  await form.getByRole('button', { name: 'Keep the instrument' }).click();
+  await expect(form.getByRole('alert')).toContainText('Ferry bell uses its stroke X');
   await page.goto('/guide?instrument=own-tin-lid');
   await page.getByRole('button', { name: 'Delete the tin lid' }).click();
   await expect(page.getByText('A rhythm is played on the tin lid').first()).toBeVisible();

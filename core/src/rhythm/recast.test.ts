@@ -50,6 +50,22 @@ describe('recast', () => {
     expect(places(result.rhythm, first(result.rhythm))).toEqual([0, 3, 6, 10, 12]);
   });
 
+  it('sounds as fast as before, counted in the new beats where that comes out even', () => {
+    const speed = (one: Rhythm) => [one.tempo.bpm * one.tempo.per, one.target * one.tempo.per];
+    const rhythm = rhythmOf(
+      'cycle 3+3+2\ntempo 72 to 104 per 3\nlayer B : hand bell\nplay X . . / X . . / X .',
+    );
+    const even = recast(rhythm, cycleFromSpans('4x4')).rhythm;
+    expect(even.tempo).toEqual({ bpm: 54, per: 4 });
+    expect(even.target).toBe(78);
+    const odd = recast(rhythm, cycleFromSpans('5+5')).rhythm;
+    expect(odd.tempo).toEqual(rhythm.tempo);
+    for (const one of [even, odd]) expect(speed(one)).toEqual(speed(rhythm));
+    // As many beats: the foot stays, whatever the beats are cut into.
+    const beats = recast(rhythm, cycleFromSpans('4x3')).rhythm;
+    expect(beats.tempo).toEqual({ bpm: 72, per: 4 });
+  });
+
   it('fills the last turn up, and says what has to move', () => {
     const rhythm = rhythmOf('cycle 4x2\nlayer B : hand bell\nplay X X X / X*7');
     const result = recast(rhythm, cycleFromSpans('3+2+2'));

@@ -1,5 +1,14 @@
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
-import { compare, divide, lcm, type Pulses, rational, subtract, toNumber } from '../time/index.ts';
+import {
+  compare,
+  divide,
+  lcm,
+  type Pulses,
+  rational,
+  subtract,
+  TEMPO_RANGE,
+  toNumber,
+} from '../time/index.ts';
 import { plainCells } from './edit.ts';
 import { type Cell, type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
 import { timeLayer } from './timing.ts';
@@ -21,13 +30,16 @@ const FINEST = 16;
 /**
  * Puts a rhythm into another cycle. Layers that come round at their own length stay as they are.
  * Where the number of beats is the same, cells keep their beats; else strokes keep their pulses,
- * counted from the one of the first turn, and the last turn is filled up with silence.
+ * counted from the one of the first turn, and the last turn is filled up with silence. Either way it
+ * sounds as fast as before.
  */
 export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
   const strokes = rhythm.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
+  const was = beatsOf(rhythm.cycle)[0]?.span ?? 1;
   const first = beatsOf(cycle)[0]?.span ?? 1;
-  const tempo = { ...rhythm.tempo, per: Math.min(first, 64) };
   if (beatsOf(cycle).length === beatsOf(rhythm.cycle).length) {
+    // The foot goes on as it did, whatever each beat is now cut into.
+    const tempo = rhythm.tempo.per === was ? { ...rhythm.tempo, per: first } : rhythm.tempo;
     return { rhythm: { ...rhythm, cycle, tempo }, by: 'beats', kept: strokes, moved: 0, lost: 0 };
   }
   let moved = 0;
@@ -40,12 +52,23 @@ export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
     return result.layer;
   });
   return {
-    rhythm: { ...rhythm, cycle, tempo, layers },
+    rhythm: { ...rhythm, ...countedIn(rhythm, first), cycle, layers },
     by: 'pulses',
     kept: strokes - moved - lost,
     moved,
     lost,
   };
+}
+
+/** The same speed counted in beats of another length, where that is a whole number in range. */
+function countedIn(rhythm: Rhythm, per: number): Pick<Rhythm, 'tempo' | 'target'> {
+  const { tempo, target } = rhythm;
+  const now = (tempo.bpm * tempo.per) / per;
+  const later = (target * tempo.per) / per;
+  const fits = [now, later].every(
+    (bpm) => Number.isInteger(bpm) && bpm >= TEMPO_RANGE.min && bpm <= TEMPO_RANGE.max,
+  );
+  return fits ? { tempo: { bpm: now, per }, target: later } : { tempo, target };
 }
 
 interface Placed {

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
-import { setTempo } from '@stride/core/rhythm';
+import { cycleFromSpans } from '@stride/core/cycle';
+import { editLayer, recast, setTempo } from '@stride/core/rhythm';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { StrideDatabase } from '../store/db.ts';
 import { openDocument, type RhythmDocument } from '../store/document.ts';
@@ -54,6 +55,18 @@ describe('the open bench', () => {
     leave();
     bench.chooseLayer(1);
     expect(heard).toHaveBeenCalledTimes(2);
+  });
+
+  it('writes typed text anew only for the layers that an edit changes', () => {
+    const [first, second] = bench.getState().rhythm.layers.map((layer) => layer.id);
+    if (!first || !second) throw new Error('no layers');
+    document.edit((draft) => ({ ...draft, drafts: { [first]: 'play Q', [second]: 'play W' } }));
+    bench.edit((rhythm) => setTempo(rhythm, 88));
+    expect(bench.getState().draft.drafts).toEqual({ [first]: 'play Q', [second]: 'play W' });
+    bench.edit((rhythm) => editLayer(rhythm, first, (layer) => ({ ...layer, name: 'Other' })));
+    expect(bench.getState().draft.drafts).toEqual({ [second]: 'play W' });
+    bench.edit((rhythm) => recast(rhythm, cycleFromSpans('4x4')).rhythm);
+    expect(bench.getState().draft.drafts).toEqual({});
   });
 
   it('mutes and unmutes without touching the rhythm', () => {

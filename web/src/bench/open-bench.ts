@@ -25,7 +25,7 @@ export interface OpenBench {
   subscribe(listener: () => void): () => void;
   chooseLayer(index: number): void;
   setMix(change: Partial<Mix>): void;
-  /** An edit of the rhythm that leaves the typed text of its layers alone. */
+  /** An edit of the rhythm; typed text of the layers that it changes is written anew. */
   edit(change: (before: Rhythm) => Rhythm, stroke?: string): void;
 }
 
@@ -78,7 +78,11 @@ export function openBench(document: RhythmDocument): OpenBench {
     edit: (change, stroke) =>
       document.edit((before) => {
         const after = change(before.rhythm);
-        return after === before.rhythm ? before : { ...before, rhythm: after };
+        if (after === before.rhythm) return before;
+        const same = new Set(after.cycle === before.rhythm.cycle ? before.rhythm.layers : []);
+        const kept = after.layers.filter((layer) => same.has(layer)).map((layer) => layer.id);
+        const drafts = Object.entries(before.drafts).filter(([id]) => kept.includes(id));
+        return { rhythm: after, drafts: Object.fromEntries(drafts) };
       }, stroke),
   };
 }

@@ -81,7 +81,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
               key={beat}
               x={x(beat * parts) - 8}
               y={top - 8}
-              width={(room / beats) * 1}
+              width={room / beats}
               height={height - top - 4}
               rx={9}
               fill="var(--band)"

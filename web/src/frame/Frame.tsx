@@ -1,17 +1,18 @@
 import { type CatalogueEntry, entryOf, TRADITION_NOTES } from '@stride/core/catalogue';
 import { usualCounting } from '@stride/core/counting';
-import { beatsOf, describeCycle } from '@stride/core/cycle';
+import { beatsOf, type Cycle, describeCycle } from '@stride/core/cycle';
 import { sayLengths } from '@stride/core/read';
 import { type Recast, type Rhythm, recast, startFromOtherSide } from '@stride/core/rhythm';
 import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
+import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
@@ -46,6 +47,10 @@ export function Frame() {
     (playing.status === 'playing' || playing.status === 'waking') && playing.owner === owner;
   const tapping = useTapAlong(cycle, tempo);
   useHotkeys('t', () => mine && tapping.tap());
+  // What is heard and what a tap is measured against are one tempo.
+  useEffect(() => {
+    if (mine) player.change({ tempo });
+  }, [mine, tempo]);
 
   function hear(): void {
     if (mine) {
@@ -64,6 +69,16 @@ export function Frame() {
       },
       next: () => undefined,
     });
+  }
+
+  function keep(kept: Cycle): Promise<void> {
+    return keepCycle(kept).then(
+      (made) => {
+        look(made);
+        toast(`${kept.name} stands in the catalogue.`);
+      },
+      (error: unknown) => toast(storageSentence(error)),
+    );
   }
 
   function look(next: CatalogueEntry): void {
@@ -107,7 +122,15 @@ export function Frame() {
                 {mine ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
                 {mine ? 'Stop' : 'Hear it'}
               </Button>
-              <Button disabled={!mine} title="T" onPointerDown={tapping.tap}>
+              <Button
+                disabled={!mine}
+                title="T"
+                onPointerDown={tapping.tap}
+                onClick={(event) => {
+                  // From the keyboard no pointer goes down.
+                  if (event.detail === 0) tapping.tap();
+                }}
+              >
                 <Hand aria-hidden size={16} /> Tap
               </Button>
             </span>
@@ -164,9 +187,13 @@ export function Frame() {
                 <Button
                   look="quiet"
                   onClick={() => {
-                    void deleteCycle(looking.id);
-                    setLooking(undefined);
-                    toast(`${looking.name} was deleted.`, () => void keepCycle(looking.cycle));
+                    deleteCycle(looking.id).then(
+                      () => {
+                        setLooking(undefined);
+                        toast(`${looking.name} was deleted.`, () => void keep(looking.cycle));
+                      },
+                      (error: unknown) => toast(storageSentence(error)),
+                    );
                   }}
                 >
                   Delete it
@@ -202,8 +229,7 @@ export function Frame() {
         <OwnCycle
           onTry={(tried) => look(ownEntry(tried))}
           onKeep={(kept) => {
-            void keepCycle(kept).then((made) => look(made));
-            toast(`${kept.name} stands in the catalogue.`);
+            void keep(kept);
           }}
         />
       </div>

@@ -8,6 +8,7 @@ import { Pencil, Play, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOwnInstruments } from '../store/own-instruments.ts';
+import { storageSentence } from '../store/rhythms.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.tsx';
@@ -53,16 +54,19 @@ export function Guide() {
                 look="quiet"
                 aria-label={`Delete the ${instrument.name}`}
                 onClick={() =>
-                  void remove(instrument.id).then((using) => {
-                    if (using > 0) {
-                      toast(
-                        `${using === 1 ? 'A rhythm is' : `${using} rhythms are`} played on the ${instrument.name}; give their layers another instrument first.`,
-                      );
-                      return;
-                    }
-                    setSearch({});
-                    toast(`The ${instrument.name} was deleted.`, () => void keep(instrument));
-                  })
+                  remove(instrument.id).then(
+                    (using) => {
+                      if (using > 0) {
+                        toast(
+                          `${using === 1 ? 'A rhythm is' : `${using} rhythms are`} played on the ${instrument.name}; give their layers another instrument first.`,
+                        );
+                        return;
+                      }
+                      setSearch({});
+                      toast(`The ${instrument.name} was deleted.`, () => void keep(instrument));
+                    },
+                    (error: unknown) => toast(storageSentence(error)),
+                  )
                 }
               >
                 <Trash2 aria-hidden size={16} />
@@ -80,11 +84,16 @@ export function Guide() {
           instrument={editing === 'this' ? instrument : undefined}
           onClose={() => setEditing(undefined)}
           onKeep={(made) =>
-            void keep(made).then(() => {
-              setEditing(undefined);
-              setSearch({ instrument: made.id });
-              toast(`The ${made.name} can be played from now on.`);
-            })
+            keep(made).then(
+              (problem) => {
+                if (problem) return problem;
+                setEditing(undefined);
+                setSearch({ instrument: made.id });
+                toast(`The ${made.name} can be played from now on.`);
+                return undefined;
+              },
+              (error: unknown) => storageSentence(error),
+            )
           }
         />
       ) : null}

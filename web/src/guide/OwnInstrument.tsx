@@ -2,6 +2,7 @@ import {
   checkInstrument,
   FAMILIES,
   type Family,
+  findInstrument,
   type Instrument,
   instrumentNamed,
   type StrokeKind,
@@ -16,7 +17,8 @@ import { hearVoice } from './hear.ts';
 interface OwnInstrumentProps {
   /** The one that is changed; undefined for a new one. */
   readonly instrument: Instrument | undefined;
-  readonly onKeep: (instrument: Instrument) => void;
+  /** @returns what stands in the way, if it cannot be kept */
+  readonly onKeep: (instrument: Instrument) => Promise<string | undefined>;
   readonly onClose: () => void;
 }
 
@@ -94,12 +96,12 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '');
     const checked = checkInstrument({
-      id: instrument?.id ?? `own-${slug || 'instrument'}`,
+      id: instrument?.id ?? freeId(`own-${slug || 'instrument'}`),
       name: name.toLowerCase(),
       note,
       strokes,
     });
-    if (checked.ok) onKeep(checked.instrument);
+    if (checked.ok) void onKeep(checked.instrument).then(setProblem);
     else setProblem(checked.message);
   }
 
@@ -264,6 +266,13 @@ const INPUT = 'h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-
 
 function freeCode(strokes: readonly Draft[]): string {
   return [...'XOSTMBKDxostmbkd'].find((code) => strokes.every((one) => one.code !== code)) ?? 'Z';
+}
+
+/** An id that no instrument has; names in other scripts come to the same letters. */
+function freeId(wanted: string): string {
+  let id = wanted;
+  for (let number = 2; findInstrument(id); number += 1) id = `${wanted}-${number}`;
+  return id;
 }
 
 interface FieldProps {

@@ -17,11 +17,22 @@ export function useOwnInstruments() {
   const refresh = () => client.invalidateQueries({ queryKey: OWN });
   return {
     own: own.data ?? [],
-    async keep(instrument: Instrument): Promise<void> {
+    /** @returns what stands in the way, where it was therefore not kept */
+    async keep(instrument: Instrument): Promise<string | undefined> {
+      const codes = new Set(instrument.strokes.map((stroke) => stroke.code));
+      for (const { rhythm } of await database.rhythms.toArray()) {
+        for (const layer of rhythm.layers) {
+          if (layer.instrument !== instrument.id) continue;
+          const missing = layer.strokes.find((stroke) => !codes.has(stroke.kind))?.kind;
+          if (missing === undefined) continue;
+          return `${rhythm.name} uses its stroke ${missing}: keep that code, or take the strokes out there first.`;
+        }
+      }
       await database.instruments.put(instrument);
       const others = ownInstruments().filter((one) => one.id !== instrument.id);
       knowInstruments([...others, instrument]);
       await refresh();
+      return undefined;
     },
     /** @returns how many rhythms are played on it, where it was therefore not deleted */
     async remove(id: string): Promise<number> {

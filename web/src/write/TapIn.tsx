@@ -1,6 +1,6 @@
 import { beatsOf, type Cycle } from '@stride/core/cycle';
 import { findInstrument, type StrokeKind } from '@stride/core/instrument';
-import { accentOnly, type Layer, type Rhythm, timeLayer } from '@stride/core/rhythm';
+import { accentOnly, countingOf, type Layer, type Rhythm, timeLayer } from '@stride/core/rhythm';
 import { scoreCountIn } from '@stride/core/sound';
 import { layerFromTaps, type Tap, type TappedBeat, tappedBeats } from '@stride/core/tapin';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
@@ -142,7 +142,8 @@ function TapPad(props: TapPadProps) {
       <p className="max-w-[70ch]">
         Start, listen to one turn, then play on the keys while the cycle goes round: J and F for two
         hands, or the letters of the strokes. Every turn lies on the ones before, so that hands can
-        be played one after the other.
+        be played one after the other. What you write becomes the layer’s one turn; undo brings back
+        what was there.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <Button look="go" onClick={start}>
@@ -168,7 +169,7 @@ function TapPad(props: TapPadProps) {
           Take the last tap back
         </Button>
       </div>
-      <GestureLine cycle={cycle} counting={rhythm.counting ?? 'plain'} playing={running} />
+      <GestureLine cycle={cycle} counting={countingOf(rhythm, layer)} playing={running} />
       <Beats
         cycle={cycle}
         beats={beats}
