@@ -19,6 +19,20 @@ test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
   await expect(rows(page, 'Goblet drum')).toContainText('play D t k / T . / . . / . . .');
 });
 
+test('begins a rhythm in a cycle of the catalogue by its name', async ({ page }) => {
+  await page.goto('/?new');
+  await page.getByLabel('Name', { exact: true }).fill('Lamp sixteen');
+  const cycle = page.getByLabel(/^Cycle/);
+  await cycle.fill('teentaal');
+  await expect(page.getByText('No cycle in the catalogue is called “teentaal”.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin writing' })).toBeDisabled();
+  await cycle.fill('Teental');
+  await expect(page.getByText('16 beats: 4 + 4 + 4 + 4')).toBeVisible();
+  await page.getByRole('button', { name: 'Begin writing' }).click();
+  await page.getByRole('link', { name: 'Frame' }).click();
+  await expect(page.getByRole('heading', { name: 'teental', exact: true })).toBeVisible();
+});
+
 test('refuses files that cannot be read, and says where', async ({ page }) => {
   await page.goto('/');
   const file = page.getByTestId('bring-in');

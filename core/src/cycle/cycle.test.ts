@@ -67,3 +67,26 @@ describe('beatsToPulses', () => {
     expect(place(rational(4))).toEqual(rational(11));
   });
 });
+
+describe('spans with gestures', () => {
+  it('are read and written again, runs written short', () => {
+    for (const text of ['4c+4fx3, 4c+4w, 4c+4w', '3c+2w', '1sx4', '2+3f']) {
+      const result = parseSpans(text);
+      if (!result.ok) throw new Error(result.message);
+      expect(formatSpans(result.cycle)).toBe(text);
+    }
+    const result = parseSpans('3c+2w');
+    expect(result.ok && beatsOf(result.cycle).map((beat) => beat.gesture)).toEqual([
+      'clap',
+      'wave',
+    ]);
+  });
+
+  it('say what a meter leaves out', () => {
+    expect(parseSpans('7/8')).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('2+2+3'),
+    });
+    expect(parseSpans('4q')).toMatchObject({ ok: false, at: 0 });
+  });
+});

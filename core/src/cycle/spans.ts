@@ -50,7 +50,9 @@ export function parseSpans(text: string): SpansResult {
         return fail(
           word === ''
             ? `A beat is missing here. ${EXAMPLE}.`
-            : `“${word.slice(0, 24)}” is not a beat length. ${EXAMPLE}.`,
+            : /^\d+\/\d+$/.test(word)
+              ? `“${word.slice(0, 24)}” does not say how its beats group. Write them, such as 2+2+3 for seven.`
+              : `“${word.slice(0, 24)}” is not a beat length. ${EXAMPLE}.`,
         );
       }
       const span = Number(match[1]);

@@ -1,6 +1,5 @@
-import { entryNamed } from '../catalogue/index.ts';
 import { readCounting } from '../counting/index.ts';
-import { beatsOf, type Cycle, cycleFromSpans, parseSpans } from '../cycle/index.ts';
+import { beatsOf, type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import { allInstruments, INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
 import {
   type Layer,
@@ -11,6 +10,7 @@ import {
   timeRhythm,
 } from '../rhythm/index.ts';
 import { TEMPO_RANGE, type Tempo } from '../time/index.ts';
+import { readCycleText } from './cycle-text.ts';
 import { readName } from './names.ts';
 import { type Piece, type Problem, problemAt, quote } from './problem.ts';
 import { type LayerBody, readLayerBody } from './read-layer.ts';
@@ -176,28 +176,12 @@ function unknownRow(key: string): string {
     : `${quote(key)} is not a row of a rhythm. Rows are ${HEAD_KEYS.join(', ')}.`;
 }
 
-/** Spans, with `as Name` behind them for a cycle of one's own, or a name from the catalogue with its speed. */
 function readCycle(row: Row, problems: Problem[]): Cycle | undefined {
-  const { text } = row.rest;
-  const entry = /^[^\d\s]/u.test(text) ? entryNamed(text) : undefined;
-  if (entry) return entry.cycle;
-  const own = /^(.*?)\s+as\s+(.+)$/u.exec(text);
-  const spans = own?.[1] ?? text;
-  const result = parseSpans(spans);
-  if (result.ok) {
-    const name = own ? readName(own[2] ?? '').name.slice(0, 120) : '';
-    return name === '' ? result.cycle : { ...result.cycle, name };
-  }
-  const named = /^[^\d\s]/u.test(text);
-  problems.push({
-    line: row.rest.line,
-    column: row.rest.column + result.at,
-    length: result.length,
-    message: named
-      ? `No cycle in the catalogue is called ${quote(text)}. Write its name, such as teental or adi 4, or the pulses of each beat, such as 3+3+2 or 4x4.`
-      : result.message,
-    severity: 'error',
-  });
+  const { text, line, column } = row.rest;
+  const result = readCycleText(text);
+  if (result.ok) return result.cycle;
+  const { at, length, message } = result;
+  problems.push({ line, column: column + at, length, message, severity: 'error' });
   return undefined;
 }
 

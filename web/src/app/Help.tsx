@@ -1,7 +1,6 @@
 import { FAMILIES } from '@stride/core/instrument';
-import { X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
 import { Head } from '../strideline/Head.tsx';
+import { Modal } from '../ui/Modal.tsx';
 import { LINE_KEYS } from '../write/line-keys.ts';
 
 const ELSEWHERE = [
@@ -41,57 +40,42 @@ interface HelpProps {
 /** All keys, the heads of the strokes, and the words that may be new. */
 export default function Help({ open, onOpenChange }: HelpProps) {
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 max-h-[88vh] w-[min(920px,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-2xl border border-edge bg-card p-6 shadow-2xl"
-        >
-          <Dialog.Title className="text-2xl">Keys and words</Dialog.Title>
-          <Dialog.Close
-            aria-label="Close"
-            className="absolute top-4 right-4 flex size-10 items-center justify-center rounded-lg hover:bg-band"
-          >
-            <X aria-hidden size={20} />
-          </Dialog.Close>
-          <div className="mt-3 grid gap-x-10 gap-y-4 md:grid-cols-2">
-            <Rows title="On the line" rows={LINE_KEYS} />
-            <div className="flex flex-col gap-4">
-              <Rows title="Everywhere" rows={ELSEWHERE} />
-              <section>
-                <h3 className="text-[17px]">Heads of the strokes</h3>
-                <ul className="mt-1 grid grid-cols-2 gap-1">
-                  {FAMILIES.map((family) => (
-                    <li key={family} className="flex items-center gap-2">
-                      <svg width="22" height="22" viewBox="-11 -11 22 22" aria-hidden="true">
-                        <Head family={family} size={9} below={false} />
-                      </svg>
-                      {FAMILY_WORDS[family]}
-                    </li>
-                  ))}
-                </ul>
-                <p className="mt-2 text-quiet">
-                  Above the line the right hand, below it the left; the further away, the stronger.
-                  The arcs are strides; the dotted ring is the one coming round.
-                </p>
-              </section>
-            </div>
-            <section className="md:col-span-2">
-              <h3 className="text-[17px]">Words</h3>
-              <dl className="mt-1 grid gap-x-10 gap-y-1 md:grid-cols-2">
-                {WORDS.map(([word, meaning]) => (
-                  <div key={word} className="flex gap-2">
-                    <dt className="w-24 shrink-0 font-semibold">{word}</dt>
-                    <dd>{meaning}</dd>
-                  </div>
-                ))}
-              </dl>
-            </section>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Modal title="Keys and words" open={open} onOpenChange={onOpenChange}>
+      <div className="mt-3 grid gap-x-10 gap-y-4 md:grid-cols-2">
+        <Rows title="On the line" rows={LINE_KEYS} />
+        <div className="flex flex-col gap-4">
+          <Rows title="Everywhere" rows={ELSEWHERE} />
+          <section>
+            <h3 className="text-[17px]">Heads of the strokes</h3>
+            <ul className="mt-1 grid grid-cols-2 gap-1">
+              {FAMILIES.map((family) => (
+                <li key={family} className="flex items-center gap-2">
+                  <svg width="22" height="22" viewBox="-11 -11 22 22" aria-hidden="true">
+                    <Head family={family} size={9} below={false} />
+                  </svg>
+                  {FAMILY_WORDS[family]}
+                </li>
+              ))}
+            </ul>
+            <p className="mt-2 text-quiet">
+              Above the line the right hand, below it the left; the further away, the stronger. The
+              arcs are strides; the dotted ring is the one coming round.
+            </p>
+          </section>
+        </div>
+        <section className="md:col-span-2">
+          <h3 className="text-[17px]">Words</h3>
+          <dl className="mt-1 grid gap-x-10 gap-y-1 md:grid-cols-2">
+            {WORDS.map(([word, meaning]) => (
+              <div key={word} className="flex gap-2">
+                <dt className="w-24 shrink-0 font-semibold">{word}</dt>
+                <dd>{meaning}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      </div>
+    </Modal>
   );
 }
 

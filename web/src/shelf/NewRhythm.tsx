@@ -1,6 +1,7 @@
-import { beatsOf, describeCycle, parseSpans } from '@stride/core/cycle';
+import { beatsOf, describeCycle } from '@stride/core/cycle';
 import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
 import { plainCells, type Rhythm } from '@stride/core/rhythm';
+import { readCycleText } from '@stride/core/text';
 import { type FormEvent, useId, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
@@ -8,7 +9,7 @@ import { newRecord, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 
 /** Cycles that many rhythms live in, to begin with one touch. */
-const COMMON = ['4x4', '2x4', '3x4', '3+3+2', '2+2+3', '2+2+2+3', '1x7'] as const;
+const COMMON = ['4x4', '2x4', '3x4', '3+3+2', '2+2+3', '2+2+2+3', 'teental', 'adi 4'] as const;
 
 /** Asks for what a rhythm needs to begin: a name, a cycle, a first instrument. */
 export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
@@ -18,7 +19,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   const [spans, setSpans] = useState('4x4');
   const [instrument, setInstrument] = useState(INSTRUMENTS[0]?.id ?? '');
   const [failure, setFailure] = useState<string>();
-  const cycle = parseSpans(spans);
+  const cycle = readCycleText(spans);
 
   async function onSubmit(event: FormEvent): Promise<void> {
     event.preventDefault();
@@ -50,7 +51,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
         />
       </label>
       <div className="flex flex-col gap-1 text-sm text-quiet">
-        <label htmlFor={`${id}-cycle`}>Cycle: the pulses of each beat</label>
+        <label htmlFor={`${id}-cycle`}>Cycle: the pulses of each beat, or a name</label>
         <input
           id={`${id}-cycle`}
           value={spans}
@@ -59,7 +60,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
           className="h-10 rounded-lg border border-edge bg-paper px-3 font-mono text-base text-ink aria-invalid:border-warn"
           onChange={(event) => setSpans(event.target.value)}
         />
-        <span className="flex flex-wrap gap-1">
+        <span className="mt-1 flex flex-wrap gap-1">
           {COMMON.map((one) => (
             <button
               key={one}

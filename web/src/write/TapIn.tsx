@@ -4,13 +4,13 @@ import { accentOnly, countingOf, type Layer, type Rhythm, timeLayer } from '@str
 import { scoreCountIn } from '@stride/core/sound';
 import { layerFromTaps, type Tap, type TappedBeat, tappedBeats } from '@stride/core/tapin';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
-import { Hand, X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
+import { Hand } from 'lucide-react';
 import { type Dispatch, type SetStateAction, useEffect, useMemo, useState } from 'react';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { GestureLine } from '../frame/GestureLine.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Modal } from '../ui/Modal.tsx';
 import type { Line } from './use-line.ts';
 
 interface TapInProps {
@@ -25,50 +25,39 @@ export function TapIn({ rhythm, line }: TapInProps) {
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());
   return (
-    <Dialog.Root
+    <Modal
+      title="Tap it in"
       open={open}
       onOpenChange={(next) => {
         player.stop();
         setOpen(next);
       }}
-    >
-      <Dialog.Trigger
-        title="Play it on keys while the cycle loops"
-        className="inline-flex h-9 items-center gap-1.5 rounded-lg border border-edge bg-card px-2.5 text-[15px] hover:border-faint"
-      >
-        <Hand aria-hidden size={16} /> Tap it in
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(960px,calc(100vw-1.5rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-2xl border border-edge bg-card p-6 shadow-2xl"
+      trigger={
+        <button
+          type="button"
+          title="Play it on keys while the cycle loops"
+          className="inline-flex h-9 items-center gap-1.5 rounded-lg border border-edge bg-card px-2.5 text-[15px] hover:border-faint"
         >
-          <Dialog.Title className="text-2xl">Tap it in</Dialog.Title>
-          <Dialog.Close
-            aria-label="Close"
-            className="absolute top-4 right-4 flex size-10 items-center justify-center rounded-lg hover:bg-band"
-          >
-            <X aria-hidden size={20} />
-          </Dialog.Close>
-          {line.layer ? (
-            <TapPad
-              rhythm={rhythm}
-              layer={line.layer}
-              taps={taps}
-              setTaps={setTaps}
-              chosen={chosen}
-              setChosen={setChosen}
-              onUse={(change) => {
-                player.stop();
-                line.commands.change(change);
-                setOpen(false);
-              }}
-            />
-          ) : null}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          <Hand aria-hidden size={16} /> Tap it in
+        </button>
+      }
+    >
+      {line.layer ? (
+        <TapPad
+          rhythm={rhythm}
+          layer={line.layer}
+          taps={taps}
+          setTaps={setTaps}
+          chosen={chosen}
+          setChosen={setChosen}
+          onUse={(change) => {
+            player.stop();
+            line.commands.change(change);
+            setOpen(false);
+          }}
+        />
+      ) : null}
+    </Modal>
   );
 }
 

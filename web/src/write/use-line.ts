@@ -24,13 +24,13 @@ import {
   shiftStrokes,
   stepForce,
   strokesAt,
-  type Timing,
   type TimingResult,
   toggleAccent,
 } from '@stride/core/rhythm';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
+import { rangesOf, type SlotRange } from './ranges.ts';
 
 interface LineOptions {
   readonly document: RhythmDocument;
@@ -39,9 +39,6 @@ interface LineOptions {
   readonly chosen: SlotRef;
   readonly onChoose: (at: SlotRef) => void;
 }
-
-/** First and last slot of a stretch of the chosen layer. */
-export type SlotRange = readonly [first: number, last: number];
 
 /** Everything that can be done on the line, whatever hand asks for it: a key, a button, the pointer. */
 export interface LineCommands {
@@ -327,36 +324,6 @@ export function useLine(options: LineOptions): Line {
     say: setSaid,
   };
   return { chosen, range, ranges, layer, grid, commands, said };
-}
-
-/**
- * The chosen stretch in each layer it reaches over: from the anchor to the chosen slot in one layer,
- * and what sounds in the same time in the layers between them.
- */
-function rangesOf(
-  timing: Timing | undefined,
-  anchor: SlotRef | undefined,
-  chosen: SlotRef,
-): ReadonlyMap<number, SlotRange> {
-  const alone = new Map([[chosen.layer, [chosen.slot, chosen.slot] as const]]);
-  if (!anchor || !timing) return alone;
-  const span = ({ layer, slot }: SlotRef): readonly [number, number] => {
-    const grid = timing.layers[layer];
-    const at = Math.min(slot, (grid?.startTicks.length ?? 1) - 1);
-    return [grid?.startTicks[at] ?? 0, grid?.startTicks[at + 1] ?? grid?.lengthTicks ?? 0];
-  };
-  const [a, b] = [span(anchor), span(chosen)];
-  const from = Math.min(a[0], b[0]);
-  const to = Math.max(a[1], b[1]);
-  const ranges = new Map<number, SlotRange>();
-  const first = Math.min(anchor.layer, chosen.layer);
-  for (let layer = first; layer <= Math.max(anchor.layer, chosen.layer); layer += 1) {
-    const starts = timing.layers[layer]?.startTicks ?? [];
-    const low = starts.findIndex((start) => start >= from && start < to);
-    const high = starts.findLastIndex((start) => start >= from && start < to);
-    if (low >= 0) ranges.set(layer, [low, high]);
-  }
-  return ranges.size > 0 ? ranges : alone;
 }
 
 /** The other hand from the stroke before, where hands are written in this layer. */

@@ -1,0 +1,193 @@
+import { type Counting, countTurn } from '@stride/core/counting';
+import type { Cycle } from '@stride/core/cycle';
+import { type Rhythm, sayTurn, type TurnMark } from '@stride/core/rhythm';
+import { memo } from 'react';
+import { type Geometry, type System, xIn } from './geometry.ts';
+import type { Thread } from './threads.ts';
+
+interface BackdropProps {
+  readonly cycle: Cycle;
+  readonly layerNames: readonly string[];
+  readonly turns: Rhythm['turns'];
+  readonly ticksPerPulse: number;
+  readonly geometry: Geometry;
+  readonly system: System;
+  readonly counting: Counting;
+  readonly threads: readonly Thread[];
+  /** Where the layers' names are written in the rows after the first. */
+  readonly names: 'above' | 'beside' | undefined;
+}
+
+/** What stands behind all layers of a row: bands of turns, the count, threads, and names. */
+export const Backdrop = memo(function Backdrop(props: BackdropProps) {
+  const { cycle, layerNames, geometry, system, names } = props;
+  return (
+    <svg
+      width={geometry.width}
+      height={geometry.systemHeight}
+      className="stride-layer"
+      style={{ top: 0 }}
+      aria-hidden="true"
+    >
+      <TurnBands geometry={geometry} system={system} turns={props.turns} />
+      <Count
+        cycle={cycle}
+        ticksPerPulse={props.ticksPerPulse}
+        geometry={geometry}
+        system={system}
+        counting={props.counting}
+      />
+      <Threads threads={props.threads} geometry={geometry} system={system} />
+      {names
+        ? layerNames.map((name, index) => {
+            const band = geometry.bands[index];
+            return band ? (
+              <text
+                key={band.top}
+                x={0}
+                y={names === 'above' ? band.top + 16 : band.ground - 4}
+                fontSize={15}
+                fontWeight="700"
+                fill="var(--quiet)"
+              >
+                {name.length > 16 ? `${name.slice(0, 15)}…` : name}
+              </text>
+            ) : null;
+          })
+        : null}
+    </svg>
+  );
+});
+
+interface TurnBandsProps {
+  readonly geometry: Geometry;
+  readonly system: System;
+  readonly turns: Rhythm['turns'];
+}
+
+/** The colour of each mark; its word stands beside it. */
+const MARK_COLOURS: Readonly<Record<TurnMark, string>> = {
+  plain: 'var(--faint)',
+  call: 'var(--open)',
+  answer: 'var(--bass)',
+  break: 'var(--muted)',
+  ending: 'var(--slap)',
+};
+
+/** Every other turn stands on a band, so that turns can be told apart at a glance. */
+const TurnBands = memo(function TurnBands({ geometry, system, turns }: TurnBandsProps) {
+  const last = geometry.bands.at(-1);
+  if (!last || (geometry.systems.length * system.turns < 2 && !turns)) return null;
+  const { scale, countHeight } = geometry;
+  const pad = 16 * scale;
+  const width = geometry.turnTicks * geometry.pxPerTick;
+  return Array.from({ length: system.turns }, (_, turn) => system.firstTurn + turn).map((turn) => {
+    const x = xIn(geometry, system, turn * geometry.turnTicks) - pad;
+    const said = turns?.find((one) => one.turn === turn);
+    return (
+      <g key={turn}>
+        {turn % 2 === 0 ? (
+          <rect
+            x={x}
+            y={countHeight - 8}
+            width={width}
+            height={last.bottom - countHeight + 12}
+            rx={10}
+            fill="var(--band)"
+          />
+        ) : null}
+        {said ? (
+          <>
+            <path
+              d={`M${x + 4} ${5 * scale} H${x + width - 10}`}
+              stroke={MARK_COLOURS[said.mark]}
+              strokeWidth={4 * scale}
+              strokeLinecap="round"
+            />
+            <text
+              x={x + 4}
+              y={21 * scale}
+              fontSize={13 * scale}
+              fontWeight="700"
+              fill={MARK_COLOURS[said.mark]}
+            >
+              {sayTurn({ turns: [said] }, turn)}
+            </text>
+          </>
+        ) : null}
+      </g>
+    );
+  });
+});
+
+interface CountProps {
+  readonly cycle: Cycle;
+  readonly ticksPerPulse: number;
+  readonly geometry: Geometry;
+  readonly system: System;
+  readonly counting: Counting;
+}
+
+const Count = memo(function Count({
+  cycle,
+  ticksPerPulse,
+  geometry,
+  system,
+  counting,
+}: CountProps) {
+  const words = countTurn(counting, cycle);
+  const { scale } = geometry;
+  const room = ticksPerPulse * geometry.pxPerTick;
+  return Array.from({ length: system.turns }, (_, turn) =>
+    words.map((count, pulse) => {
+      if (!count.strong && room < 13 * scale) return null;
+      const ticks = (system.firstTurn + turn) * geometry.turnTicks + pulse * ticksPerPulse;
+      return (
+        <text
+          key={ticks}
+          data-count={ticks / ticksPerPulse}
+          className="count"
+          x={xIn(geometry, system, ticks)}
+          y={geometry.countHeight - 16 * scale}
+          textAnchor="middle"
+          fontFamily="var(--font-title)"
+          fontSize={(count.strong ? 21 : 13.5) * scale}
+          fontWeight={count.strong ? 750 : 500}
+          fill={count.strong ? 'var(--ink)' : 'var(--quiet)'}
+        >
+          {count.word}
+        </text>
+      );
+    }),
+  );
+});
+
+interface ThreadsProps {
+  readonly threads: readonly Thread[];
+  readonly geometry: Geometry;
+  readonly system: System;
+}
+
+/** Dotted threads between layers whose strokes fall together. */
+const Threads = memo(function Threads({ threads, geometry, system }: ThreadsProps) {
+  const from = system.firstTurn * geometry.turnTicks;
+  const to = from + system.turns * geometry.turnTicks;
+  // One line each: straight dotted lines are painted far quicker than one path of them all.
+  return threads
+    .filter(({ ticks }) => ticks >= from && ticks < to)
+    .map(({ ticks, top, bottom }) => {
+      const x = xIn(geometry, system, ticks);
+      return (
+        <line
+          key={ticks}
+          x1={x}
+          y1={geometry.bands[top]?.ground ?? 0}
+          x2={x}
+          y2={geometry.bands[bottom]?.ground ?? 0}
+          stroke="var(--faint)"
+          strokeWidth={1.3}
+          strokeDasharray="1.5 4.5"
+        />
+      );
+    });
+});

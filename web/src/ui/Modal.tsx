@@ -1,0 +1,37 @@
+import { X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+interface ModalProps {
+  readonly title: string;
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  /** What opens it, where it has a button of its own. */
+  readonly trigger?: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** A page over the page, with its title and a way out. */
+export function Modal({ title, open, onOpenChange, trigger, children }: ModalProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      {trigger ? <Dialog.Trigger asChild>{trigger}</Dialog.Trigger> : null}
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(960px,calc(100vw-1.5rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-2xl border border-edge bg-card p-6 shadow-2xl"
+        >
+          <Dialog.Title className="text-2xl">{title}</Dialog.Title>
+          <Dialog.Close
+            aria-label="Close"
+            className="absolute top-4 right-4 flex size-10 items-center justify-center rounded-lg hover:bg-band"
+          >
+            <X aria-hidden size={20} />
+          </Dialog.Close>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,39 @@
+import { timeRhythm } from '@stride/core/rhythm';
+import { readRhythm } from '@stride/core/text';
+import { describe, expect, it } from 'vitest';
+import { rangesOf } from './ranges.ts';
+
+const { rhythm } = readRhythm(
+  'rhythm A\ncycle 4x2\nlayer A : claves\nplay X X X X / X X X X\nlayer B : claves\nplay X X X / X X\nlayer C : claves\nplay X / X',
+);
+const timed = timeRhythm(rhythm);
+const timing = timed.ok ? timed.timing : undefined;
+const ranges = (...of: [number, number, number, number]) =>
+  Object.fromEntries(
+    rangesOf(timing, { layer: of[0], slot: of[1] }, { layer: of[2], slot: of[3] }),
+  );
+
+describe('a chosen stretch', () => {
+  it('is one slot where nothing more is chosen', () => {
+    expect([...rangesOf(timing, undefined, { layer: 1, slot: 2 })]).toEqual([[1, [2, 2]]]);
+    expect([...rangesOf(undefined, { layer: 0, slot: 0 }, { layer: 1, slot: 2 })]).toEqual([
+      [1, [2, 2]],
+    ]);
+  });
+
+  it('runs from the anchor to the choice, whichever comes first', () => {
+    expect(ranges(0, 1, 0, 5)).toEqual({ 0: [1, 5] });
+    expect(ranges(0, 5, 0, 1)).toEqual({ 0: [1, 5] });
+  });
+
+  it('takes in the layers between what begins in the same time', () => {
+    expect(ranges(0, 0, 2, 0)).toEqual({ 0: [0, 3], 1: [0, 2], 2: [0, 0] });
+    expect(ranges(0, 1, 1, 1)).toEqual({ 0: [1, 2], 1: [1, 1] });
+    // Nothing of the third layer begins inside the stretch.
+    expect(ranges(0, 1, 0, 2)).toEqual({ 0: [1, 2] });
+  });
+
+  it('keeps an anchor that a shorter layer no longer has', () => {
+    expect(ranges(2, 9, 2, 0)).toEqual({ 2: [0, 1] });
+  });
+});

@@ -1,0 +1,35 @@
+import type { Timing } from '@stride/core/rhythm';
+import type { SlotRef } from '../strideline/SlotGrid.tsx';
+
+/** First and last slot of a stretch of a layer. */
+export type SlotRange = readonly [first: number, last: number];
+
+/**
+ * The chosen stretch in each layer it reaches over: from the anchor to the chosen slot in one layer,
+ * and what sounds in the same time in the layers between them.
+ */
+export function rangesOf(
+  timing: Timing | undefined,
+  anchor: SlotRef | undefined,
+  chosen: SlotRef,
+): ReadonlyMap<number, SlotRange> {
+  const alone = new Map([[chosen.layer, [chosen.slot, chosen.slot] as const]]);
+  if (!anchor || !timing) return alone;
+  const span = ({ layer, slot }: SlotRef): readonly [number, number] => {
+    const grid = timing.layers[layer];
+    const at = Math.min(slot, (grid?.startTicks.length ?? 1) - 1);
+    return [grid?.startTicks[at] ?? 0, grid?.startTicks[at + 1] ?? grid?.lengthTicks ?? 0];
+  };
+  const [a, b] = [span(anchor), span(chosen)];
+  const from = Math.min(a[0], b[0]);
+  const to = Math.max(a[1], b[1]);
+  const ranges = new Map<number, SlotRange>();
+  const first = Math.min(anchor.layer, chosen.layer);
+  for (let layer = first; layer <= Math.max(anchor.layer, chosen.layer); layer += 1) {
+    const starts = timing.layers[layer]?.startTicks ?? [];
+    const low = starts.findIndex((start) => start >= from && start < to);
+    const high = starts.findLastIndex((start) => start >= from && start < to);
+    if (low >= 0) ranges.set(layer, [low, high]);
+  }
+  return ranges.size > 0 ? ranges : alone;
+}
