@@ -16,6 +16,8 @@ export default defineConfig({
   // One at a time: the tests of sound watch the clock, and a machine of two cores draws in software.
   workers: 1,
   timeout: 40_000,
+  // A test that passes only on the second try is named at the end of the run, to be looked into.
+  retries: process.env.CI ? 1 : 0,
   forbidOnly: Boolean(process.env.CI),
   reporter: [['list'], ['json', { outputFile: '../.reports/e2e.json' }]],
   use: {
