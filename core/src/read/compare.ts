@@ -45,6 +45,9 @@ function wayRound(from: number, to: number, span: number): number {
   return forward * 2 > span ? forward - span : forward;
 }
 
+/** Very long lines in which nothing agrees are cut at fewer places, so that an answer comes at once. */
+const MOST_STEPS = 4_000_000;
+
 /** The least total of ways: circular lines are cut at every place of the second one, and aligned. */
 function match(
   left: readonly number[],
@@ -53,7 +56,8 @@ function match(
 ): readonly (readonly [number, number])[] {
   if (left.length === 0 || right.length === 0) return [];
   let best: { cost: number; pairs: readonly (readonly [number, number])[] } | undefined;
-  for (let cut = 0; cut < right.length; cut += 1) {
+  const cuts = Math.max(1, Math.floor(MOST_STEPS / (left.length * right.length)));
+  for (let cut = 0; cut < Math.min(cuts, right.length); cut += 1) {
     const turned = [...right.slice(cut), ...right.slice(0, cut)];
     const found = align(left, turned, span);
     if (!best || found.cost < best.cost - 1e-9) best = found;

@@ -176,10 +176,10 @@ describe('weight', () => {
   it('says so when the high sounds take over', () => {
     expect(sayWeight(weightOf(layers('D T! T! T!')))).toMatchObject({
       warn: true,
-      text: 'Slap 80 %, bass 20 %. The high sounds take over: 80 %.',
+      text: 'Slap 80 %, bass 20 %. The high sounds take over: 80 %, you want at most 60 %.',
     });
     expect(sayWeight(weightOf(layers('D! D T T')))?.warn).toBe(false);
-    expect(sayWeight(weightOf(layers('D T! T! T!')), 0.9)?.warn).toBe(false);
+    expect(sayWeight(weightOf(layers('D T! T! T!')), { least: 0, most: 0.9 })?.warn).toBe(false);
     expect(sayWeight(weightOf(layers('D D D D')))).toBeUndefined();
   });
 });

@@ -61,13 +61,19 @@ export function balance(onsets: readonly number[], span: number): number {
 /** Length of the mean of unit vectors at these shares of a full circle. */
 function meanVector(shares: readonly number[]): number {
   if (shares.length === 0) return 0;
+  const [re, im] = sumVector(shares);
+  return Math.sqrt(re * re + im * im) / shares.length;
+}
+
+/** The sum of unit vectors at these shares of a full circle, to the right and upwards. */
+export function sumVector(shares: readonly number[]): readonly [number, number] {
   let re = 0;
   let im = 0;
   for (const share of shares) {
     re += Math.cos(2 * Math.PI * share);
     im += Math.sin(2 * Math.PI * share);
   }
-  return Math.sqrt(re * re + im * im) / shares.length;
+  return [re, im];
 }
 
 /** Syncopation of a line, as a whole and for each half of its span. */
@@ -111,6 +117,33 @@ export function syncopation(
     firstHalf: mean(sums.first, inFirst),
     secondHalf: mean(sums.second, onsets.length - inFirst),
   };
+}
+
+/** What one stroke weighs in the syncopation, and from what. */
+export interface SyncopationWeight {
+  readonly onset: Ticks;
+  readonly weight: number;
+  /** Distance to the nearest beat over the length of the beat; 0 on a beat. */
+  readonly distance: number;
+  /** Whether it lasts past the next beat and not past the one after. */
+  readonly crosses: boolean;
+}
+
+/** The weights of which {@link syncopation} is the mean. */
+export function syncopationWeights(
+  onsets: readonly Ticks[],
+  span: Ticks,
+  beats: readonly Ticks[],
+): readonly SyncopationWeight[] {
+  return onsets.map((onset, index) => {
+    const end = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
+    const beat = beats.findLastIndex((one) => one <= onset);
+    const before = beats[beat] ?? 0;
+    const next = beats[beat + 1] ?? span;
+    const distance = Math.min(onset - before, next - onset) / (next - before);
+    const weight = weightAgainstBeats(onset, end, span, beats, beat);
+    return { onset, weight, distance, crosses: weight > 0 && weight * distance > 1.5 };
+  });
 }
 
 function weightAgainstBeats(

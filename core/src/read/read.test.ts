@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { handOf, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
-import { readRhythm } from '../text/index.ts';
+import { handOf, timeRhythm } from '../rhythm/index.ts';
 import { formatRational, rational } from '../time/index.ts';
 import {
   describeSlot,
@@ -16,6 +15,7 @@ import {
   strokesPerSecond,
   tempoAtCeiling,
 } from './index.ts';
+import { timed } from './timed.testkit.ts';
 
 const STEPS = `rhythm Lantern steps
 cycle 3+3+2
@@ -26,14 +26,6 @@ layer Walker : goblet drum
 play  D! (k) (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) / O! T
 hand  each R L
 say   dum ka ta / tek ta ka / dun da | dum ka dun / tek ta ka / dun tek`;
-
-function timed(text: string): { rhythm: Rhythm; timing: Timing } {
-  const { rhythm, problems } = readRhythm(text);
-  expect(problems).toEqual([]);
-  const result = timeRhythm(rhythm);
-  if (!result.ok) throw new Error(result.message);
-  return { rhythm, timing: result.timing };
-}
 
 describe('strides', () => {
   it('gives the circular gaps of section 6', () => {

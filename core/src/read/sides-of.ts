@@ -1,6 +1,11 @@
-import type { Lines, Timing } from '../rhythm/index.ts';
-import { type SideSchool, saySides, sitsWith } from './sits-with.ts';
-import { soundingLine } from './sounding.ts';
+import { beatStarts } from '../cycle/index.ts';
+import { findInstrument, strokeKind } from '../instrument/index.ts';
+import type { Layer, Lines, Timing } from '../rhythm/index.ts';
+import { lcm } from '../time/index.ts';
+import { syncopation } from './line.ts';
+import { type ReadSettings, USUAL_READING } from './settings.ts';
+import { type PlacedStroke, sayRub, saySides, sitsWith } from './sits-with.ts';
+import { sideAt, type Timeline, timelineOf, toPulse } from './timeline.ts';
 
 /** One sentence about sides, with the slots of the layer that it speaks of. */
 export interface SideSentence {
@@ -9,56 +14,230 @@ export interface SideSentence {
   readonly warn: boolean;
 }
 
-/**
- * How a layer sits with the two-sided timelines of its rhythm, period by period: the first in full,
- * later ones only where they sit otherwise. A layer that is not whole periods is not read.
- */
+/** The most times a layer is followed through before it meets its timeline as it began. */
+const MOST_PULSES = 4096;
+
+/** How a layer sits with the two-sided timelines among the layers of its rhythm. */
 export function readSides(
   rhythm: Lines,
   timing: Timing,
   index: number,
-  school: SideSchool = 'strict',
+  settings: ReadSettings = USUAL_READING,
+): readonly SideSentence[] {
+  return rhythm.layers.flatMap((_, at) => {
+    const timeline = at === index ? undefined : timelineOf(rhythm, timing, at);
+    return timeline ? readAgainst(rhythm, timing, index, timeline, settings) : [];
+  });
+}
+
+/** A stroke placed in one period of a timeline, with the slot it is written in. */
+interface PlacedSlot extends PlacedStroke {
+  readonly slot: number;
+}
+
+/**
+ * How a layer sits with any two-sided timeline until both come round, as the school of the player
+ * tells it; then on which side its strokes live, and what an odd number of turns does. Nothing where
+ * timelines are held to have no sides.
+ */
+export function readAgainst(
+  rhythm: Lines,
+  timing: Timing,
+  index: number,
+  timeline: Timeline,
+  settings: ReadSettings = USUAL_READING,
 ): readonly SideSentence[] {
   const layer = rhythm.layers[index];
   const grid = timing.layers[index];
-  if (!layer || !grid || layer.strokes.length === 0) return [];
-  return rhythm.layers.flatMap((timeline, at): SideSentence[] => {
-    const other = timing.layers[at];
-    if (at === index || !timeline.side || !other) return [];
-    const span = other.lengthTicks / timing.ticksPerPulse;
-    const periods = grid.lengthTicks / other.lengthTicks;
-    if (!Number.isInteger(span) || span % 2 !== 0 || !Number.isInteger(periods)) return [];
-    const onsets = soundingLine(timeline, other).onsets.map(
-      (ticks) => ticks / timing.ticksPerPulse,
-    );
-    if (!onsets.every(Number.isInteger)) return [];
-    let first: string | undefined;
-    return Array.from({ length: periods }, (_, period) => period).flatMap((period) => {
-      const from = period * other.lengthTicks;
-      const placed = layer.strokes
-        .map((stroke) => ({
-          slot: stroke.slot,
-          kind: stroke.kind,
-          force: stroke.force,
-          at: ((grid.startTicks[stroke.slot] ?? 0) - from) / timing.ticksPerPulse,
-        }))
-        .filter(({ at: place }) => place >= 0 && place < span);
-      const reading = sitsWith(placed, onsets, span);
-      const known = first === reading.verdict;
-      first ??= reading.verdict;
-      if (period > 0 && known) return [];
-      const slotsAt = (places: readonly number[]) =>
-        placed.filter((stroke) => places.includes(stroke.at)).map((stroke) => stroke.slot);
-      const where = period > 0 ? `From turn ${period + 1}: ` : `With ${timeline.name}: `;
-      return saySides(reading, school).map((text, line) => {
-        const rubs = text.includes('rubs');
-        const doubles = text.includes('doubles');
-        return {
-          text: line === 0 ? `${where}${text.charAt(0).toLowerCase()}${text.slice(1)}` : text,
-          slots: rubs ? slotsAt(reading.here.rubs) : doubles ? slotsAt(reading.here.doubled) : [],
-          warn: rubs,
-        };
-      });
+  if (!layer || !grid || layer.strokes.length === 0 || settings.school === 'no sides') return [];
+  const length = toPulse(grid.lengthTicks, timing);
+  if (!Number.isInteger(length) || lcm(length, timeline.span) > MOST_PULSES) return [];
+  const placed = placedIn(layer, timing, index, timeline.span);
+  return [
+    ...(settings.school === 'loose'
+      ? busierSide(rhythm, timing, placed, timeline)
+      : placed.flatMap((strokes, period) => sitting(strokes, period, placed, timing, timeline))),
+    ...kindSentences(layer, placed, timeline, settings),
+    ...oddTurns(layer, timing, index, timeline),
+  ];
+}
+
+/** Verdict and doubled places of a period, where they are not those of the first, and new rubs. */
+function sitting(
+  strokes: readonly PlacedSlot[],
+  period: number,
+  periods: readonly (readonly PlacedSlot[])[],
+  timing: Timing,
+  timeline: Timeline,
+): readonly SideSentence[] {
+  const read = (line: readonly PlacedSlot[]) =>
+    sitsWith(line, timeline.onsets, timeline.span, timeline.side);
+  const { here, verdict } = read(strokes);
+  const slotsAt = (places: readonly number[]) =>
+    slotsOf(strokes.filter((stroke) => places.includes(stroke.at)));
+  const told = new Set(
+    periods.slice(0, period).flatMap((line) => {
+      const { rubs } = read(line).here;
+      return line.filter((stroke) => rubs.includes(stroke.at)).map((stroke) => stroke.slot);
+    }),
+  );
+  const rubs = here.rubs.filter((at) => !slotsAt([at]).every((slot) => told.has(slot)));
+  const turn = 1 + (period * timeline.span * timing.ticksPerPulse) / timing.turnTicks;
+  const where = period > 0 ? `From turn ${Math.floor(turn)}: ` : `With ${timeline.name}: `;
+  const lower = (text: string) => `${text.charAt(0).toLowerCase()}${text.slice(1)}`;
+  const news: SideSentence[] = [];
+  if (period === 0 || verdict !== read(periods[0] ?? []).verdict) {
+    const [first = '', doubles] = saySides({ ...read(strokes), here: { ...here, rubs: [] } });
+    news.push({ text: `${where}${lower(first)}`, slots: [], warn: false });
+    if (doubles) news.push({ text: doubles, slots: slotsAt(here.doubled), warn: false });
+  }
+  for (const at of rubs) {
+    const text = period === 0 ? sayRub(at) : `${where}${lower(sayRub(at))}`;
+    news.push({ text, slots: slotsAt([at]), warn: true });
+  }
+  return news;
+}
+
+/** The loose school: only which side of the timeline is the busier, by syncopation. */
+function busierSide(
+  rhythm: Lines,
+  timing: Timing,
+  periods: readonly (readonly PlacedSlot[])[],
+  timeline: Timeline,
+): readonly SideSentence[] {
+  const { ticksPerPulse, turnTicks } = timing;
+  const span = timeline.span * ticksPerPulse;
+  if (span % turnTicks !== 0) return [];
+  const starts = beatStarts(rhythm.cycle).map((start) => start * ticksPerPulse);
+  const beats = Array.from({ length: span / turnTicks }, (_, turn) =>
+    starts.map((start) => turn * turnTicks + start),
+  ).flat();
+  const onsets = [...new Set(periods[0]?.map((one) => Math.round(one.at * ticksPerPulse)))];
+  const { firstHalf, secondHalf } = syncopation(
+    onsets.sort((a, b) => a - b),
+    span,
+    beats,
+  );
+  if (Math.abs(firstHalf - secondHalf) < 0.05) {
+    return [
+      { text: `With ${timeline.name}: both sides are equally busy.`, slots: [], warn: false },
+    ];
+  }
+  const side = sideAt(timeline, firstHalf > secondHalf ? 0 : timeline.span / 2);
+  const figures = [firstHalf, secondHalf].sort((a, b) => b - a).map((one) => one.toFixed(1));
+  return [
+    {
+      text: `With ${timeline.name}: the ${side} is the busier, ${figures.join(' against ')}.`,
+      slots: slotsOf((periods[0] ?? []).filter((one) => sideAt(timeline, one.at) === side)),
+      warn: false,
+    },
+  ];
+}
+
+/** The strokes of each period of the timeline, until layer and timeline begin together again. */
+function placedIn(
+  layer: Layer,
+  timing: Timing,
+  index: number,
+  span: number,
+): readonly (readonly PlacedSlot[])[] {
+  const grid = timing.layers[index];
+  const length = toPulse(grid?.lengthTicks ?? 0, timing);
+  const all = lcm(length, span);
+  const periods: PlacedSlot[][] = Array.from({ length: all / span }, () => []);
+  for (let round = 0; round < all; round += length) {
+    for (const { slot, kind, force } of layer.strokes) {
+      const at = round + toPulse(grid?.startTicks[slot] ?? 0, timing);
+      periods[Math.floor(at / span)]?.push({ slot, kind, force, at: at % span });
+    }
+  }
+  return periods;
+}
+
+/** From this share on, a kind of stroke is said to live on a side. */
+const LIVES = 0.75;
+
+/** Which kinds live on which side, and low strokes where they are not expected. */
+function kindSentences(
+  layer: Layer,
+  periods: readonly (readonly PlacedSlot[])[],
+  timeline: Timeline,
+  settings: ReadSettings,
+): readonly SideSentence[] {
+  const instrument = findInstrument(layer.instrument);
+  const kinds = new Map<string, PlacedSlot[]>();
+  for (const stroke of periods.flat()) {
+    const here = kinds.get(stroke.kind);
+    if (here) here.push(stroke);
+    else kinds.set(stroke.kind, [stroke]);
+  }
+  const sentences: SideSentence[] = [];
+  for (const [code, strokes] of kinds) {
+    const all = strokes.reduce((sum, stroke) => sum + stroke.force / 4, 0);
+    const three = strokes
+      .filter((stroke) => sideAt(timeline, stroke.at) === 'three-side')
+      .reduce((sum, stroke) => sum + stroke.force / 4, 0);
+    const share = Math.max(three, all - three) / all;
+    // A single stroke lies somewhere by need.
+    if (kinds.size < 2 || strokes.length < 2 || share < LIVES) continue;
+    const side = three * 2 > all ? 'three-side' : 'two-side';
+    const name = instrument ? (strokeKind(instrument, code)?.name ?? code) : code;
+    sentences.push({
+      text: `${name.charAt(0).toUpperCase()}${name.slice(1)} lives on the ${side}: ${Math.max(three, all - three).toFixed(2)} of ${all.toFixed(2)}.`,
+      slots: slotsOf(strokes),
+      warn: false,
     });
-  });
+  }
+  if (settings.lowOn === undefined) return sentences;
+  const stray = periods
+    .flat()
+    .filter(({ kind, at }) => isLow(layer, kind) && sideAt(timeline, at) !== settings.lowOn);
+  if (stray.length === 0) return sentences;
+  const pulses = [...new Set(stray.map((stroke) => Math.floor(stroke.at) + 1))].join(', ');
+  return [
+    ...sentences,
+    {
+      text: `Low strokes on the ${settings.lowOn === 'two-side' ? 'three-side' : 'two-side'}, where you do not expect them: pulse ${pulses}.`,
+      slots: slotsOf(stray),
+      warn: true,
+    },
+  ];
+}
+
+/** Bass strokes, and open ones on the lowest of several drums. */
+function isLow(layer: Layer, code: string): boolean {
+  const instrument = findInstrument(layer.instrument);
+  const kind = instrument && strokeKind(instrument, code);
+  return kind?.family === 'bass' || (kind?.family === 'open' && kind.drum === 0);
+}
+
+function slotsOf(strokes: readonly PlacedSlot[]): readonly number[] {
+  return [...new Set(strokes.map((stroke) => stroke.slot))].sort((a, b) => a - b);
+}
+
+/** What an odd number of turns does where the timeline is two turns long. */
+function oddTurns(
+  layer: Layer,
+  timing: Timing,
+  index: number,
+  timeline: Timeline,
+): readonly SideSentence[] {
+  const turns = (timeline.span * timing.ticksPerPulse) / timing.turnTicks;
+  if (turns % 2 !== 0) return [];
+  const own = (timing.layers[index]?.lengthTicks ?? 0) / timing.turnTicks;
+  const half = turns / 2;
+  const plain = (text: string, warn = false): SideSentence => ({ text, slots: [], warn });
+  if (Number.isInteger(own / half) && (own / half) % 2 === 1 && own > half) {
+    return [
+      plain(
+        `${layer.name} is ${own} turns long: the second time through it begins on the other side. One turn more or less keeps it on its side.`,
+        true,
+      ),
+    ];
+  }
+  return [
+    plain(
+      `${timeline.name} takes ${turns} turns: after a section of ${half === 1 ? 'an odd number of turns' : `${half} turns`} the next one begins on the other side.`,
+    ),
+  ];
 }

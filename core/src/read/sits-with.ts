@@ -37,15 +37,16 @@ export interface SitsWith {
 /**
  * How a line sits with a two-sided timeline over one period of it.
  * @param timeline ascending pulses from 0 and below `span`; `span` is even
+ * @param side the side it begins with; where it is not given, the half with more strokes is the three
  */
 export function sitsWith(
   line: readonly PlacedStroke[],
   timeline: readonly number[],
   span: number,
+  side: '3-2' | '2-3' = busierFirst(timeline, span) ? '3-2' : '2-3',
 ): SitsWith {
   const half = span / 2;
   const turned = timeline.map((at) => (at + half) % span).sort((a, b) => a - b);
-  const side = timeline.filter((at) => at < half).length * 2 >= timeline.length ? '3-2' : '2-3';
   const here = against(line, timeline, span);
   const other = against(line, turned, span);
   const apart = here.agreement - other.agreement;
@@ -63,6 +64,10 @@ export function sitsWith(
     verdict: Math.abs(apart) < 0.5 ? 'either' : apart > 0 ? side : otherSide(side),
     byKind: [...kinds].map(([kind, sums]) => ({ kind, ...sums })),
   };
+}
+
+function busierFirst(timeline: readonly number[], span: number): boolean {
+  return timeline.filter((at) => at * 2 < span).length * 2 >= timeline.length;
 }
 
 function otherSide(side: '3-2' | '2-3'): '3-2' | '2-3' {
@@ -91,29 +96,29 @@ function against(
   };
 }
 
-/** How a tradition or a teacher sees sides. */
+/**
+ * How a tradition or a teacher sees sides: every rub is told, only the busier side is told, or a
+ * timeline has no sides and nothing is said of them.
+ */
 export const SIDE_SCHOOLS = ['strict', 'loose', 'no sides'] as const;
 export type SideSchool = (typeof SIDE_SCHOOLS)[number];
 
-/**
- * The sentences: the verdict with the two figures it compared, and in the strict school every rub;
- * where a timeline has no sides nothing is said of them.
- */
-export function saySides(reading: SitsWith, school: SideSchool): readonly string[] {
-  if (school === 'no sides') return [];
+/** The sentences of the strict school: the verdict with the two figures it compared, and every rub. */
+export function saySides(reading: SitsWith): readonly string[] {
   const { here, other, verdict, side } = reading;
   const figures = `${here.agreement.toFixed(2)} against ${other.agreement.toFixed(2)}`;
   const pulses = (places: readonly number[]) => places.map((at) => at + 1).join(', ');
-  const sentences = [
+  return [
     verdict === 'either'
       ? `It sits with either side: ${figures}.`
       : `It sits better ${verdict === side ? 'as the timeline stands' : 'from the other side'}, ${verdict}: ${figures}.`,
+    ...(here.doubled.length > 0
+      ? [`It doubles the timeline on pulse ${pulses(here.doubled)}.`]
+      : []),
+    ...here.rubs.map(sayRub),
   ];
-  if (here.doubled.length > 0) {
-    sentences.push(`It doubles the timeline on pulse ${pulses(here.doubled)}.`);
-  }
-  if (school === 'strict') {
-    for (const at of here.rubs) sentences.push(`The accent on pulse ${at + 1} rubs.`);
-  }
-  return sentences;
+}
+
+export function sayRub(at: number): string {
+  return `The accent on pulse ${at + 1} rubs.`;
 }

@@ -28,13 +28,19 @@ const HIGH: readonly Family[] = ['slap', 'metal', 'shaken'];
 /** The share above which the high sounds are said to take over; a player sets their own. */
 export const USUAL_HIGH = 0.6;
 
+/** The share of the high sounds in a weight, 0 to 1. */
+export function highShare(weight: Weight): number {
+  return HIGH.reduce((sum, family) => sum + weight[family], 0);
+}
+
 /**
- * The weight in sentences, the heaviest family first; `warn` where high sounds pass their share.
- * @param most share of the high sounds that is still wanted, 0 to 1
+ * The weight in a sentence, the heaviest family first; `warn` where the high sounds leave the range
+ * that is wanted while there are low ones to set against them.
+ * @param wanted shares of the high sounds, 0 to 1
  */
 export function sayWeight(
   weight: Weight,
-  most = USUAL_HIGH,
+  wanted: { readonly least: number; readonly most: number } = { least: 0, most: USUAL_HIGH },
 ): { readonly text: string; readonly high: number; readonly warn: boolean } | undefined {
   const heard = FAMILIES.filter((family) => weight[family] > 0).sort(
     (a, b) => weight[b] - weight[a],
@@ -42,13 +48,15 @@ export function sayWeight(
   if (heard.length < 2) return undefined;
   const percent = (share: number) => `${Math.round(share * 100)} %`;
   const shares = heard.map((family) => `${family} ${percent(weight[family])}`).join(', ');
-  const high = HIGH.reduce((sum, family) => sum + weight[family], 0);
+  const high = highShare(weight);
   const low = weight.bass + weight.open;
-  const warn = high > most && low > 0;
+  const over = high > wanted.most && low > 0;
+  const under = high < wanted.least && low > 0;
   const text = `${shares.charAt(0).toUpperCase()}${shares.slice(1)}.`;
-  return {
-    text: warn ? `${text} The high sounds take over: ${percent(high)}.` : text,
-    high,
-    warn,
-  };
+  const judged = over
+    ? ` The high sounds take over: ${percent(high)}, you want at most ${percent(wanted.most)}.`
+    : under
+      ? ` The high sounds are few: ${percent(high)}, you want at least ${percent(wanted.least)}.`
+      : '';
+  return { text: `${text}${judged}`, high, warn: over || under };
 }

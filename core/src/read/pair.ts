@@ -1,0 +1,228 @@
+import type { Counting } from '../counting/index.ts';
+import type { Layer, Rhythm, Timing } from '../rhythm/index.ts';
+import { lcm, rational, type Ticks } from '../time/index.ts';
+import { sayPulse } from './chosen.ts';
+import { placeOf, sayPlace } from './place.ts';
+import { soundingLine } from './sounding.ts';
+
+/** A gap of one layer in which another one speaks alone. */
+export interface Answer {
+  /** Where the stroke before the gap lies. */
+  readonly after: Ticks;
+  readonly gap: Ticks;
+  /** The strokes in it. */
+  readonly at: readonly Ticks[];
+}
+
+/** How two layers go with one another until both come round. */
+export interface Pair {
+  readonly span: Ticks;
+  /** Where both sound. */
+  readonly together: readonly Ticks[];
+  /** Where one sounds and the other does not. */
+  readonly onlyFirst: readonly Ticks[];
+  readonly onlySecond: readonly Ticks[];
+  /** Long gaps of the second layer that the first one fills, and the other way round. */
+  readonly firstAnswers: readonly Answer[];
+  readonly secondAnswers: readonly Answer[];
+}
+
+/** The longest way two layers are followed until they come round together, in strokes of both. */
+const MOST_STROKES = 20_000;
+
+/** A gap is long, and so waits for an answer, from this many mean strides on. */
+const LONG_GAP = 1.5;
+
+/** All onsets of a layer over a span that it goes into. */
+function onsetsOver(layer: Layer, timing: Timing, index: number, span: Ticks): readonly Ticks[] {
+  const grid = timing.layers[index];
+  if (!grid || grid.lengthTicks === 0) return [];
+  const { onsets } = soundingLine(layer, grid);
+  const all: Ticks[] = [];
+  for (let round = 0; round < span; round += grid.lengthTicks) {
+    for (const onset of onsets) all.push(round + onset);
+  }
+  return all;
+}
+
+/**
+ * Where two layers meet, and where one answers the other: it speaks alone in a gap of the other that
+ * is longer than one and a half of its mean strides. Undefined where one is silent or they take
+ * too long to come round.
+ */
+export function pairOf(
+  rhythm: Pick<Rhythm, 'cycle' | 'layers'>,
+  timing: Timing,
+  first: number,
+  second: number,
+): Pair | undefined {
+  const one = rhythm.layers[first];
+  const other = rhythm.layers[second];
+  const gridOne = timing.layers[first];
+  const gridOther = timing.layers[second];
+  if (!one || !other || !gridOne || !gridOther) return undefined;
+  if (one.strokes.length === 0 || other.strokes.length === 0) return undefined;
+  const span = lcm(gridOne.lengthTicks, gridOther.lengthTicks);
+  const strokes =
+    (span / gridOne.lengthTicks) * one.strokes.length +
+    (span / gridOther.lengthTicks) * other.strokes.length;
+  if (strokes > MOST_STROKES) return undefined;
+  const a = onsetsOver(one, timing, first, span);
+  const b = onsetsOver(other, timing, second, span);
+  const inA = new Set(a);
+  const inB = new Set(b);
+  const onlyFirst = a.filter((at) => !inB.has(at));
+  const onlySecond = b.filter((at) => !inA.has(at));
+  return {
+    span,
+    together: a.filter((at) => inB.has(at)),
+    onlyFirst,
+    onlySecond,
+    firstAnswers: answersIn(onlyFirst, b, span),
+    secondAnswers: answersIn(onlySecond, a, span),
+  };
+}
+
+/** Strokes that lie in the long gaps of a line. */
+function answersIn(
+  strokes: readonly Ticks[],
+  line: readonly Ticks[],
+  span: Ticks,
+): readonly Answer[] {
+  const mean = span / line.length;
+  return line.flatMap((after, index) => {
+    const gap = (line[index + 1] ?? (line[0] ?? 0) + span) - after;
+    if (gap < mean * LONG_GAP) return [];
+    const at = strokes.filter((stroke) => {
+      const since = (stroke - after + span) % span;
+      return since > 0 && since < gap;
+    });
+    return at.length > 0 ? [{ after, gap, at }] : [];
+  });
+}
+
+/** What is looked for in a layer: any stroke, one kind, or the accents. */
+export interface Wanted {
+  readonly layer: number;
+  readonly kind?: string;
+  readonly accents?: true;
+}
+
+/** A moment at which what was asked for falls together. */
+export interface Found {
+  /** Since the one of the first turn. */
+  readonly ticks: Ticks;
+  /** Slot of each of the two layers. */
+  readonly slots: readonly [number, number];
+  /** Turn from 1, and the place counted in it. */
+  readonly turn: number;
+  readonly words: string;
+}
+
+/**
+ * Where a stroke of one layer falls with a stroke of another, in counted places: what a player asks
+ * as "where does my muted slap meet their bell".
+ */
+export function meetings(
+  rhythm: Rhythm,
+  timing: Timing,
+  wanted: Wanted,
+  other: Wanted,
+  counting: Counting,
+): readonly Found[] {
+  const gridOne = timing.layers[wanted.layer];
+  const gridOther = timing.layers[other.layer];
+  const layer = rhythm.layers[wanted.layer];
+  if (!gridOne || !gridOther || !layer) return [];
+  const span = lcm(gridOne.lengthTicks, gridOther.lengthTicks);
+  const theirs = placesOf(rhythm, timing, other, span);
+  return [...placesOf(rhythm, timing, wanted, span)].flatMap(([ticks, slot]): Found[] => {
+    const meets = theirs.get(ticks);
+    if (meets === undefined) return [];
+    const turn = Math.floor(ticks / timing.turnTicks) + 1;
+    // A layer of another length than whole turns lies elsewhere in the turn each time round.
+    const words =
+      gridOne.lengthTicks % timing.turnTicks === 0
+        ? sayPlace(placeOf(rhythm.cycle, layer, gridOne, slot, counting))
+        : `pulse ${sayPulse(rational(ticks % timing.turnTicks, timing.ticksPerPulse))}`;
+    return [{ ticks, slots: [slot, meets], turn, words }];
+  });
+}
+
+/** The slots of the strokes that are wanted, by when they sound over a span. */
+function placesOf(
+  rhythm: Rhythm,
+  timing: Timing,
+  { layer: index, kind, accents }: Wanted,
+  span: Ticks,
+): ReadonlyMap<Ticks, number> {
+  const layer = rhythm.layers[index];
+  const grid = timing.layers[index];
+  const places = new Map<Ticks, number>();
+  if (!layer || !grid) return places;
+  const strokes = layer.strokes.filter(
+    (stroke) => (kind === undefined || stroke.kind === kind) && (!accents || stroke.force === 4),
+  );
+  if ((span / grid.lengthTicks) * strokes.length > MOST_STROKES) return places;
+  for (let round = 0; round < span; round += grid.lengthTicks) {
+    for (const { slot } of strokes) places.set(round + (grid.startTicks[slot] ?? 0), slot);
+  }
+  return places;
+}
+
+/** A moment as `3 of bar 2`, in pulses of its turn. */
+export function sayMoment(ticks: Ticks, timing: Timing): string {
+  const turn = Math.floor(ticks / timing.turnTicks);
+  const pulse = sayPulse(rational(ticks - turn * timing.turnTicks, timing.ticksPerPulse));
+  return turn === 0 ? pulse : `${pulse} of bar ${turn + 1}`;
+}
+
+/**
+ * The pair in sentences, with the slots of the first layer they speak of.
+ * @example "Walker answers Bell after pulse 3: 2 strokes in a gap of 4."
+ */
+export function sayPair(
+  rhythm: Rhythm,
+  timing: Timing,
+  first: number,
+  second: number,
+): readonly { readonly text: string; readonly slots: readonly number[] }[] {
+  const pair = pairOf(rhythm, timing, first, second);
+  const one = rhythm.layers[first];
+  const other = rhythm.layers[second];
+  const grid = timing.layers[first];
+  if (!pair || !one || !other || !grid) return [];
+  const slotAt = new Map<Ticks, number>(
+    one.strokes.map((stroke) => [grid.startTicks[stroke.slot] ?? 0, stroke.slot]),
+  );
+  const slots = (at: readonly Ticks[]) => [
+    ...new Set(at.flatMap((ticks) => slotAt.get(ticks % grid.lengthTicks) ?? [])),
+  ];
+  const list = (at: readonly Ticks[]) => {
+    const said = at.slice(0, 8).map((ticks) => sayMoment(ticks, timing));
+    return `${said.join(', ')}${at.length > 8 ? ` and ${at.length - 8} more` : ''}`;
+  };
+  const all = pair.together.length + pair.onlyFirst.length;
+  const meets =
+    pair.together.length === 0
+      ? `${one.name} and ${other.name} never fall together.`
+      : pair.onlyFirst.length === 0 && pair.onlySecond.length === 0
+        ? `${one.name} and ${other.name} always fall together.`
+        : `They fall together ${pair.together.length} times in ${all} strokes of ${one.name}: pulse ${list(pair.together)}.`;
+  const answer = (who: string, whom: string, { after, gap, at }: Answer) =>
+    `${who} answers ${whom} after pulse ${sayMoment(after, timing)}: ${at.length === 1 ? 'one stroke' : `${at.length} strokes`} in a gap of ${sayLength(gap, timing)}.`;
+  return [
+    { text: meets, slots: slots(pair.together) },
+    ...pair.firstAnswers
+      .slice(0, 4)
+      .map((found) => ({ text: answer(one.name, other.name, found), slots: slots(found.at) })),
+    ...pair.secondAnswers
+      .slice(0, 4)
+      .map((found) => ({ text: answer(other.name, one.name, found), slots: slots([found.after]) })),
+  ];
+}
+
+function sayLength(ticks: Ticks, timing: Timing): string {
+  const { num, den } = rational(ticks, timing.ticksPerPulse);
+  return den === 1 ? String(num) : `${num}/${den}`;
+}

@@ -1,0 +1,24 @@
+import type { Hertz } from '../time/index.ts';
+import { USUAL_CEILING } from './hands.ts';
+import type { SideSchool } from './sits-with.ts';
+import { USUAL_HIGH } from './weight.ts';
+
+/** What a player wants of a reading. */
+export interface ReadSettings {
+  /** Strokes a second for one hand at which they begin to tire. */
+  readonly ceiling: Hertz;
+  readonly school: SideSchool;
+  /** The share of the high sounds that is wanted, 0 to 1. */
+  readonly high: { readonly least: number; readonly most: number };
+  /** The side on which they expect low strokes, where they expect any. */
+  readonly lowOn?: Side;
+}
+
+/** One half of a two-sided timeline. */
+export type Side = 'three-side' | 'two-side';
+
+export const USUAL_READING: ReadSettings = {
+  ceiling: USUAL_CEILING,
+  school: 'strict',
+  high: { least: 0, most: USUAL_HIGH },
+};
