@@ -11,5 +11,6 @@ export * from './mirror.ts';
 export * from './model.ts';
 export * from './recast.ts';
 export * from './sides.ts';
+export * from './skeleton.ts';
 export * from './timing.ts';
 export * from './turns.ts';

@@ -1,6 +1,6 @@
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { type Force, type Lines, type Onset, onsetsOnce, type Timing } from '../rhythm/index.ts';
-import type { Seconds, Ticks } from '../time/index.ts';
+import { lcm, type Seconds, type Ticks } from '../time/index.ts';
 import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from './voices.ts';
 
 /** Which sound: an instrument's stroke at a force. The click stands among the instruments. */
@@ -101,6 +101,32 @@ export function scoreGestures(cycle: Cycle, turns = 1): Score {
     turnTicks: length,
     events: events.flat(),
   };
+}
+
+/**
+ * Loops laid over one another on one grid, until all come round; only the first keeps its click.
+ * @param scores one at least
+ */
+export function layScores(scores: readonly Score[]): Score {
+  const ticksPerPulse = scores.reduce((all, score) => lcm(all, score.ticksPerPulse), 1);
+  const finer = (score: Score) => ticksPerPulse / score.ticksPerPulse;
+  const lengthTicks = scores.reduce((all, score) => lcm(all, score.lengthTicks * finer(score)), 1);
+  const events = scores.flatMap((score, index) => {
+    const by = finer(score);
+    const kept =
+      index === 0 ? score.events : score.events.filter((event) => event.layer !== CLICK_LAYER);
+    const length = score.lengthTicks * by;
+    return Array.from({ length: lengthTicks / length }, (_, round) =>
+      kept.map((event) => ({
+        ...event,
+        ticks: event.ticks * by + round * length,
+        ...(event.dampTicks === undefined ? {} : { dampTicks: event.dampTicks * by }),
+      })),
+    ).flat();
+  });
+  const [first] = scores;
+  const turnTicks = first ? first.turnTicks * finer(first) : lengthTicks;
+  return { ticksPerPulse, lengthTicks, turnTicks, events: sortEvents(events) };
 }
 
 function sortEvents(events: readonly ScoreEvent[]): readonly ScoreEvent[] {

@@ -15,6 +15,7 @@ const LastBench = lazy(async () => ({
 }));
 const Frame = lazy(async () => ({ default: (await import('../frame/Frame.tsx')).Frame }));
 const Write = lazy(async () => ({ default: (await import('../write/Write.tsx')).Write }));
+const Read = lazy(async () => ({ default: (await import('../read/Read.tsx')).Read }));
 const Sheet = lazy(async () => ({ default: (await import('../sheet/Sheet.tsx')).Sheet }));
 const Climb = lazy(async () => ({ default: (await import('../climb/Climb.tsx')).Climb }));
 
@@ -37,6 +38,7 @@ const router = createBrowserRouter([
           { index: true, element: <Navigate to="write" replace /> },
           { path: 'frame', element: <Frame /> },
           { path: 'write', element: <Write /> },
+          { path: 'read', element: <Read /> },
           { path: 'climb', element: <Climb /> },
           { path: 'sheet', element: <Sheet /> },
         ],

@@ -24,6 +24,7 @@ import { TempoPanel } from './TempoPanel.tsx';
 const STAGES = [
   { to: 'frame', label: 'Frame' },
   { to: 'write', label: 'Write' },
+  { to: 'read', label: 'Read' },
   { to: 'climb', label: 'Climb' },
   { to: 'sheet', label: 'Sheet' },
 ] as const;

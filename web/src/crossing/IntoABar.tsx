@@ -1,7 +1,7 @@
 import { cutInto } from '@stride/core/crossing';
 import { strides } from '@stride/core/read';
 import { useMemo, useState } from 'react';
-import { sayKin, useFamilies } from '../reading/use-families.ts';
+import { sayKin, useFamilies } from '../read/use-families.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 
 /** Even steps cut to a cycle of another length, beginning again each turn. */
@@ -60,7 +60,10 @@ export function IntoABar() {
       <p>
         {kin === undefined || kin.length === 0
           ? 'No timeline of the catalogue is this line, a rotation of it or one stroke away.'
-          : kin.slice(0, 4).map(sayKin).join(' ')}
+          : kin
+              .slice(0, 4)
+              .map((one) => sayKin(one))
+              .join(' ')}
       </p>
     </section>
   );

@@ -2,7 +2,13 @@ import { type CatalogueEntry, entryOf, TRADITION_NOTES } from '@stride/core/cata
 import { usualCounting } from '@stride/core/counting';
 import { beatsOf, type Cycle, describeCycle } from '@stride/core/cycle';
 import { sayLengths } from '@stride/core/read';
-import { type Recast, type Rhythm, recast, startFromOtherSide } from '@stride/core/rhythm';
+import {
+  addSkeletonLayer,
+  type Recast,
+  type Rhythm,
+  recast,
+  startFromOtherSide,
+} from '@stride/core/rhythm';
 import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
@@ -16,7 +22,6 @@ import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
-import { addSkeletonLayer } from './add-skeleton.ts';
 import { Catalogue } from './Catalogue.tsx';
 import { CountingPanel } from './CountingPanel.tsx';
 import { GestureKey, GestureLine } from './GestureLine.tsx';

@@ -9,6 +9,7 @@ interface BackdropProps {
   readonly cycle: Cycle;
   readonly layerNames: readonly string[];
   readonly turns: Rhythm['turns'];
+  readonly turnLabels: readonly string[] | undefined;
   readonly ticksPerPulse: number;
   readonly geometry: Geometry;
   readonly system: System;
@@ -29,7 +30,12 @@ export const Backdrop = memo(function Backdrop(props: BackdropProps) {
       style={{ top: 0 }}
       aria-hidden="true"
     >
-      <TurnBands geometry={geometry} system={system} turns={props.turns} />
+      <TurnBands
+        geometry={geometry}
+        system={system}
+        turns={props.turns}
+        labels={props.turnLabels}
+      />
       <Count
         cycle={cycle}
         ticksPerPulse={props.ticksPerPulse}
@@ -63,6 +69,7 @@ interface TurnBandsProps {
   readonly geometry: Geometry;
   readonly system: System;
   readonly turns: Rhythm['turns'];
+  readonly labels: readonly string[] | undefined;
 }
 
 /** The colour of each mark; its word stands beside it. */
@@ -75,9 +82,9 @@ const MARK_COLOURS: Readonly<Record<TurnMark, string>> = {
 };
 
 /** Every other turn stands on a band, so that turns can be told apart at a glance. */
-const TurnBands = memo(function TurnBands({ geometry, system, turns }: TurnBandsProps) {
+const TurnBands = memo(function TurnBands({ geometry, system, turns, labels }: TurnBandsProps) {
   const last = geometry.bands.at(-1);
-  if (!last || (geometry.systems.length * system.turns < 2 && !turns)) return null;
+  if (!last || (geometry.systems.length * system.turns < 2 && !turns && !labels)) return null;
   const { scale, countHeight } = geometry;
   const pad = 16 * scale;
   const width = geometry.turnTicks * geometry.pxPerTick;
@@ -95,6 +102,18 @@ const TurnBands = memo(function TurnBands({ geometry, system, turns }: TurnBands
             rx={10}
             fill="var(--band)"
           />
+        ) : null}
+        {labels?.[turn] ? (
+          <text
+            x={x + width - 12}
+            y={21 * scale}
+            textAnchor="end"
+            fontSize={13.5 * scale}
+            fontWeight="700"
+            fill="var(--metal)"
+          >
+            {labels[turn]}
+          </text>
         ) : null}
         {said ? (
           <>

@@ -13,6 +13,9 @@ import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
 import { threadsOf } from './threads.ts';
 import './strideline.css';
 
+/** Slots by the index of their layer. */
+export type Lit = ReadonlyMap<number, ReadonlySet<number>>;
+
 export interface StrideLineProps {
   readonly rhythm: Rhythm;
   readonly timing: Timing;
@@ -27,8 +30,8 @@ export interface StrideLineProps {
     readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
     readonly onSlide: (at: SlotRef, to: number) => void;
   };
-  /** Slots of one layer that a sentence speaks of. */
-  readonly lit?: { readonly layer: number; readonly slots: ReadonlySet<number> } | undefined;
+  /** What a sentence speaks of; in these layers everything else steps back. */
+  readonly lit?: Lit | undefined;
   readonly playing?: boolean;
   /** Takes a playing position for this drawing; undefined hides the play line. */
   readonly follow?: (at: Position<unknown>) => number | undefined;
@@ -38,6 +41,8 @@ export interface StrideLineProps {
   readonly muted?: ReadonlySet<string>;
   /** Turns that are folded away. */
   readonly folded?: ReadonlySet<number>;
+  /** What stands over the end of each turn, such as the side of a timeline it is on. */
+  readonly turnLabels?: readonly string[] | undefined;
 }
 
 /** Gives the object of the last time where the new one says the same, so that what hangs on it rests. */
@@ -69,6 +74,7 @@ const LABELS = 142;
 /** The stride line: all layers of a rhythm on one axis. */
 export function StrideLine(props: StrideLineProps) {
   const { rhythm, timing, choice, lit, label, muted } = props;
+  const turnLabels = useSame(props.turnLabels);
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const narrow = width > 0 && width < NARROW;
@@ -82,8 +88,9 @@ export function StrideLine(props: StrideLineProps) {
           nameAbove: Boolean(label) && narrow,
           scale: props.scale ?? 1,
           ...(props.folded ? { folded: props.folded } : {}),
+          turnNames: rhythm.turns !== undefined || turnLabels !== undefined,
         }),
-      [rhythm, timing, width, narrow, label, props.scale, props.folded],
+      [rhythm, timing, width, narrow, label, props.scale, props.folded, turnLabels],
     ),
   );
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
@@ -122,6 +129,7 @@ export function StrideLine(props: StrideLineProps) {
             threads={threads}
             layerNames={layerNames}
             turns={rhythm.turns}
+            turnLabels={turnLabels}
             names={label && system.firstTurn > 0 ? (narrow ? 'above' : 'beside') : undefined}
           />
           {rhythm.layers.map((layer, index) => {
@@ -144,7 +152,7 @@ export function StrideLine(props: StrideLineProps) {
                 ticksPerPulse={timing.ticksPerPulse}
                 counting={layer.sayCounting ?? counting}
                 sides={Boolean(label) && !narrow}
-                lit={lit?.layer === index ? lit.slots : undefined}
+                lit={lit?.get(index)}
                 quiet={muted?.has(layer.id) ?? false}
                 chosen={here && slotHere(here.slot, grid, geometry, system)}
                 range={rangeIn(choice?.ranges, index)}

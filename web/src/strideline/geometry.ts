@@ -73,6 +73,8 @@ export interface GeometryOptions {
   readonly nameAbove?: boolean;
   /** Turns that are folded away. */
   readonly folded?: ReadonlySet<number>;
+  /** Room above the count for what is said of each turn; where not given, where turns have names. */
+  readonly turnNames?: boolean;
 }
 
 const RIGHT_MARGIN: Px = 34;
@@ -100,7 +102,9 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const rows = rowsOfTurns(turns, perSystem, options.folded);
 
   const bands: LayerBand[] = [];
-  const countHeight = (COUNT_HEIGHT + (rhythm.turns ? TURN_NAME_HEIGHT : 0)) * scale;
+  const countHeight =
+    (COUNT_HEIGHT + ((options.turnNames ?? rhythm.turns !== undefined) ? TURN_NAME_HEIGHT : 0)) *
+    scale;
   let y = countHeight;
   for (const layer of rhythm.layers) {
     const { above, below, says, drums } = roomOf(layer);

@@ -1,6 +1,13 @@
 import { CATALOGUE } from '@stride/core/catalogue';
 import { turnPulses } from '@stride/core/cycle';
-import { familiesOf, type Kinship, makeLibrary } from '@stride/core/read';
+import {
+  familiesOf,
+  type Kinship,
+  type KnownLine,
+  makeLibrary,
+  onePeriod,
+} from '@stride/core/read';
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import * as Comlink from 'comlink';
 
 /** The catalogue's timelines, ready to be asked. */
@@ -18,10 +25,46 @@ const timelines = makeLibrary(
   ),
 );
 
+/** Kinship with a layer of a rhythm on the Shelf. */
+export interface ShelfKinship extends Kinship {
+  readonly rhythm: string;
+  readonly rhythmName: string;
+  readonly layer: string;
+  readonly layerName: string;
+}
+
 /** Readings that are too heavy for the main thread. */
 const api = {
   families(onsets: readonly number[], span: number): readonly Kinship[] {
     return familiesOf(onsets, span, timelines);
+  },
+  amongRhythms(
+    onsets: readonly number[],
+    span: number,
+    rhythms: readonly Rhythm[],
+  ): readonly ShelfKinship[] {
+    const named = new Map<string, Omit<ShelfKinship, keyof Kinship>>();
+    const lines = rhythms.flatMap((rhythm) => {
+      const timed = timeRhythm(rhythm);
+      if (!timed.ok) return [];
+      return rhythm.layers.flatMap((layer, index): KnownLine[] => {
+        const grid = timed.timing.layers[index];
+        const line = grid && onePeriod(layer, grid, timed.timing);
+        if (!line || line.onsets.length < 2) return [];
+        const id = `${rhythm.id}/${layer.id}`;
+        named.set(id, {
+          rhythm: rhythm.id,
+          rhythmName: rhythm.name,
+          layer: layer.id,
+          layerName: layer.name,
+        });
+        return [{ id, ...line }];
+      });
+    });
+    return familiesOf(onsets, span, makeLibrary(lines)).flatMap((kin) => {
+      const who = named.get(kin.id);
+      return who ? [{ ...kin, ...who }] : [];
+    });
   },
 };
 

@@ -2,21 +2,21 @@ import type { Counting } from '@stride/core/counting';
 import { onePeriod, readLayer, readSlot } from '@stride/core/read';
 import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
 import { useMemo } from 'react';
-import { sayKin, useFamilies } from '../reading/use-families.ts';
+import { ofLayer, Sentence } from '../read/Sentence.tsx';
+import { sayKin, useFamilies } from '../read/use-families.ts';
+import { useReadSettings } from '../store/read-settings.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
+import type { Lit } from '../strideline/StrideLine.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
-import { HearAlone } from './HearAlone.tsx';
 
 interface ReadingPanelProps {
   readonly rhythm: Rhythm;
   readonly timing: Timing;
   readonly counting: Counting;
   readonly chosen: SlotRef;
-  readonly lit: ReadonlySet<number> | undefined;
-  readonly onLight: (slots: ReadonlySet<number> | undefined) => void;
+  readonly lit: Lit | undefined;
+  readonly onLight: (lit: Lit | undefined) => void;
 }
-
-const TONES = { plain: '', good: 'text-good font-semibold', warn: 'text-warn' } as const;
 
 /** What the chosen stroke and its layer say, always of the rhythm as it is now. */
 export function ReadingPanel({
@@ -33,7 +33,11 @@ export function ReadingPanel({
   );
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
   const read = useAfterPaint(rhythm);
-  const groups = useMemo(() => readLayer(read, chosen.layer), [read, chosen.layer]);
+  const [settings] = useReadSettings();
+  const groups = useMemo(
+    () => readLayer(read, chosen.layer, settings),
+    [read, chosen.layer, settings],
+  );
   const line = useMemo(() => {
     const timed = timeRhythm(read);
     const layer = read.layers[chosen.layer];
@@ -65,36 +69,17 @@ export function ReadingPanel({
         ) : null}
         {groups.map((group) => (
           <Part key={group.title} title={group.title}>
-            {group.findings.map((finding) => {
-              const slots = new Set(finding.slots);
-              const isLit = lit !== undefined && finding.slots.every((one) => lit.has(one));
-              if (finding.slots.length === 0) {
-                return (
-                  <p key={finding.text} className={TONES[finding.tone]}>
-                    {finding.text}
-                  </p>
-                );
-              }
-              return (
-                <div key={finding.text} className="flex items-start gap-1">
-                  <button
-                    type="button"
-                    aria-pressed={isLit}
-                    title="Light up these strokes"
-                    className={`-mx-1 block min-w-0 flex-1 rounded px-1 text-left underline decoration-edge decoration-dotted underline-offset-4 hover:bg-band aria-pressed:bg-choice ${TONES[finding.tone]}`}
-                    onClick={() => onLight(isLit ? undefined : slots)}
-                  >
-                    {finding.text}
-                  </button>
-                  <HearAlone
-                    rhythm={rhythm}
-                    layerIndex={chosen.layer}
-                    slots={finding.slots}
-                    name={finding.text}
-                  />
-                </div>
-              );
-            })}
+            {group.findings.map((finding) => (
+              <Sentence
+                key={finding.text}
+                rhythm={rhythm}
+                text={finding.text}
+                tone={finding.tone}
+                speaksOf={ofLayer(chosen.layer, finding.slots)}
+                lit={lit}
+                onLight={onLight}
+              />
+            ))}
           </Part>
         ))}
       </section>

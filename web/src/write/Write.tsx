@@ -7,7 +7,7 @@ import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
 import { drawnTurns } from '../strideline/geometry.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
-import { StrideLine } from '../strideline/StrideLine.tsx';
+import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { AddLayer } from './AddLayer.tsx';
 import { LayerPanel } from './LayerPanel.tsx';
@@ -29,7 +29,7 @@ export function Write() {
   const bench = useBench();
   const { document, draft, rhythm, timed, layerIndex, chooseLayer, muted } = bench;
   const [slot, setSlot] = useState(0);
-  const [lit, setLit] = useState<ReadonlySet<number>>();
+  const [lit, setLit] = useState<Lit>();
   const [folded, setFolded] = useState<ReadonlySet<number>>(NONE_FOLDED);
   const player = usePlayer();
   const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
@@ -108,7 +108,7 @@ export function Write() {
               onSlide,
             }}
             scale={SCALE_BY_LAYERS[rhythm.layers.length] ?? 1}
-            lit={lit ? { layer: layerIndex, slots: lit } : undefined}
+            lit={lit}
             playing={playing}
             label={label}
             muted={muted}

@@ -1,8 +1,7 @@
-import { CATALOGUE, entryNamed } from '@stride/core/catalogue';
-import { checkRhythm, LIMITS, type Rhythm } from '@stride/core/rhythm';
-import { readRhythm, writeLayerRows } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
-import { addSkeletonLayer } from './add-skeleton.ts';
+import { CATALOGUE, entryNamed } from '../catalogue/index.ts';
+import { readRhythm, writeLayerRows } from '../text/index.ts';
+import { addSkeletonLayer, checkRhythm, LIMITS, type Rhythm } from './index.ts';
 
 const rhythmIn = (cycle: string): Rhythm =>
   readRhythm(

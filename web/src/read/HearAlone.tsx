@@ -3,19 +3,20 @@ import { scoreRhythm } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
+import type { Lit } from '../strideline/StrideLine.tsx';
 
 interface HearAloneProps {
   readonly rhythm: Rhythm;
-  readonly layerIndex: number;
-  readonly slots: readonly number[];
+  /** The strokes to hear, by layer. */
+  readonly lit: Lit;
   /** The sentence, which tells this from another one about the same strokes. */
   readonly name: string;
 }
 
 /** Plays only the strokes that a sentence speaks of, round and round. */
-export function HearAlone({ rhythm, layerIndex, slots, name }: HearAloneProps) {
+export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
   const state = usePlayer();
-  const owner = `alone:${rhythm.id}:${layerIndex}:${name}`;
+  const owner = `alone:${rhythm.id}:${[...lit.keys()].join('-')}:${name}`;
   const mine = (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
   const Icon = mine ? Square : Play;
 
@@ -24,10 +25,12 @@ export function HearAlone({ rhythm, layerIndex, slots, name }: HearAloneProps) {
       player.stop();
       return;
     }
-    const layer = rhythm.layers[layerIndex];
-    if (!layer) return;
-    const strokes = layer.strokes.filter((stroke) => slots.includes(stroke.slot));
-    const lines = { cycle: rhythm.cycle, layers: [{ ...layer, strokes }] };
+    const layers = rhythm.layers.flatMap((layer, index) => {
+      const slots = lit.get(index);
+      const strokes = layer.strokes.filter((stroke) => slots?.has(stroke.slot));
+      return slots ? [{ ...layer, strokes }] : [];
+    });
+    const lines = { cycle: rhythm.cycle, layers };
     const timed = timeRhythm(lines);
     if (!timed.ok) return;
     const score = scoreRhythm(lines, timed.timing);

@@ -1,25 +1,39 @@
-import type { CatalogueEntry } from '@stride/core/catalogue';
-import { beatStarts, beatsOf, turnPulses } from '@stride/core/cycle';
-import { findInstrument } from '@stride/core/instrument';
-import { addLayer, type Layer, type Rhythm, recast, type Stroke } from '@stride/core/rhythm';
-import { rational } from '@stride/core/time';
+import type { CatalogueEntry } from '../catalogue/index.ts';
+import { beatStarts, beatsOf, turnPulses } from '../cycle/index.ts';
+import { findInstrument } from '../instrument/index.ts';
+import { rational } from '../time/index.ts';
+import { addLayer } from './layers.ts';
+import type { Layer, Rhythm, Stroke } from './model.ts';
+import { recast } from './recast.ts';
 
 export type AddResult =
   | { readonly ok: true; readonly rhythm: Rhythm }
   | { readonly ok: false; readonly message: string };
 
-/**
- * The strokes an entry is known by as a new layer of a rhythm: low and high ones on the goblet drum,
- * others on claves. In another cycle of the same pulses they keep their pulse; in even beats of any
- * other length the layer comes round at its own length; over uneven beats it cannot.
- */
-export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResult {
+/** Low and high strokes go to the goblet drum, others to claves. */
+function instrumentOf(entry: CatalogueEntry) {
   const plain = entry.skeleton?.every((stroke) => stroke.sound === 'plain') ?? true;
-  const instrument = findInstrument(plain ? 'claves' : 'goblet-drum');
-  if (!entry.skeleton || !instrument) return { ok: false, message: 'This entry has no strokes.' };
-  const inEntry = addLayer({ ...rhythm, cycle: entry.cycle, layers: [] }, instrument, entry.name);
-  const made = inEntry.layers[0];
-  if (!made) return { ok: false, message: 'This rhythm has as many layers as it can have.' };
+  return findInstrument(plain ? 'claves' : 'goblet-drum');
+}
+
+/**
+ * The strokes an entry is known by as a layer in the entry's own cycle; undefined where it is known by
+ * none.
+ */
+export function skeletonLayer(entry: CatalogueEntry): Layer | undefined {
+  const instrument = instrumentOf(entry);
+  if (!entry.skeleton || !instrument) return undefined;
+  const empty: Rhythm = {
+    id: entry.id,
+    name: entry.name,
+    cycle: entry.cycle,
+    layers: [],
+    tempo: entry.tempos[0],
+    target: entry.tempos[1].bpm,
+    tags: [],
+  };
+  const made = addLayer(empty, instrument, entry.name).layers[0];
+  if (!made) return undefined;
   const starts = beatStarts(entry.cycle);
   const strokes = entry.skeleton.map(({ pulse, sound, say }): Stroke => {
     const beat = starts.findLastIndex((start) => start <= pulse);
@@ -33,12 +47,23 @@ export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResu
       ...(say && /^[^\s/|*+#<>"]{1,24}$/u.test(say) && say !== '-' ? { say } : {}),
     };
   });
-  const layer: Layer = {
+  return {
     ...made,
     strokes,
     ...(entry.tradition === 'timeline' ? { role: 'timeline' as const } : {}),
     ...(entry.side ? { side: entry.side } : {}),
   };
+}
+
+/**
+ * The strokes an entry is known by as a new layer of a rhythm. In another cycle of the same pulses
+ * they keep their pulse; in even beats of any other length the layer comes round at its own length;
+ * over uneven beats it cannot.
+ */
+export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResult {
+  const instrument = instrumentOf(entry);
+  const layer = skeletonLayer(entry);
+  if (!layer || !instrument) return { ok: false, message: 'This entry has no strokes.' };
   const alone = { ...rhythm, cycle: entry.cycle, layers: [layer] };
   const fits = turnPulses(entry.cycle) % turnPulses(rhythm.cycle) === 0;
   const spans = new Set(beatsOf(rhythm.cycle).map((beat) => beat.span));

@@ -1,0 +1,161 @@
+import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { meetings, type Wanted } from '@stride/core/read';
+import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { useMemo, useState } from 'react';
+import type { Lit } from '../strideline/StrideLine.tsx';
+import { ofLayer, Sentence } from './Sentence.tsx';
+
+interface AskProps {
+  readonly rhythm: Rhythm;
+  readonly layerIndex: number;
+  readonly lit: Lit | undefined;
+  readonly onLight: (lit: Lit | undefined) => void;
+}
+
+/** Any stroke, any accent, or a stroke's code. */
+type Stroke = 'any' | 'accents' | `kind:${string}`;
+
+const SELECT = 'h-9 max-w-[200px] rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink';
+const MOST = 12;
+
+/** Finds where a stroke of this layer falls with a stroke of another one. */
+export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
+  const layer = rhythm.layers[layerIndex];
+  const others = rhythm.layers.filter((_, index) => index !== layerIndex);
+  const [mine, setMine] = useState<Stroke>('any');
+  const [whom, setWhom] = useState<string>();
+  const [theirs, setTheirs] = useState<Stroke>('any');
+  const other = others.find((one) => one.id === whom) ?? others[0];
+  const otherIndex = other ? rhythm.layers.indexOf(other) : -1;
+  // A stroke that the layer does not have is not asked for.
+  const asked = layer && has(layer, mine) ? mine : 'any';
+  const answered = other && has(other, theirs) ? theirs : 'any';
+  const found = useMemo(() => {
+    const timed = timeRhythm(rhythm);
+    if (!timed.ok || otherIndex < 0) return [];
+    return meetings(
+      rhythm,
+      timed.timing,
+      wanted(layerIndex, asked),
+      wanted(otherIndex, answered),
+      countingOf(rhythm),
+    );
+  }, [rhythm, layerIndex, otherIndex, asked, answered]);
+  if (!layer || !other) return null;
+  const bars = new Set(found.map((one) => one.turn)).size > 1;
+  const places = found
+    .slice(0, MOST)
+    .map((one) => (bars ? `${one.words} of bar ${one.turn}` : one.words));
+  const more = found.length > MOST ? ` and ${found.length - MOST} more` : '';
+  const text =
+    found.length === 0
+      ? `${sayWanted(layer, asked)} never meets ${sayWanted(other, answered).toLowerCase()} of ${other.name}.`
+      : `${sayWanted(layer, asked)} meets ${sayWanted(other, answered).toLowerCase()} of ${other.name} on ${places.join(', ')}${more}.`;
+  const speaksOf: Lit = new Map([
+    ...ofLayer(
+      layerIndex,
+      found.map((one) => one.slots[0]),
+    ),
+    ...ofLayer(
+      otherIndex,
+      found.map((one) => one.slots[1]),
+    ),
+  ]);
+  return (
+    <section
+      aria-label="Where do they meet"
+      className="rounded-2xl border border-edge bg-card px-[18px] py-2.5 text-[15.5px] leading-snug"
+    >
+      <h2 className="mb-1.5 text-[18px]">Where do they meet?</h2>
+      <div className="mb-1.5 flex flex-wrap items-center gap-2">
+        <StrokeSelect
+          label={`Stroke of ${layer.name}`}
+          layer={layer}
+          value={asked}
+          onChange={setMine}
+        />
+        with
+        <StrokeSelect
+          label="Stroke of the other layer"
+          layer={other}
+          value={answered}
+          onChange={setTheirs}
+        />
+        of
+        <select
+          aria-label="The other layer"
+          value={other.id}
+          className={SELECT}
+          onChange={(event) => setWhom(event.target.value)}
+        >
+          {others.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      </div>
+      <div role="status">
+        <Sentence
+          rhythm={rhythm}
+          text={text}
+          speaksOf={found.length > 0 ? speaksOf : new Map()}
+          lit={lit}
+          onLight={onLight}
+        />
+      </div>
+    </section>
+  );
+}
+
+interface StrokeSelectProps {
+  readonly label: string;
+  readonly layer: Layer;
+  readonly value: Stroke;
+  readonly onChange: (stroke: Stroke) => void;
+}
+
+function StrokeSelect({ label, layer, value, onChange }: StrokeSelectProps) {
+  const codes = [...new Set(layer.strokes.map((stroke) => stroke.kind))];
+  return (
+    <select
+      aria-label={label}
+      value={value}
+      className={SELECT}
+      onChange={(event) => onChange(event.target.value as Stroke)}
+    >
+      <option value="any">any stroke</option>
+      <option value="accents">an accent</option>
+      {codes.map((code) => (
+        <option key={code} value={`kind:${code}`}>
+          {nameOf(layer, code)}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function has(layer: Layer, stroke: Stroke): boolean {
+  return (
+    !stroke.startsWith('kind:') ||
+    layer.strokes.some(({ kind }) => kind === stroke.slice('kind:'.length))
+  );
+}
+
+function wanted(layer: number, stroke: Stroke): Wanted {
+  if (stroke === 'any') return { layer };
+  if (stroke === 'accents') return { layer, accents: true };
+  return { layer, kind: stroke.slice('kind:'.length) };
+}
+
+function nameOf(layer: Layer, code: string): string {
+  const instrument = findInstrument(layer.instrument);
+  return (instrument && strokeKind(instrument, code)?.name) ?? code;
+}
+
+function sayWanted(layer: Layer, stroke: Stroke): string {
+  if (stroke === 'any') return 'A stroke';
+  if (stroke === 'accents') return 'An accent';
+  const name = nameOf(layer, stroke.slice('kind:'.length));
+  return `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+}

@@ -1,0 +1,189 @@
+import { compareLayers, type LayerInCycle, sayLayers } from '@stride/core/read';
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { layScores, type Score, scoreRhythm } from '@stride/core/sound';
+import type { Ticks } from '@stride/core/time';
+import { Play, Square } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { player } from '../audio/player.ts';
+import { usePlayer } from '../audio/use-player.ts';
+import type { RhythmDocument } from '../store/document.ts';
+import { useShelf } from '../store/use-store.ts';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { CompareLines } from './CompareLines.tsx';
+import { type Source, sourcesFor } from './compare-sources.ts';
+
+interface CompareProps {
+  readonly rhythm: Rhythm;
+  readonly layerIndex: number;
+  readonly document: RhythmDocument;
+}
+
+const HEADINGS = ['This rhythm', 'Before', 'Timelines', 'The Shelf'] as const;
+
+/** Two lines, one over the other: what moved, what came and went, in a drawing, in words, and to the ear. */
+export function Compare({ rhythm, layerIndex, document }: CompareProps) {
+  const shelf = useShelf();
+  const layer = rhythm.layers[layerIndex];
+  const { history } = document.getState();
+  const opened = (history.past[0] ?? history.present).rhythm;
+  const sources = useMemo(
+    () => sourcesFor(rhythm, layerIndex, opened, shelf.data ?? []),
+    [rhythm, layerIndex, opened, shelf.data],
+  );
+  const [wanted, setWanted] = useState<string>();
+  const source = sources.find((one) => one.id === wanted) ?? sources[0];
+  const mine = useMemo(
+    (): LayerInCycle | undefined => layer && { name: layer.name, cycle: rhythm.cycle, layer },
+    [layer, rhythm.cycle],
+  );
+  const result = useMemo(
+    () => (mine && source ? compareLayers(mine, source.side) : undefined),
+    [mine, source],
+  );
+  const [lit, setLit] = useState<ReadonlySet<Ticks>>();
+  useEffect(() => {
+    if (result) setLit(undefined);
+  }, [result]);
+  if (!mine || !source || !result) return null;
+  return (
+    <div className="flex flex-col gap-[14px]">
+      <section
+        aria-label="Compare"
+        className="rounded-2xl border border-edge bg-card px-4 pt-3 pb-2"
+      >
+        <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
+          <h2 className="text-[20px]">{mine.name}</h2>
+          <span className="text-quiet">over</span>
+          <SourceSelect sources={sources} value={source.id} onChange={setWanted} />
+          <span className="ml-auto">
+            <Hear rhythm={rhythm} sides={[mine, source.side]} />
+          </span>
+        </div>
+        {result.ok ? (
+          <CompareLines sides={[mine, source.side]} comparison={result.comparison} lit={lit} />
+        ) : (
+          <Notice>{result.message}</Notice>
+        )}
+      </section>
+      {result.ok ? (
+        <section
+          aria-label="What changed"
+          className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[18px] leading-snug"
+        >
+          {sayLayers(result.comparison).map(({ text, places }) => {
+            const isLit = lit !== undefined && places.every((at) => lit.has(at));
+            return (
+              <button
+                key={text}
+                type="button"
+                aria-pressed={isLit}
+                title="Light up these places"
+                className="block rounded px-1 py-0.5 text-left underline decoration-edge decoration-dotted underline-offset-4 hover:bg-band aria-pressed:bg-choice"
+                onClick={() => setLit(isLit ? undefined : new Set(places))}
+              >
+                {text}
+              </button>
+            );
+          })}
+        </section>
+      ) : null}
+    </div>
+  );
+}
+
+interface SourceSelectProps {
+  readonly sources: readonly Source[];
+  readonly value: string;
+  readonly onChange: (id: string) => void;
+}
+
+function SourceSelect({ sources, value, onChange }: SourceSelectProps) {
+  return (
+    <select
+      aria-label="Compare with"
+      value={value}
+      className="h-9 max-w-[360px] min-w-0 rounded-lg border border-edge bg-paper px-2 font-semibold"
+      onChange={(event) => onChange(event.target.value)}
+    >
+      {HEADINGS.map((heading) => {
+        const under = sources.filter((one) => one.heading === heading);
+        return under.length > 0 ? (
+          <optgroup key={heading} label={heading}>
+            {under.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </optgroup>
+        ) : null;
+      })}
+    </select>
+  );
+}
+
+interface HearProps {
+  readonly rhythm: Rhythm;
+  readonly sides: readonly [LayerInCycle, LayerInCycle];
+}
+
+/** One, the other, or both at once; the change from one to another is heard where the loop stands. */
+function Hear({ rhythm, sides }: HearProps) {
+  const state = usePlayer();
+  const [which, setWhich] = useState<'first' | 'second' | 'both'>('both');
+  const owner = `compare:${rhythm.id}`;
+  const playing =
+    (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
+  const score = useMemo(() => {
+    const [first, second] = sides.map(scoreOf);
+    if (!first || !second) return undefined;
+    return which === 'both' ? layScores([first, second]) : which === 'first' ? first : second;
+  }, [sides, which]);
+  useEffect(() => {
+    if (playing && score) player.change({ score });
+  }, [playing, score]);
+  const toggle = () => {
+    if (playing) {
+      player.stop();
+      return;
+    }
+    if (!score) return;
+    void player.play({
+      owner,
+      first: {
+        score,
+        tempo: rhythm.tempo,
+        startTicks: 0,
+        endTicks: Number.POSITIVE_INFINITY,
+        tag: 'compare',
+      },
+      next: () => undefined,
+    });
+  };
+  const names = { first: sides[0].name, second: sides[1].name, both: 'both' };
+  return (
+    <span className="flex flex-wrap items-center gap-1.5">
+      {(['first', 'second', 'both'] as const).map((one) => (
+        <Button
+          key={one}
+          look={which === one ? 'on' : 'plain'}
+          aria-pressed={which === one}
+          className="max-w-48"
+          onClick={() => setWhich(one)}
+        >
+          <span className="truncate">{names[one]}</span>
+        </Button>
+      ))}
+      <Button look="go" onClick={toggle}>
+        {playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+        {playing ? 'Stop' : 'Hear it'}
+      </Button>
+    </span>
+  );
+}
+
+function scoreOf({ cycle, layer }: LayerInCycle, index: number): Score | undefined {
+  const lines = { cycle, layers: [{ ...layer, id: `side-${index}` }] };
+  const timed = timeRhythm(lines);
+  return timed.ok ? scoreRhythm(lines, timed.timing) : undefined;
+}

@@ -1,0 +1,163 @@
+import {
+  type Figure,
+  type Finding,
+  onePeriod,
+  type ReadSettings,
+  readAgainst,
+  readLayer,
+  sayAsFindings,
+  workOut,
+} from '@stride/core/read';
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import type { ReactNode } from 'react';
+import { useMemo } from 'react';
+import type { Lit } from '../strideline/StrideLine.tsx';
+import { Kin } from './Kin.tsx';
+import { Pair } from './Pair.tsx';
+import { ofLayer, Sentence } from './Sentence.tsx';
+import type { Against } from './use-timeline.ts';
+
+interface GroupsProps {
+  readonly rhythm: Rhythm;
+  readonly layerIndex: number;
+  readonly settings: ReadSettings;
+  readonly against: Against;
+  readonly lit: Lit | undefined;
+  readonly onLight: (lit: Lit | undefined) => void;
+}
+
+/** What each part of a reading asks, for those who meet its word first here. */
+const ASKS: Readonly<Record<string, string>> = {
+  Fit: 'Does it come round?',
+  Strides: 'How far apart are the strokes?',
+  'Off the beat': 'How much pulls against the foot?',
+  'Accents alone': 'What do the loud strokes say?',
+  Sides: 'Which side is it on?',
+  Together: 'Who falls with whom?',
+  Hands: 'Is one hand overworked?',
+  Wrists: 'Where does each hand go next?',
+  Weight: 'How do low and high share it?',
+  Families: 'What is it kin to?',
+};
+
+/** All that a layer says, part by part. */
+export function Groups(props: GroupsProps) {
+  const { rhythm, layerIndex, settings, against, lit, onLight } = props;
+  const { timeline } = against;
+  const timed = timeRhythm(rhythm);
+  const groups = useMemo(
+    () => readLayer(rhythm, layerIndex, settings),
+    [rhythm, layerIndex, settings],
+  );
+  const sides = useMemo(() => {
+    const result = timeRhythm(rhythm);
+    return result.ok && timeline
+      ? sayAsFindings(readAgainst(rhythm, result.timing, layerIndex, timeline, settings))
+      : [];
+  }, [rhythm, layerIndex, timeline, settings]);
+  const line = useMemo(() => {
+    const result = timeRhythm(rhythm);
+    const layer = rhythm.layers[layerIndex];
+    const grid = result.ok ? result.timing.layers[layerIndex] : undefined;
+    return result.ok && layer && grid ? onePeriod(layer, grid, result.timing) : undefined;
+  }, [rhythm, layerIndex]);
+  const layer = rhythm.layers[layerIndex];
+  if (!timed.ok || !layer) return null;
+  const { timing } = timed;
+
+  const work = (figure: Figure) => () =>
+    workOut(rhythm, timing, layerIndex, figure, settings, timeline);
+  const say = (findings: readonly Finding[]) =>
+    findings.map((finding) => (
+      <Sentence
+        key={finding.text}
+        rhythm={rhythm}
+        text={finding.text}
+        tone={finding.tone}
+        speaksOf={ofLayer(layerIndex, finding.slots)}
+        lit={lit}
+        onLight={onLight}
+        workOut={finding.figure ? work(finding.figure) : undefined}
+      />
+    ));
+  const before = groups.filter(({ title }) => title !== 'Sides' && isBeforeSides(title));
+  const after = groups.filter(({ title }) => title !== 'Sides' && !isBeforeSides(title));
+  return (
+    <section aria-label="What it says" className="flex flex-col gap-[10px] text-[16.5px]">
+      {before.map((group) => (
+        <Group key={group.title} title={group.title}>
+          {say(group.findings)}
+        </Group>
+      ))}
+      {settings.school === 'no sides' ? null : (
+        <Group
+          title="Sides"
+          tool={
+            <select
+              aria-label="Set against"
+              value={against.id}
+              className="h-8 max-w-[150px] rounded-lg border border-edge bg-paper px-1.5 text-[14.5px]"
+              onChange={(event) => against.choose(event.target.value)}
+            >
+              {against.id === '' ? <option value="">against …</option> : null}
+              {against.choices.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.own ? `layer ${one.name}` : one.name}
+                </option>
+              ))}
+            </select>
+          }
+        >
+          {sides.length > 0 ? (
+            say(sides)
+          ) : (
+            <p className="text-quiet">
+              {layer.side
+                ? 'This layer is the timeline; read another one against it.'
+                : timeline
+                  ? `${timeline.name} has ${timeline.span} pulses and cannot be laid over this layer.`
+                  : 'No layer is marked as a two-sided timeline. Choose one to set this layer against.'}
+            </p>
+          )}
+        </Group>
+      )}
+      {after.map((group) => (
+        <Group key={group.title} title={group.title}>
+          {say(group.findings)}
+          {group.title === 'Together' ? (
+            <Pair rhythm={rhythm} layerIndex={layerIndex} lit={lit} onLight={onLight} />
+          ) : null}
+        </Group>
+      ))}
+      <Group title="Families">
+        <Kin line={line} own={{ rhythm: rhythm.id, layer: layer.id }} />
+      </Group>
+    </section>
+  );
+}
+
+function isBeforeSides(title: string): boolean {
+  return ['Fit', 'Strides', 'Off the beat', 'Accents alone'].includes(title);
+}
+
+interface GroupProps {
+  readonly title: string;
+  readonly tool?: ReactNode;
+  readonly children: ReactNode;
+}
+
+function Group({ title, tool, children }: GroupProps) {
+  return (
+    <section
+      aria-label={title}
+      className="rounded-2xl border border-edge bg-card px-[18px] py-2.5 leading-snug"
+    >
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-2.5">
+        <h2 className="text-[18px]">{title}</h2>
+        <span className="text-[14px] text-quiet">{ASKS[title]}</span>
+        {tool ? <span className="ml-auto">{tool}</span> : null}
+      </div>
+      <div className="flex flex-col gap-0.5">{children}</div>
+    </section>
+  );
+}

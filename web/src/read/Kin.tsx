@@ -1,0 +1,44 @@
+import type { PulseLine } from '@stride/core/read';
+import { Link } from 'react-router';
+import { useShelf } from '../store/use-store.ts';
+import { sayKin, useFamilies, useShelfKin } from './use-families.ts';
+
+interface KinProps {
+  readonly line: PulseLine | undefined;
+  /** The layer itself, which is not named as its own kin. */
+  readonly own: { readonly rhythm: string; readonly layer: string };
+}
+
+const MOST = 5;
+
+/** What a line is kin to: among the timelines of the catalogue, and among the layers on the Shelf. */
+export function Kin({ line, own }: KinProps) {
+  const known = useFamilies(line?.onsets, line?.span ?? 0);
+  const shelf = useShelf();
+  const kept = useShelfKin(line?.onsets, line?.span ?? 0, shelf.data);
+  const near = (kept ?? []).filter((one) => one.rhythm !== own.rhythm || one.layer !== own.layer);
+  if (!line) {
+    return (
+      <p className="text-quiet">
+        Families are looked up for lines of whole turns whose strokes lie on pulses.
+      </p>
+    );
+  }
+  return (
+    <>
+      {known && known.length > 0 ? (
+        known.slice(0, MOST).map((one) => <p key={one.id}>{sayKin(one)}</p>)
+      ) : known ? (
+        <p>No timeline of the catalogue is this line, a rotation of it or one stroke away.</p>
+      ) : null}
+      {near.slice(0, MOST).map((one) => (
+        <p key={one.id}>
+          On the Shelf: {sayKin(one, `${one.layerName} of ${one.rhythmName}`)}{' '}
+          <Link to={`/bench/${encodeURIComponent(one.rhythm)}/read`} className="underline">
+            Open
+          </Link>
+        </p>
+      ))}
+    </>
+  );
+}

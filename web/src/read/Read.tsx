@@ -1,0 +1,163 @@
+import { sayTurnSides, sidesOfTurn } from '@stride/core/read';
+import { countingOf } from '@stride/core/rhythm';
+import { useCallback, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { usePlayer } from '../audio/use-player.ts';
+import { useBench } from '../bench/context.ts';
+import { loopOwner } from '../bench/PlayButton.tsx';
+import { useReadSettings } from '../store/read-settings.ts';
+import { drawnTurns } from '../strideline/geometry.ts';
+import type { SlotRef } from '../strideline/SlotGrid.tsx';
+import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { onLineKey } from '../write/line-keys.ts';
+import { type LineCommands, useLine } from '../write/use-line.ts';
+import { Alone } from './Alone.tsx';
+import { Ask } from './Ask.tsx';
+import { Compare } from './Compare.tsx';
+import { Groups } from './Groups.tsx';
+import { useTimeline } from './use-timeline.ts';
+import { Wishes } from './Wishes.tsx';
+
+const VIEWS = ['reading', 'compare'] as const;
+
+/** The stage where a rhythm says what it is: in sentences whose strokes light up, sound, and add up. */
+export function Read() {
+  const bench = useBench();
+  const { document, rhythm, timed, layerIndex, chooseLayer, muted } = bench;
+  const [params, setParams] = useSearchParams();
+  const view = params.get('view') === 'compare' ? 'compare' : 'reading';
+  const [slot, setSlot] = useState(0);
+  const [lit, setLit] = useState<Lit>();
+  const [settings, setSettings] = useReadSettings();
+  const player = usePlayer();
+  const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
+  // The sentences follow the stroke by a moment, so that the line answers the key at once.
+  const read = useAfterPaint(rhythm);
+  const against = useTimeline(read, layerIndex);
+  const slots = timed.ok ? (timed.timing.layers[layerIndex]?.starts.length ?? 0) : 0;
+  const chosen: SlotRef = { layer: layerIndex, slot: Math.min(slot, Math.max(0, slots - 1)) };
+  const choose = useCallback(
+    (at: SlotRef) => {
+      chooseLayer(at.layer);
+      setSlot(at.slot);
+    },
+    [chooseLayer],
+  );
+  const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
+  const { weigh, slide } = useSteady(line.commands);
+  const turns = timed.ok ? drawnTurns(timed.timing) : 0;
+  const { timeline } = against;
+  const turnLabels = useMemo(() => {
+    if (!timed.ok || !timeline || settings.school === 'no sides') return undefined;
+    const length = timed.timing.turnTicks / timed.timing.ticksPerPulse;
+    return Array.from({ length: turns }, (_, turn) =>
+      sayTurnSides(sidesOfTurn(timeline, turn, length)),
+    );
+  }, [timed, timeline, settings.school, turns]);
+
+  const label = useCallback(
+    (index: number) => (
+      <span
+        className={`block truncate font-title text-[17px] font-bold ${index === layerIndex ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''}`}
+      >
+        {rhythm.layers[index]?.name}
+      </span>
+    ),
+    [rhythm.layers, layerIndex],
+  );
+
+  if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
+  const layer = rhythm.layers[layerIndex];
+  if (!layer) return <Notice>This rhythm has no layer to read yet. Add one in Write.</Notice>;
+  return (
+    <div className="flex flex-1 flex-col gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="mr-1 text-[15px] text-quiet">Read</span>
+        {rhythm.layers.map((one, index) => (
+          <Button
+            key={one.id}
+            look={index === layerIndex ? 'on' : 'plain'}
+            aria-pressed={index === layerIndex}
+            onClick={() => {
+              choose({ layer: index, slot: 0 });
+              setLit(undefined);
+            }}
+          >
+            {one.name}
+          </Button>
+        ))}
+        <span className="ml-auto flex flex-wrap items-center gap-2">
+          {VIEWS.map((one) => (
+            <Button
+              key={one}
+              look={one === view ? 'on' : 'quiet'}
+              aria-pressed={one === view}
+              onClick={() => setParams(one === 'compare' ? { view: one } : {}, { replace: true })}
+            >
+              {one === 'reading' ? 'What it says' : 'Compare'}
+            </Button>
+          ))}
+          <Wishes settings={settings} onChange={setSettings} />
+        </span>
+      </div>
+      {view === 'compare' ? (
+        <Compare rhythm={rhythm} layerIndex={layerIndex} document={document} />
+      ) : (
+        <div className="grid flex-1 grid-cols-[minmax(0,1fr)_430px] items-start gap-[14px] max-lg:grid-cols-1">
+          <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3 max-lg:contents">
+            <section
+              aria-label="Stride line"
+              className="max-h-[calc(100vh-1.5rem)] overflow-y-auto rounded-2xl border border-edge bg-card py-3 pr-1 pl-4 max-lg:sticky max-lg:top-0 max-lg:z-10 max-lg:max-h-[42vh]"
+            >
+              <StrideLine
+                rhythm={rhythm}
+                timing={timed.timing}
+                counting={countingOf(rhythm)}
+                choice={{
+                  at: chosen,
+                  ranges: line.ranges,
+                  onChoose: choose,
+                  onKeyDown: (event) => onLineKey(line, event),
+                  onWeigh: weigh,
+                  onSlide: slide,
+                }}
+                lit={lit}
+                playing={playing}
+                muted={muted}
+                turnLabels={turnLabels}
+                label={label}
+              />
+            </section>
+            <Alone rhythm={read} layerIndex={layerIndex} lit={lit} onLight={setLit} />
+            <Ask rhythm={read} layerIndex={layerIndex} lit={lit} onLight={setLit} />
+          </div>
+          <Groups
+            rhythm={read}
+            layerIndex={layerIndex}
+            settings={settings}
+            against={against}
+            lit={lit}
+            onLight={setLit}
+          />
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Commands that stay the same functions while the line under them changes, so that what holds them rests. */
+function useSteady(commands: LineCommands): Pick<LineCommands, 'weigh' | 'slide'> {
+  const [steady] = useState(() => {
+    const kept: { latest: LineCommands } & Pick<LineCommands, 'weigh' | 'slide'> = {
+      latest: commands,
+      weigh: (at, force, hand) => kept.latest.weigh(at, force, hand),
+      slide: (at, to) => kept.latest.slide(at, to),
+    };
+    return kept;
+  });
+  steady.latest = commands;
+  return steady;
+}

@@ -1,0 +1,79 @@
+import { findEntry } from '@stride/core/catalogue';
+import type { Kinship } from '@stride/core/read';
+import { useQuery } from '@tanstack/react-query';
+import * as Comlink from 'comlink';
+import type { RhythmRecord } from '../store/db.ts';
+import type { ReadingApi, ShelfKinship } from '../workers/reading.worker.ts';
+
+let worker: Comlink.Remote<ReadingApi> | undefined;
+
+function reading(): Comlink.Remote<ReadingApi> {
+  worker ??= Comlink.wrap<ReadingApi>(
+    new Worker(new URL('../workers/reading.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return worker;
+}
+
+/** The longest line that is looked up, in pulses. */
+const LONGEST = 64;
+
+function canBeAsked(onsets: readonly number[] | undefined, span: number): onsets is number[] {
+  return onsets !== undefined && onsets.length > 1 && span <= LONGEST;
+}
+
+/**
+ * Which timelines of the catalogue a line is, is a rotation of, or is one stroke away from; asked in a
+ * worker, and an outdated question is given up.
+ * @param onsets whole pulses; undefined where the line has none that can be looked up
+ */
+export function useFamilies(
+  onsets: readonly number[] | undefined,
+  span: number,
+): readonly Kinship[] | undefined {
+  const enabled = canBeAsked(onsets, span);
+  const asked = useQuery({
+    queryKey: ['families', span, onsets],
+    enabled,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: async ({ signal }) => {
+      const found = await reading().families(onsets ?? [], span);
+      signal.throwIfAborted();
+      return found;
+    },
+  });
+  return enabled ? asked.data : undefined;
+}
+
+/** The same among all layers on the Shelf, compared in the worker. */
+export function useShelfKin(
+  onsets: readonly number[] | undefined,
+  span: number,
+  shelf: readonly RhythmRecord[] | undefined,
+): readonly ShelfKinship[] | undefined {
+  const enabled = canBeAsked(onsets, span) && shelf !== undefined;
+  const asked = useQuery({
+    queryKey: ['shelf-kin', span, onsets, shelf?.map((one) => `${one.id}:${one.revision}`)],
+    enabled,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    queryFn: async ({ signal }) => {
+      const rhythms = (shelf ?? []).map((one) => one.rhythm);
+      const found = await reading().amongRhythms(onsets ?? [], span, rhythms);
+      signal.throwIfAborted();
+      return found;
+    },
+  });
+  return enabled ? asked.data : undefined;
+}
+
+/** @example "One stroke from rumba clave: pulse 7 to pulse 8." */
+export function sayKin(
+  { id, kind, begins, move }: Kinship,
+  name = findEntry(id)?.name ?? id,
+): string {
+  const later = begins === 0 ? '' : `, begun ${begins} pulses later`;
+  if (kind === 'one-moved' && move) {
+    return `One stroke from ${name}${later}: pulse ${move.from + 1} to pulse ${move.to + 1}.`;
+  }
+  return `It is ${name}${later}.`;
+}
