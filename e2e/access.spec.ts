@@ -4,6 +4,8 @@ import { expect, test } from './kit.ts';
 const VIEWS = [
   ['Shelf', '/', 'Lantern steps'],
   ['Write', '/bench/lantern-steps/write', 'Fit'],
+  ['Read', '/bench/lantern-steps/read', 'Families'],
+  ['Compare', '/bench/lantern-steps/read?view=compare', 'over'],
   ['Climb', '/bench/lantern-steps/climb', 'Passes'],
   ['Frame', '/bench/lantern-steps/frame', 'Counting'],
   ['Sheet', '/bench/lantern-steps/sheet', 'What it says'],

@@ -100,3 +100,49 @@ test('the beat changes over by itself, and the strokes go on', async ({ page }) 
     for (const at of [0, 2, 3, 4]) expect(onGrid).toContain(span * 6 + at);
   }
 });
+
+test('a groove of parts, a backbeat of its own, words, and a step that is climbed', async ({
+  page,
+}) => {
+  await page.goto('/crossing');
+  await page.getByRole('button', { name: '3 : 2', exact: true }).click();
+  const words = page.getByRole('region', { name: 'Words' });
+  await expect(words).toContainText('It fits');
+  await words.getByLabel(/^Your phrase/).fill('LAMP on stairs');
+  await expect(words).toContainText('1 too few');
+  await words.getByLabel(/^Your phrase/).fill('walk up the hill');
+  await expect(words).toContainText('All fall together on “walk” (1)');
+
+  // The first, second and fifth of every six, three times in the span.
+  await page.getByRole('button', { name: 'Parts of pulse 1' }).click();
+  await page.getByLabel('Parts of a step of pulse 1', { exact: true }).fill('6');
+  await page.getByRole('button', { name: 'Part 2 of pulse 1' }).click();
+  await page.getByRole('button', { name: 'Part 5 of pulse 1' }).click();
+  await page.getByRole('button', { name: 'Step 2 of pulse 1: nothing' }).click();
+  await expect(page.getByRole('button', { name: 'Step 2 of pulse 1: low' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Tempo of the beat', { exact: true }).fill('180');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(40);
+  const times = (await scheduled(page)).map((one) => one.at);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  // A second a span, in eighteenths; on the second step the stroke, the click and the low one.
+  const places = gridPlaces(times, times[0] ?? 0, 1, 18).map((place) => Math.round(place));
+  const count = (at: number) => places.filter((place) => place === at).length;
+  expect([0, 1, 4, 6, 7, 9, 10, 12, 13, 16].map(count)).toEqual([3, 1, 1, 3, 1, 1, 1, 2, 1, 1]);
+
+  await page.getByRole('button', { name: '5 : 3', exact: true }).click();
+  await page.getByRole('button', { name: 'Climb step 5' }).click();
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('5 : 3 crossing, step 5');
+  await expect(page.getByLabel('From', { exact: true })).toHaveValue('144');
+});
+
+test('two even layers of a rhythm open as the crossing they are', async ({ page }) => {
+  await page.goto('/crossing');
+  await page.getByRole('button', { name: '4 : 3', exact: true }).click();
+  await page.getByRole('button', { name: 'Send it to the Bench' }).click();
+  await page.getByRole('link', { name: 'Read', exact: true }).click();
+  await page.getByRole('link', { name: /^Both are even: open 3 : 4/ }).click();
+  await expect(page.getByRole('heading', { name: 'Crossing 3 : 4' })).toBeVisible();
+  await expect(page.getByLabel('Sound of pulse 1')).toHaveValue('hand bell');
+});

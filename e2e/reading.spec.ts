@@ -1,4 +1,4 @@
-import { expect, rows, slot, test } from './kit.ts';
+import { expect, rows, scheduled, slot, test } from './kit.ts';
 
 test('the reading names the family of a line, and finds a planted rub against a clave', async ({
   page,
@@ -28,4 +28,99 @@ test('the reading names the family of a line, and finds a planted rub against a 
   await rub.click();
   await expect(rub).toHaveAttribute('aria-pressed', 'true');
   await expect(reading.getByRole('heading', { name: 'Weight' })).toBeVisible();
+
+  // On the stage of its own: the same rub, the side of the turn, and the school that does not tell it.
+  await page.getByRole('link', { name: 'Read', exact: true }).click();
+  await page.getByRole('button', { name: 'Water', exact: true }).click();
+  const sides = page.getByRole('region', { name: 'Sides' });
+  await expect(sides).toContainText('The accent on pulse 8 rubs.');
+  await expect(page.locator('svg text', { hasText: /^3-2$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'What I want' }).click();
+  await page.getByRole('radio', { name: /^Loose/ }).click();
+  await page.keyboard.press('Escape');
+  await expect(sides).toContainText('both sides are equally busy');
+  await expect(sides).not.toContainText('rubs');
+  await page.reload();
+  await page.getByRole('button', { name: 'Water', exact: true }).click();
+  await expect(sides).toContainText('both sides are equally busy');
+});
+
+test('the Read stage reads uneven beats: sums, one thing alone, asking for a stroke', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/read');
+  const says = page.getByRole('region', { name: 'What it says' });
+  await expect(says).toContainText('16 of 16 pulses, comes round on 1.');
+  await expect(says).toContainText('the right leads every turn');
+
+  await page.getByRole('button', { name: /^How is this worked out: One hand strikes/ }).click();
+  await expect(says.getByRole('list', { name: 'How this is worked out' })).toContainText(
+    '60 × 5 × 3/2 ÷ 3 = 150 a minute',
+  );
+  await page.getByRole('button', { name: 'What I want' }).click();
+  await page.getByLabel('Strokes a second', { exact: true }).fill('2');
+  await page.keyboard.press('Escape');
+  await expect(says).toContainText('Above 60 a minute one hand strikes more than 2 times a second');
+
+  const alone = page.getByRole('region', { name: 'One thing at a time' });
+  await alone.getByRole('button', { name: 'Only the accents.' }).click();
+  await expect(alone.getByRole('button', { name: 'Only the accents.' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await alone.getByRole('button', { name: 'Hear these alone' }).first().click();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(6);
+  const times = (await scheduled(page)).map((one) => one.at);
+  await alone.getByRole('button', { name: 'Stop' }).click();
+  // Accents on pulse 1, 7, 12 and 15, at 72 per three pulses; the silent click lies on beats alone.
+  const pulse = 60 / 72 / 3;
+  const places = times.map((at) => Math.round((at - (times[0] ?? 0)) / pulse));
+  expect(places).toContain(11);
+  for (const at of places) expect([0, 3, 6, 8, 11, 14]).toContain(at % 16);
+
+  const ask = page.getByRole('region', { name: 'Where do they meet' });
+  await ask.getByLabel('Stroke of Walker').selectOption('open tone');
+  await expect(ask.getByRole('status')).toContainText(
+    'Open tone meets a stroke of Bell on beat 3 of bar 1, beat 3 of bar 2.',
+  );
+  await ask.getByLabel('Stroke of the other layer').selectOption('an accent');
+  await expect(ask.getByRole('status')).toContainText('never meets an accent of Bell');
+
+  // An edit on this stage is read at once, and undone.
+  await slot(page, 'Walker', 6).click();
+  await page.keyboard.press('Delete');
+  await expect(says).toContainText('15 strokes');
+  await page.keyboard.press('Control+z');
+  await expect(says).toContainText('16 strokes');
+});
+
+test('two lines lie over one another, with what moved, and either is heard', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/read?view=compare');
+  await page.getByRole('button', { name: 'Ferry', exact: true }).first().click();
+  await page.getByLabel('Compare with').selectOption('rumba clave');
+  const changed = page.getByRole('region', { name: 'What changed' });
+  await expect(changed).toContainText('One stroke moved: pulse 5 to pulse 4, −1.');
+  await expect(changed).toContainText('One stroke went: pulse 15.');
+  const compare = page.getByRole('region', { name: 'Compare' });
+  await compare.getByRole('button', { name: 'rumba clave' }).click();
+  await compare.getByRole('button', { name: 'Hear it' }).click();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(5);
+  const times = (await scheduled(page)).map((one) => one.at);
+  await compare.getByRole('button', { name: 'Stop' }).click();
+  const pulse = 60 / 60 / 4;
+  // The silent click lies on the beats; between them only the clave's strokes are put on the clock.
+  const places = times.map((at) => Math.round((at - (times[0] ?? 0)) / pulse) % 16);
+  expect(
+    [...new Set(places)].filter((at) => at % 4 !== 0).every((at) => [3, 7, 10].includes(at)),
+  ).toBe(true);
+  expect(places).toContain(3);
+
+  // As it was when it was opened: an edit shows as a stroke that came.
+  await page.getByRole('link', { name: 'Write' }).click();
+  await slot(page, 'Ferry', 1).click();
+  await page.keyboard.press('X');
+  await page.getByRole('link', { name: 'Read', exact: true }).click();
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByLabel('Compare with').selectOption('Ferry as it was when you opened it');
+  await expect(changed).toContainText('One stroke went: pulse 2.');
 });

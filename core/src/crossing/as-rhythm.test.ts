@@ -1,40 +1,101 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { composite } from '../read/index.ts';
+import { timed } from '../read/timed.testkit.ts';
 import { checkRhythm, timeRhythm } from '../rhythm/index.ts';
-import { crossing, crossingAsRhythm, type PulsePart } from './index.ts';
+import { arbitraryPulse } from './arbitrary.testkit.ts';
+import { crossing, crossingAsRhythm, crossingOfLayers, type PulsePart, stepsOf } from './index.ts';
 
 const parts: readonly PulsePart[] = [
   { instrument: 'rope-drum', kind: 'O', hand: 'R' },
   { instrument: 'hand-bell', kind: 'X', hand: 'L' },
 ];
 
+const asked = { parts, bpm: 72, id: 'x' };
+
 describe('a crossing as a rhythm', () => {
-  it('has the same composite, whichever pulse is the beat', () => {
+  it('has the same composite, whichever pulse is the beat, wherever the pulses start', () => {
     fc.assert(
-      fc.property(
-        fc.integer({ min: 1, max: 12 }),
-        fc.integer({ min: 1, max: 12 }),
-        fc.constantFrom(0, 1),
-        (a, b, from) => {
-          const crossed = crossing([a, b]);
-          const rhythm = crossingAsRhythm(crossed, parts, from, 60, 'x');
-          expect(checkRhythm(rhythm)).toMatchObject({ ok: true });
-          const timed = timeRhythm(rhythm);
-          if (!timed.ok) throw new Error(timed.message);
-          const { meetings } = composite(rhythm, timed.timing);
-          const places = meetings.map(
-            ({ ticks }) => (ticks * crossed.grid) / timed.timing.fullTicks,
-          );
-          expect(places).toEqual(crossed.moments.map((moment) => moment.at));
-        },
-      ),
+      fc.property(arbitraryPulse, arbitraryPulse, fc.constantFrom(0, 1), (a, b, from) => {
+        const crossed = crossing([a, b]);
+        const rhythm = crossingAsRhythm({ ...asked, crossed, from });
+        expect(checkRhythm(rhythm)).toMatchObject({ ok: true });
+        if (rhythm.layers.length < 2) return;
+        const timed = timeRhythm(rhythm);
+        if (!timed.ok) return;
+        const { meetings } = composite(rhythm, timed.timing);
+        const [first = 0] = stepsOf(crossed, from);
+        const places = meetings
+          .map(
+            ({ ticks }) => ((ticks * crossed.grid) / timed.timing.fullTicks + first) % crossed.grid,
+          )
+          .sort((one, other) => one - other);
+        expect(places).toEqual(crossed.moments.map((moment) => moment.at));
+      }),
     );
   });
 
   it('counts its beats in parts where they can be counted', () => {
-    const { cycle, layers } = crossingAsRhythm(crossing([5, 3]), parts, 0, 72, 'x');
+    const crossed = crossing([5, 3]);
+    const { cycle, layers } = crossingAsRhythm({ ...asked, crossed, from: 0 });
     expect(cycle.groups[0]?.beats.map((beat) => beat.span)).toEqual([3, 3, 3, 3, 3]);
     expect(layers[1]?.cells).toEqual([{ beats: { num: 5, den: 1 }, slots: 3 }]);
+  });
+
+  it('gives a step of learning its layers, and the composite where it can be written', () => {
+    const crossed = crossing([7, 4]);
+    const step = crossingAsRhythm({
+      ...asked,
+      crossed,
+      from: 1,
+      heard: [0],
+      composite: true,
+      step: 'step 2',
+    });
+    expect(step.name).toBe('7 : 4 crossing, step 2');
+    expect(step.layers.map((layer) => layer.name)).toEqual(['Composite', '7 rope drum']);
+    expect(step.layers[0]?.strokes.map((stroke) => stroke.slot)).toEqual([
+      0, 4, 7, 8, 12, 14, 16, 20, 21, 24,
+    ]);
+    const large = crossingAsRhythm({
+      ...asked,
+      crossed: crossing([31, 29, 28]),
+      from: 0,
+      heard: [],
+      composite: true,
+    });
+    expect(large.layers).toEqual([]);
+  });
+});
+
+describe('even layers of a rhythm', () => {
+  it('open as the crossing they are', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 }), (a, b) => {
+        const rhythm = crossingAsRhythm({ ...asked, crossed: crossing([a, b]), from: 0 });
+        const timed = timeRhythm(rhythm);
+        if (!timed.ok) throw new Error(timed.message);
+        const found = crossingOfLayers(rhythm, timed.timing, [0, 1]);
+        expect(found.ok && found.pulses.map((pulse) => pulse.steps)).toEqual([a, b]);
+        expect(found.ok && found.parts).toEqual(parts);
+        expect(found.ok && found.span).toEqual(timed.timing.full);
+      }),
+    );
+  });
+
+  it('may begin late, and others are refused with their name', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 4x2\nlayer B : hand bell\nplay . . X . / . . X .\nlayer D : goblet drum\nplay D . . D / D . . .\nlayer E : claves\nplay X . . . / X . . .',
+    );
+    expect(crossingOfLayers(rhythm, timing, [0, 2])).toMatchObject({
+      pulses: [
+        { steps: 2, parts: 2, sounds: [0], start: 1 },
+        { steps: 2, parts: 1, sounds: [0], start: 0 },
+      ],
+    });
+    expect(crossingOfLayers(rhythm, timing, [0, 1])).toEqual({
+      ok: false,
+      message: 'D is not even: its strides differ.',
+    });
   });
 });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countFrom, crossing, cutInto, tempoFrom } from './index.ts';
+import { arbitraryPulse } from './arbitrary.testkit.ts';
+import { countFrom, crossing, cutInto, soundsOf, stepsOf, tempoFrom } from './index.ts';
 
 const places = (counts: number[]) => crossing(counts).moments.map((moment) => moment.at);
 const pulses = fc.array(fc.integer({ min: 1, max: 31 }), { minLength: 2, maxLength: 5 });
@@ -43,7 +44,39 @@ describe('crossing', () => {
     );
   });
 
+  it('sounds on the parts that are chosen, from where it starts', () => {
+    // The first, second and fifth of every six, four times, against an even three.
+    const groove = { steps: 4, parts: 6, sounds: [0, 1, 4], start: 0 };
+    const crossed = crossing([groove, 3]);
+    expect(crossed.grid).toBe(24);
+    expect(soundsOf(crossed, 0)).toEqual([0, 1, 4, 6, 7, 10, 12, 13, 16, 18, 19, 22]);
+    expect(crossed.moments.find((moment) => moment.at === 16)?.pulses).toEqual([0, 1]);
+    const late = crossing([{ ...groove, start: 23 }, 3]);
+    expect(stepsOf(late, 0)).toEqual([23, 5, 11, 17]);
+    expect(soundsOf(late, 0)[0]).toBe(0);
+    expect(countFrom(late, 0, 1, 'plain')[0]?.words).toMatch(/ of 1$/);
+  });
+
+  it('has every sound of every pulse once, and strides that add up, whatever the pulses', () => {
+    fc.assert(
+      fc.property(arbitraryPulse, arbitraryPulse, (a, b) => {
+        const crossed = crossing([a, b]);
+        expect(crossed.strides.reduce((sum, one) => sum + one, 0)).toBe(crossed.grid);
+        for (const [index, pulse] of [a, b].entries()) {
+          const sounding = crossed.moments.filter((moment) => moment.pulses.includes(index));
+          expect(sounding).toHaveLength(pulse.steps * pulse.sounds.length);
+          expect(countFrom(crossed, 1 - index, index, 'plain')).toHaveLength(sounding.length);
+        }
+      }),
+    );
+  });
+
   it('refuses what is out of range with a sentence', () => {
+    const pulse = { steps: 3, parts: 2, sounds: [0], start: 0 };
+    expect(() => crossing([2, { ...pulse, parts: 10 }])).toThrow('1 to 9 parts, not 10');
+    expect(() => crossing([2, { ...pulse, sounds: [2] }])).toThrow('has no part 3');
+    expect(() => crossing([2, { ...pulse, sounds: [] }])).toThrow('At least one part');
+    expect(() => crossing([2, { ...pulse, start: 6 }])).toThrow('0 to 5 parts later, not 6');
     expect(() => crossing([3])).toThrow('2 to 5 pulses');
     expect(() => crossing([3, 32])).toThrow('1 to 31 steps, not 32');
     expect(() => crossing([3, 0])).toThrow('1 to 31 steps, not 0');

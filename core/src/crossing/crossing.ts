@@ -1,21 +1,39 @@
 import { type Counting, countBeat } from '../counting/index.ts';
-import { type Bpm, lcm } from '../time/index.ts';
+import { type Bpm, gcd, lcm } from '../time/index.ts';
 
-/** The most pulses that cross at once, and the most steps of each. */
-export const CROSSING_LIMITS = { pulses: 5, steps: 31 } as const;
+/** The most pulses that cross at once, the most steps of each, and the most parts of a step. */
+export const CROSSING_LIMITS = { pulses: 5, steps: 31, parts: 9 } as const;
 
-/** A moment at which one or more pulses of a crossing step. */
+/** One of the pulses that cross: even steps over the span, each of equal parts, some of which sound. */
+export interface Pulse {
+  readonly steps: number;
+  /** Equal parts of each step. */
+  readonly parts: number;
+  /** Which parts of each step sound, from 0, ascending; 0 is the step itself. */
+  readonly sounds: readonly number[];
+  /** How many of its parts later than the span it starts. */
+  readonly start: number;
+}
+
+/** An even pulse: it sounds on its steps and starts with the span. */
+export function evenPulse(steps: number): Pulse {
+  return { steps, parts: 1, sounds: [0], start: 0 };
+}
+
+/** A moment at which one or more pulses of a crossing sound. */
 export interface CrossingMoment {
   /** On the common grid, from 0. */
   readonly at: number;
-  /** Indices of the pulses that step here, ascending. */
+  /** Indices of the pulses that sound here, ascending. */
   readonly pulses: readonly number[];
 }
 
-/** Even pulses in one span. */
+/** Pulses over one span. */
 export interface Crossing {
+  readonly pulses: readonly Pulse[];
+  /** Steps of each pulse. */
   readonly counts: readonly number[];
-  /** The least number of equal parts on which every pulse falls. */
+  /** The least number of equal parts on which every part of every pulse falls. */
   readonly grid: number;
   readonly moments: readonly CrossingMoment[];
   /** The circular gaps of the composite, on the grid. */
@@ -23,40 +41,89 @@ export interface Crossing {
 }
 
 /**
- * Crosses two to five even pulses of 1 to 31 steps. The grid is only a number: what is worked out are
- * the onsets, of which there are never more than 155.
- * @throws RangeError where a count is out of range
+ * Crosses two to five pulses of 1 to 31 steps; a number alone is an even pulse of so many steps. The
+ * grid is only a number: what is worked out are the onsets, of which there are never more than 1395.
+ * @throws RangeError where a number is out of range
  * @example crossing([5, 3]).strides // [3, 2, 1, 3, 1, 2, 3]
  */
-export function crossing(counts: readonly number[]): Crossing {
-  const { pulses, steps } = CROSSING_LIMITS;
-  if (counts.length < 2 || counts.length > pulses) {
-    throw new RangeError(`A crossing has 2 to ${pulses} pulses, not ${counts.length}.`);
+export function crossing(given: readonly (number | Pulse)[]): Crossing {
+  const { pulses: most } = CROSSING_LIMITS;
+  if (given.length < 2 || given.length > most) {
+    throw new RangeError(`A crossing has 2 to ${most} pulses, not ${given.length}.`);
   }
-  for (const count of counts) {
-    if (!Number.isInteger(count) || count < 1 || count > steps) {
-      throw new RangeError(`A pulse of a crossing has 1 to ${steps} steps, not ${count}.`);
-    }
-  }
-  const grid = counts.reduce((all, count) => lcm(all, count), 1);
+  const pulses = given.map((one) => checked(typeof one === 'number' ? evenPulse(one) : one));
+  const grid = pulses.reduce((all, { steps, parts }) => lcm(all, steps * parts), 1);
   const at = new Map<number, number[]>();
-  counts.forEach((count, pulse) => {
-    for (let step = 0; step < count; step += 1) {
-      const place = step * (grid / count);
+  pulses.forEach((pulse, index) => {
+    for (const place of soundsOn(pulse, grid)) {
       const here = at.get(place);
-      if (here) here.push(pulse);
-      else at.set(place, [pulse]);
+      if (here) here.push(index);
+      else at.set(place, [index]);
     }
   });
   const moments = [...at]
-    .map(([place, steps]): CrossingMoment => ({ at: place, pulses: steps }))
+    .map(([place, sounding]): CrossingMoment => ({ at: place, pulses: sounding }))
     .sort((a, b) => a.at - b.at);
+  const first = moments[0]?.at ?? 0;
   return {
-    counts,
+    pulses,
+    counts: pulses.map((pulse) => pulse.steps),
     grid,
     moments,
-    strides: moments.map(({ at: place }, index) => (moments[index + 1]?.at ?? grid) - place),
+    strides: moments.map(
+      ({ at: place }, index) => (moments[index + 1]?.at ?? grid + first) - place,
+    ),
   };
+}
+
+function checked(pulse: Pulse): Pulse {
+  const { steps, parts, sounds, start } = pulse;
+  const limits = CROSSING_LIMITS;
+  if (!Number.isInteger(steps) || steps < 1 || steps > limits.steps) {
+    throw new RangeError(`A pulse of a crossing has 1 to ${limits.steps} steps, not ${steps}.`);
+  }
+  if (!Number.isInteger(parts) || parts < 1 || parts > limits.parts) {
+    throw new RangeError(`A step of a crossing has 1 to ${limits.parts} parts, not ${parts}.`);
+  }
+  if (sounds.length === 0 || sounds.some((part) => !Number.isInteger(part) || part < 0)) {
+    throw new RangeError('At least one part of a step sounds.');
+  }
+  if (sounds.some((part) => part >= parts)) {
+    throw new RangeError(`A step of ${parts} parts has no part ${Math.max(...sounds) + 1}.`);
+  }
+  if (!Number.isInteger(start) || start < 0 || start >= steps * parts) {
+    throw new RangeError(`A pulse starts 0 to ${steps * parts - 1} parts later, not ${start}.`);
+  }
+  return pulse;
+}
+
+/** Where a pulse sounds on a grid that all its parts fall on, ascending. */
+function soundsOn({ steps, parts, sounds, start }: Pulse, grid: number): readonly number[] {
+  const all = steps * parts;
+  const unit = grid / all;
+  const places: number[] = [];
+  for (let step = 0; step < steps; step += 1) {
+    for (const part of sounds) places.push(((step * parts + part + start) % all) * unit);
+  }
+  return start === 0 ? places : places.sort((a, b) => a - b);
+}
+
+/** Where a pulse of a crossing sounds, on the grid, ascending. */
+export function soundsOf(crossed: Crossing, index: number): readonly number[] {
+  const pulse = crossed.pulses[index];
+  return pulse ? soundsOn(pulse, crossed.grid) : [];
+}
+
+/** Where the steps of a pulse lie, its first one first, whether or not they sound. */
+export function stepsOf(crossed: Crossing, index: number): readonly number[] {
+  const pulse = crossed.pulses[index];
+  if (!pulse) return [];
+  const { steps, parts, start } = pulse;
+  const all = steps * parts;
+  return Array.from(
+    { length: steps },
+    (_, step) => ((step * parts + start) % all) * (crossed.grid / all),
+  );
 }
 
 /** Where a moment falls as counted from one pulse: its step, from 1, and which equal part of it. */
@@ -70,8 +137,8 @@ export interface CountedMoment {
 }
 
 /**
- * The steps of one pulse counted from another, in words. Each beat is cut into as many parts as the
- * two need to meet.
+ * What one pulse sounds counted from another, in words, begun with the step of the one that is the
+ * beat. Each beat is cut into as many parts as the two need to meet.
  * @param from index of the pulse that is the beat; `of` of the one that is counted
  * @example countFrom(crossing([5, 3]), 0, 1, 'plain').map((one) => one.words) // 1, a of 2, & of 4
  */
@@ -81,13 +148,23 @@ export function countFrom(
   of: number,
   counting: Counting,
 ): readonly CountedMoment[] {
-  const beats = crossed.counts[from] ?? 1;
-  const steps = crossed.counts[of] ?? 1;
-  const parts = lcm(beats, steps) / beats;
-  return Array.from({ length: steps }, (_, index) => {
-    const place = (index * beats * parts) / steps;
-    const step = Math.floor(place / parts) + 1;
-    const part = place % parts;
+  const beat = crossed.pulses[from];
+  if (!beat) return [];
+  const { grid } = crossed;
+  const [first = 0] = stepsOf(crossed, from);
+  const beatTicks = grid / beat.steps;
+  const since = soundsOf(crossed, of)
+    .map((at) => (at - first + grid) % grid)
+    .sort((a, b) => a - b);
+  // As many parts as the beat has, or as many more as it takes for every sound to fall on one.
+  const needed = since.reduce((all, at) => {
+    const within = at % beatTicks;
+    return within === 0 ? all : lcm(all, beatTicks / gcd(within, beatTicks));
+  }, 1);
+  const parts = beat.parts > 1 ? lcm(needed, beat.parts) : needed;
+  return since.map((at) => {
+    const step = Math.floor(at / beatTicks) + 1;
+    const part = ((at % beatTicks) * parts) / beatTicks;
     const word = countBeat(counting, step, parts)[part] ?? `part ${part + 1}`;
     return { step, part, parts, words: part === 0 ? String(step) : `${word} of ${step}` };
   });

@@ -1,4 +1,4 @@
-import type { Crossing } from '../crossing/index.ts';
+import { type Crossing, soundsOf, stepsOf } from '../crossing/index.ts';
 import { CLICK_LAYER, type Score, type ScoreEvent, type Sound } from './score.ts';
 import { CLICK_INSTRUMENT } from './voices.ts';
 
@@ -7,45 +7,56 @@ export function crossingLayer(pulse: number): string {
   return `pulse-${pulse}`;
 }
 
+/** Layer id under which the composite of a crossing is heard as one line. */
+export const COMPOSITE_LAYER = 'composite';
+
+/** Layer id of the low and high strokes laid over one view. */
+export const BACKBEAT_LAYER = 'backbeat';
+
+/** What is laid over each beat of a view: a low stroke, a high one, or nothing. */
+export type Backbeat = readonly ('low' | 'high' | undefined)[];
+
+const BACKBEAT_SOUNDS = {
+  low: { instrument: 'box-drum', kind: 'B', force: 3 },
+  high: { instrument: 'box-drum', kind: 'S', force: 3 },
+} as const;
+
 /**
- * One span of a crossing as a loop, with the click on one of its pulses. The whole span is one pulse
- * of the score, so that another beat under the same strokes is only another click: nothing else moves.
+ * One span of a crossing as a loop, with the click on the steps of one pulse and the low and high
+ * strokes of its view. The whole span is one pulse of the score, so that another beat under the same
+ * strokes is only another click: nothing else moves.
  * @param sounds one for each pulse
  * @param beat index of the pulse that the click marks
  */
-export function scoreCrossing(crossed: Crossing, sounds: readonly Sound[], beat: number): Score {
-  const { grid, counts } = crossed;
-  const steps = counts.flatMap((count, pulse) => {
-    const sound = sounds[pulse];
-    return Array.from(
-      { length: sound ? count : 0 },
-      (_, step): ScoreEvent => ({
-        ticks: step * (grid / count),
-        offset: 0,
-        layer: crossingLayer(pulse),
-        sound: { ...(sound as Sound), force: step === 0 ? 4 : (sound as Sound).force },
-      }),
+export function scoreCrossing(
+  crossed: Crossing,
+  sounds: readonly Sound[],
+  beat: number,
+  backbeat: Backbeat = [],
+): Score {
+  const { grid, pulses } = crossed;
+  const beats = stepsOf(crossed, beat);
+  const strokes = pulses.flatMap((_, index) => {
+    const sound = sounds[index];
+    if (!sound) return [];
+    const [first] = stepsOf(crossed, index);
+    return soundsOf(crossed, index).map((ticks) =>
+      event(ticks, crossingLayer(index), { ...sound, force: ticks === first ? 4 : sound.force }),
     );
   });
-  const clicks = Array.from(
-    { length: counts[beat] ?? 0 },
-    (_, step): ScoreEvent => ({
-      ticks: step * (grid / (counts[beat] ?? 1)),
-      offset: 0,
-      layer: CLICK_LAYER,
-      sound: { instrument: CLICK_INSTRUMENT, kind: step === 0 ? 'strong' : 'plain', force: 3 },
+  const clicks = beats.map((ticks, step) =>
+    event(ticks, CLICK_LAYER, {
+      instrument: CLICK_INSTRUMENT,
+      kind: step === 0 ? 'strong' : 'plain',
+      force: 3,
     }),
   );
-  return {
-    ticksPerPulse: grid,
-    lengthTicks: grid,
-    turnTicks: grid,
-    events: [...steps, ...clicks].sort((a, b) => a.ticks - b.ticks),
-  };
+  const laid = beats.flatMap((ticks, step) => {
+    const which = backbeat[step];
+    return which ? [event(ticks, BACKBEAT_LAYER, BACKBEAT_SOUNDS[which])] : [];
+  });
+  return loop(grid, [...strokes, ...clicks, ...laid]);
 }
-
-/** Layer id under which the composite of a crossing is heard as one line. */
-export const COMPOSITE_LAYER = 'composite';
 
 /**
  * One span of a crossing as it is learnt: some of its pulses, and the composite under them as one
@@ -57,17 +68,28 @@ export function scoreLearning(
   sounds: readonly Sound[],
   heard: readonly number[],
 ): Score {
-  const whole = scoreCrossing(crossed, sounds, 0);
   const layers = new Set(heard.map(crossingLayer));
-  const force = heard.length === 0 ? 3 : 1;
-  const line = crossed.moments.map(
-    ({ at }): ScoreEvent => ({
-      ticks: at,
-      offset: 0,
-      layer: COMPOSITE_LAYER,
-      sound: { instrument: 'claves', kind: 'X', force: at === 0 && heard.length === 0 ? 4 : force },
+  const strokes = scoreCrossing(crossed, sounds, 0).events.filter((one) => layers.has(one.layer));
+  const alone = heard.length === 0;
+  const line = crossed.moments.map(({ at }) =>
+    event(at, COMPOSITE_LAYER, {
+      instrument: 'claves',
+      kind: 'X',
+      force: !alone ? 1 : at === 0 ? 4 : 3,
     }),
   );
-  const events = [...whole.events.filter((event) => layers.has(event.layer)), ...line];
-  return { ...whole, events: events.sort((a, b) => a.ticks - b.ticks) };
+  return loop(crossed.grid, [...strokes, ...line]);
+}
+
+function event(ticks: number, layer: string, sound: Sound): ScoreEvent {
+  return { ticks, offset: 0, layer, sound };
+}
+
+function loop(grid: number, events: readonly ScoreEvent[]): Score {
+  return {
+    ticksPerPulse: grid,
+    lengthTicks: grid,
+    turnTicks: grid,
+    events: [...events].sort((a, b) => a.ticks - b.ticks),
+  };
 }

@@ -1,5 +1,5 @@
 import { type Counting, countBeat } from '@stride/core/counting';
-import type { Crossing as Crossed } from '@stride/core/crossing';
+import { type Crossing as Crossed, soundsOf, stepsOf } from '@stride/core/crossing';
 import { findInstrument, strokeKind } from '@stride/core/instrument';
 import { useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
@@ -34,6 +34,8 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
   const height = ground + 92;
   const beats = counts[from] ?? 1;
   const parts = grid / beats;
+  // A beat that starts later than the span is counted where it is.
+  const steps = stepsOf(crossed, from);
   // Ticks are drawn while they can still be told apart.
   const ticks = grid <= 240 ? Array.from({ length: grid }, (_, at) => at) : [];
   usePlayhead(playing, (at) => {
@@ -46,10 +48,10 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
     parts <= 16 && room / grid > 13
       ? countBeat(counting, beat + 1, parts).map((word, part) => ({
           word,
-          at: beat * parts + part,
+          at: ((steps[beat] ?? 0) + part) % grid,
           strong: part === 0,
         }))
-      : [{ word: String(beat + 1), at: beat * parts, strong: true }],
+      : [{ word: String(beat + 1), at: steps[beat] ?? 0, strong: true }],
   ).flat();
   return (
     <div ref={frame} className="w-full">
@@ -79,7 +81,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
           .map((beat) => (
             <rect
               key={beat}
-              x={x(beat * parts) - 8}
+              x={x(steps[beat] ?? 0) - 8}
               y={top - 8}
               width={room / beats}
               height={height - top - 4}
@@ -109,10 +111,14 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
                 strokeWidth={pulse === from ? 3 : 1.6}
                 strokeLinecap="round"
               />
-              {Array.from({ length: count }, (_, step) => step * (grid / count)).map((at) => (
+              {soundsOf(crossed, pulse).map((at) => (
                 <g key={at} transform={`translate(${x(at)} ${y - 24})`}>
                   <path d="M0 0 V24" stroke={FAMILY_COLOUR[family]} strokeWidth={2.2} />
-                  <Head family={family} size={at === 0 ? 9.5 : 8} below={false} />
+                  <Head
+                    family={family}
+                    size={at === stepsOf(crossed, pulse)[0] ? 9.5 : 8}
+                    below={false}
+                  />
                 </g>
               ))}
             </g>

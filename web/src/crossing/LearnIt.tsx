@@ -1,9 +1,9 @@
-import type { Crossing } from '@stride/core/crossing';
-import { type Sound, scoreCrossing, scoreLearning } from '@stride/core/sound';
-import { Play, Square } from 'lucide-react';
+import { type Crossing, type LearnStep, learnSteps } from '@stride/core/crossing';
+import { type Score, type Sound, scoreCrossing, scoreLearning } from '@stride/core/sound';
+import { Footprints, Play, Square } from 'lucide-react';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
-import { Button } from '../ui/Button.tsx';
+import { IconButton } from '../ui/IconButton.tsx';
 import type { Voice } from './voices.ts';
 
 interface LearnItProps {
@@ -13,56 +13,16 @@ interface LearnItProps {
   readonly from: number;
   /** How often the whole span goes round in a minute at the tempo that is set. */
   readonly spans: number;
+  /** Makes a rhythm of a step and opens it where it is climbed. */
+  readonly onClimb: (step: LearnStep, number: number) => void;
 }
 
-/** How slow the first steps are, as a share of the tempo that is set. */
-const SLOW = 0.6;
-
-const HANDS = { R: 'right hand', L: 'left hand', F: 'foot' } as const;
-
-/** Steps made from the numbers: the composite alone, one hand on it after the other, then together. */
-export function LearnIt({ crossed, voices, from, spans }: LearnItProps) {
+/** Steps made from the numbers; each is heard here, or climbed as a rhythm of its own. */
+export function LearnIt({ crossed, voices, from, spans, onClimb }: LearnItProps) {
   const state = usePlayer();
   const sounds = voices.map(({ instrument, kind }): Sound => ({ instrument, kind, force: 3 }));
-  const { counts, strides } = crossed;
-  const line = strides.length <= 16 ? ` Count ${strides.join(' ')}.` : '';
-  const steps = [
-    {
-      text: `The composite alone, slowly.${line}`,
-      speed: SLOW,
-      score: () => scoreLearning(crossed, sounds, []),
-    },
-    ...counts.map((count, pulse) => ({
-      text: `The ${count} on the composite’s count, ${HANDS[voices[pulse]?.hand ?? 'R']}.`,
-      speed: SLOW,
-      score: () => scoreLearning(crossed, sounds, [pulse]),
-    })),
-    {
-      text: 'All together on the composite’s count.',
-      speed: 0.8,
-      score: () =>
-        scoreLearning(
-          crossed,
-          sounds,
-          counts.map((_, pulse) => pulse),
-        ),
-    },
-    {
-      text: 'The same with the hands swapped: each sound goes to the other hand.',
-      speed: 0.8,
-      score: () =>
-        scoreLearning(
-          crossed,
-          sounds.length > 1 ? [...sounds.slice(0, 2).reverse(), ...sounds.slice(2)] : sounds,
-          counts.map((_, pulse) => pulse),
-        ),
-    },
-    {
-      text: `The foot takes the ${counts[from]}: the click is the foot.`,
-      speed: 1,
-      score: () => scoreCrossing(crossed, sounds, from),
-    },
-  ];
+  const scoreOf = ({ composite, heard }: LearnStep): Score =>
+    composite ? scoreLearning(crossed, sounds, heard) : scoreCrossing(crossed, sounds, from);
   return (
     <section
       aria-label="Learn it"
@@ -70,19 +30,18 @@ export function LearnIt({ crossed, voices, from, spans }: LearnItProps) {
     >
       <h2 className="mb-1 text-[17px]">Learn it</h2>
       <ol>
-        {steps.map(({ text, speed, score }, index) => {
+        {learnSteps(crossed, voices, from).map((step, index) => {
           const owner = `crossing-step-${index}`;
           const mine =
             (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
           const Icon = mine ? Square : Play;
           return (
-            <li key={text} className="flex items-start gap-2 py-0.5">
-              <span className="w-4 shrink-0 font-title font-bold">{index + 1}</span>
-              <span className="min-w-0 flex-1">{text}</span>
-              <Button
-                look="quiet"
-                className="h-7 px-2"
-                aria-label={mine ? 'Stop' : `Hear step ${index + 1}`}
+            <li key={step.text} className="flex items-start gap-1 py-0.5">
+              <span className="w-5 shrink-0 font-title font-bold">{index + 1}</span>
+              <span className="min-w-0 flex-1">{step.text}</span>
+              <IconButton
+                label={mine ? 'Stop' : `Hear step ${index + 1}`}
+                title={mine ? 'Stop' : 'Hear it'}
                 onClick={() => {
                   if (mine) {
                     player.stop();
@@ -92,8 +51,8 @@ export function LearnIt({ crossed, voices, from, spans }: LearnItProps) {
                   void player.play({
                     owner,
                     first: {
-                      score: score(),
-                      tempo: { bpm: spans * speed, per: 1 },
+                      score: scoreOf(step),
+                      tempo: { bpm: spans * step.speed, per: 1 },
                       startTicks: 0,
                       endTicks: Number.POSITIVE_INFINITY,
                       tag: 'step',
@@ -103,11 +62,21 @@ export function LearnIt({ crossed, voices, from, spans }: LearnItProps) {
                 }}
               >
                 <Icon aria-hidden size={14} />
-              </Button>
+              </IconButton>
+              <IconButton
+                label={`Climb step ${index + 1}`}
+                title="Climb it: a rhythm of its own, from slow to the tempo set here"
+                onClick={() => onClimb(step, index + 1)}
+              >
+                <Footprints aria-hidden size={15} />
+              </IconButton>
             </li>
           );
         })}
       </ol>
+      <p className="mt-1 text-[14px] text-quiet">
+        Stay on a step until it is easy; let go of what hurts.
+      </p>
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import type { PulsePart } from '@stride/core/crossing';
+import { findInstrument, strokeKind } from '@stride/core/instrument';
 
 /** A sound that a pulse of a crossing can have. */
 export interface Voice extends PulsePart {
@@ -24,4 +25,14 @@ export function usualVoice(pulse: number): Voice {
   const voice = VOICES[SOUNDS[pulse] ?? 0] ?? VOICES[0];
   if (!voice) throw new Error('there are no voices');
   return { ...voice, hand: HANDS[pulse] ?? 'F' };
+}
+
+/** The voice of a part that comes from elsewhere; one that is not in the list has its own name. */
+export function voiceOf(part: PulsePart): Voice {
+  const { instrument, kind, hand } = part;
+  const known = VOICES.find((one) => one.instrument === instrument && one.kind === kind);
+  const found = findInstrument(instrument);
+  const stroke = found && strokeKind(found, kind)?.name;
+  const name = known?.name ?? `${found?.name ?? instrument}, ${stroke ?? kind}`;
+  return { name, instrument, kind, hand };
 }

@@ -4,6 +4,7 @@ import { Play, Square } from 'lucide-react';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { IconButton } from '../ui/IconButton.tsx';
 
 interface HearAloneProps {
   readonly rhythm: Rhythm;
@@ -48,14 +49,8 @@ export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
   }
 
   return (
-    <button
-      type="button"
-      aria-label={mine ? 'Stop' : 'Hear these alone'}
-      title={mine ? 'Stop' : 'Hear these alone'}
-      className="flex size-6 shrink-0 items-center justify-center rounded-md text-quiet hover:bg-band hover:text-ink"
-      onClick={onClick}
-    >
+    <IconButton label={mine ? 'Stop' : 'Hear these alone'} onClick={onClick}>
       <Icon aria-hidden size={13} />
-    </button>
+    </IconButton>
   );
 }

@@ -1,6 +1,16 @@
+import { crossingOfLayers, type Pulse } from '@stride/core/crossing';
 import { sayPair } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import {
+  type Bpm,
+  multiply,
+  type Pulses,
+  secondsPerPulse,
+  TEMPO_RANGE,
+  toNumber,
+} from '@stride/core/time';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
 
@@ -21,6 +31,12 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
   const sentences = useMemo(() => {
     const timed = timeRhythm(rhythm);
     return timed.ok && other ? sayPair(rhythm, timed.timing, layerIndex, other.index) : [];
+  }, [rhythm, layerIndex, other]);
+  const crossing = useMemo(() => {
+    const timed = timeRhythm(rhythm);
+    return timed.ok && other
+      ? crossingOfLayers(rhythm, timed.timing, [layerIndex, other.index])
+      : undefined;
   }, [rhythm, layerIndex, other]);
   if (!other) return null;
   return (
@@ -50,6 +66,26 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
           onLight={onLight}
         />
       ))}
+      {crossing?.ok ? (
+        <Link
+          to="/crossing"
+          state={{
+            pulses: crossing.pulses,
+            parts: crossing.parts,
+            bpm: tempoOf(rhythm, crossing.pulses, crossing.span),
+          }}
+          className="mt-1 inline-block underline"
+        >
+          Both are even: open {crossing.pulses.map((pulse) => pulse.steps).join(' : ')} in Crossing
+        </Link>
+      ) : null}
     </div>
   );
+}
+
+/** Steps a minute of the first pulse, so that the crossing goes as fast as the rhythm does. */
+function tempoOf(rhythm: Rhythm, pulses: readonly Pulse[], span: Pulses): Bpm {
+  const seconds = toNumber(multiply(span, secondsPerPulse(rhythm.tempo)));
+  const bpm = ((pulses[0]?.steps ?? 1) * 60) / seconds;
+  return Math.min(TEMPO_RANGE.max, Math.max(TEMPO_RANGE.min, bpm));
 }

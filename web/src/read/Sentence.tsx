@@ -3,6 +3,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { Sigma } from 'lucide-react';
 import { useId, useState } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { IconButton } from '../ui/IconButton.tsx';
 import { HearAlone } from './HearAlone.tsx';
 
 interface SentenceProps {
@@ -43,17 +44,15 @@ export function Sentence(props: SentenceProps) {
           </button>
         )}
         {workOut ? (
-          <button
-            type="button"
+          <IconButton
+            label={`How is this worked out: ${text}`}
+            title="How is this worked out?"
             aria-expanded={open}
             aria-controls={id}
-            aria-label={`How is this worked out: ${text}`}
-            title="How is this worked out?"
-            className="flex size-6 shrink-0 items-center justify-center rounded-md text-quiet hover:bg-band hover:text-ink aria-expanded:bg-choice aria-expanded:text-ink"
             onClick={() => setOpen(!open)}
           >
             <Sigma aria-hidden size={14} />
-          </button>
+          </IconButton>
         ) : null}
         {strokes > 0 ? <HearAlone rhythm={rhythm} lit={speaksOf} name={text} /> : null}
       </div>

@@ -38,6 +38,8 @@ export function useReadSettings(): readonly [ReadSettings, (next: ReadSettings) 
     },
   });
   const set = (next: ReadSettings) => {
+    // What is still being read must not come after what was just chosen.
+    void client.cancelQueries({ queryKey: QUERY });
     client.setQueryData(QUERY, next);
     database.settings
       .put({ key: KEY, value: next })

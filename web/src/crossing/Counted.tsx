@@ -1,0 +1,57 @@
+import { COUNTING_SYSTEMS, type CountingSystem, SYSTEM_NOTES } from '@stride/core/counting';
+import { type Crossing, countFrom } from '@stride/core/crossing';
+
+interface CountedProps {
+  readonly crossed: Crossing;
+  readonly counting: CountingSystem;
+  readonly onCounting: (system: CountingSystem) => void;
+}
+
+/** Longer counts are told by their number alone. */
+const MOST = 31;
+
+/** Each pulse counted from each other one, in words. */
+export function Counted({ crossed, counting, onCounting }: CountedProps) {
+  const { counts, grid, moments, strides } = crossed;
+  return (
+    <section
+      aria-label="Counted"
+      className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[15.5px] leading-snug"
+    >
+      <h2 className="mb-1 text-[17px]">Counted</h2>
+      <select
+        aria-label="Counting system"
+        value={counting}
+        className="mb-2 h-9 w-full rounded-lg border border-edge bg-paper px-2 text-[15px]"
+        onChange={(event) => {
+          const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
+          if (system) onCounting(system);
+        }}
+      >
+        {COUNTING_SYSTEMS.map((system) => (
+          <option key={system} value={system}>
+            {SYSTEM_NOTES[system].name}
+          </option>
+        ))}
+      </select>
+      {counts.flatMap((beats, beat) =>
+        counts.flatMap((count, pulse) => {
+          if (beat === pulse) return [];
+          const counted = countFrom(crossed, beat, pulse, counting);
+          const words = counted.slice(0, MOST).map((one) => one.words);
+          return [
+            // biome-ignore lint/suspicious/noArrayIndexKey: pulses have nothing but their place
+            <p key={`${beat}-${pulse}`} className="py-0.5">
+              In {beats}, the {count} falls on {words.join(', ')}
+              {counted.length > MOST ? ` and ${counted.length - MOST} more` : ''}.
+            </p>,
+          ];
+        }),
+      )}
+      <p className="mt-1 border-t border-edge pt-1.5">
+        Grid {grid.toLocaleString('en')}; {moments.length} moments
+        {strides.length <= 24 ? `, strides ${strides.join(' ')}` : ''}.
+      </p>
+    </section>
+  );
+}

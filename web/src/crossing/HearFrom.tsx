@@ -1,0 +1,56 @@
+import { tempoFrom } from '@stride/core/crossing';
+import { Button } from '../ui/Button.tsx';
+import type { Setup } from './setup.ts';
+
+interface HearFromProps {
+  readonly setup: Setup;
+  readonly every: number;
+  readonly onHearFrom: (pulse: number) => void;
+  readonly onEvery: (spans: number) => void;
+}
+
+const CHANGE_EVERY = [0, 2, 4, 8] as const;
+
+/** Which pulse is the beat: the same strokes, another foot, with the tempo said in each. */
+export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
+  const { pulses, from, bpm } = setup;
+  const now = pulses[from]?.pulse.steps ?? 1;
+  return (
+    <section
+      aria-label="Hear it from"
+      className="rounded-2xl border border-edge bg-card px-[18px] py-3"
+    >
+      <h2 className="mb-2 text-[17px]">Hear it from</h2>
+      <div className="flex flex-col gap-1.5">
+        {pulses.map(({ pulse: { steps } }, index) => (
+          <Button
+            // biome-ignore lint/suspicious/noArrayIndexKey: pulses have nothing but their place
+            key={index}
+            look={index === from ? 'on' : 'plain'}
+            aria-pressed={index === from}
+            className="[justify-content:space-between]"
+            onClick={() => onHearFrom(index)}
+          >
+            <span>the {steps}</span>
+            <span>{(Math.round(tempoFrom(bpm, steps, now) * 10) / 10).toString()} a minute</span>
+          </Button>
+        ))}
+      </div>
+      <p className="mt-2 text-[15px]">The same strokes, another foot: only the click moves.</p>
+      <label className="mt-2 flex items-center gap-2 text-[15px]">
+        Change over
+        <select
+          value={every}
+          className="h-9 rounded-lg border border-edge bg-paper px-2"
+          onChange={(event) => onEvery(Number(event.target.value))}
+        >
+          {CHANGE_EVERY.map((turns) => (
+            <option key={turns} value={turns}>
+              {turns === 0 ? 'when I say' : `every ${turns} spans`}
+            </option>
+          ))}
+        </select>
+      </label>
+    </section>
+  );
+}

@@ -1,0 +1,98 @@
+import { type Crossing, phrasesFor, setPhrase } from '@stride/core/crossing';
+import { useId, useMemo, useState } from 'react';
+import { Button } from '../ui/Button.tsx';
+
+interface WordsProps {
+  readonly crossed: Crossing;
+}
+
+/** The longest composite that one says in words. */
+const MOST = 40;
+
+/** A phrase set to the composite, a syllable to each moment; one of ours, or one's own. */
+export function Words({ crossed }: WordsProps) {
+  const id = useId();
+  const bank = useMemo(() => phrasesFor(crossed), [crossed]);
+  const strides = crossed.strides.join(' ');
+  // A phrase of one's own stays with its crossing; another crossing begins with ours again.
+  const [own, setOwn] = useState<{ readonly strides: string; readonly text: string }>();
+  const text = own?.strides === strides ? own.text : (bank[0] ?? '');
+  const set = useMemo(() => setPhrase(text, crossed), [text, crossed]);
+  if (crossed.moments.length > MOST) return null;
+  const type = (next: string) => setOwn({ strides, text: next });
+  return (
+    <section
+      aria-label="Words"
+      className="rounded-2xl border border-edge bg-card px-4 py-3 text-[15.5px] leading-snug"
+    >
+      <div className="mb-2 flex flex-wrap items-center gap-2">
+        <h2 className="mr-2 text-[17px]">Words</h2>
+        {bank.map((phrase) => (
+          <Button
+            key={phrase}
+            look={phrase === text ? 'on' : 'plain'}
+            aria-pressed={phrase === text}
+            onClick={() => type(phrase)}
+          >
+            {phrase}
+          </Button>
+        ))}
+        {bank.length === 0 ? (
+          <span className="text-quiet">We have no phrase for this one yet: make your own.</span>
+        ) : null}
+      </div>
+      <label htmlFor={id} className="mb-1 block text-sm text-quiet">
+        Your phrase: a space between words, a hyphen between syllables, CAPITALS where the stress is
+      </label>
+      <input
+        id={id}
+        value={text}
+        maxLength={400}
+        className="h-10 w-full rounded-lg border border-edge bg-paper px-3 text-[17px]"
+        onChange={(event) => type(event.target.value)}
+      />
+      {set.syllables.length > 0 ? (
+        <ol
+          aria-label="Syllables"
+          className="mt-3 flex overflow-x-auto pb-1 font-title"
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, and must scroll by keyboard too
+          tabIndex={0}
+        >
+          {set.syllables.map((one) => (
+            <li
+              key={one.at}
+              style={{ flexGrow: one.stride, flexBasis: 0 }}
+              className="min-w-fit border-l-2 border-edge pr-3 pl-1.5"
+            >
+              <span
+                className={`block text-[19px] whitespace-nowrap ${one.stressed ? 'font-bold text-ink' : 'text-ink'}`}
+              >
+                {one.text}
+                {one.joined ? '-' : ''}
+              </span>
+              <span
+                className={`mt-0.5 block h-1.5 rounded-full ${one.long ? 'bg-[var(--metal)]' : 'w-2 bg-[var(--faint)]'}`}
+              />
+              <span className="text-[13px] text-quiet">
+                {one.long ? 'long' : 'short'} {one.stride}
+              </span>
+            </li>
+          ))}
+        </ol>
+      ) : null}
+      <div role="status" className="mt-1">
+        {text.trim() === '' ? null : set.problems.length === 0 ? (
+          <p className="font-semibold text-good">
+            It fits: a syllable to each moment, the stress where the pulses fall together.
+          </p>
+        ) : (
+          set.problems.map((problem) => (
+            <p key={problem} className="text-warn">
+              {problem}
+            </p>
+          ))
+        )}
+      </div>
+    </section>
+  );
+}

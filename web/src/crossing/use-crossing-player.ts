@@ -1,0 +1,84 @@
+import type { Crossing } from '@stride/core/crossing';
+import { type Score, scoreCrossing } from '@stride/core/sound';
+import { useEffect, useMemo } from 'react';
+import { player } from '../audio/player.ts';
+import { usePlayer, usePlayhead } from '../audio/use-player.ts';
+import type { Setup } from './setup.ts';
+
+const OWNER = 'crossing';
+
+export interface CrossingPlayer {
+  readonly playing: boolean;
+  toggle(): void;
+}
+
+/**
+ * Plays a crossing. Another beat, another sound and another tempo are heard without a break; where
+ * the beat changes over by itself, the screen follows the ear.
+ * @param spans how often the whole span goes round in a minute
+ * @param every spans after which the beat changes over; 0 where it does not
+ */
+export function useCrossingPlayer(
+  crossed: Crossing,
+  setup: Setup,
+  spans: number,
+  every: number,
+  onHeardFrom: (pulse: number) => void,
+): CrossingPlayer {
+  const { pulses, from } = setup;
+  const state = usePlayer();
+  const playing =
+    (state.status === 'playing' || state.status === 'waking') && state.owner === OWNER;
+  const scores = useMemo(
+    () =>
+      pulses.map(({ backbeat }, beat) =>
+        scoreCrossing(
+          crossed,
+          pulses.map(({ voice: { instrument, kind } }) => ({ instrument, kind, force: 3 })),
+          beat,
+          backbeat,
+        ),
+      ),
+    [pulses, crossed],
+  );
+  const score = scores[from];
+  useEffect(() => () => player.stop(), []);
+  useEffect(() => {
+    if (playing && score && every === 0) player.change({ score });
+  }, [playing, score, every]);
+  useEffect(() => {
+    if (playing) player.change({ tempo: { bpm: spans, per: 1 } });
+  }, [playing, spans]);
+  usePlayhead(playing && every > 0, (at) => {
+    const heard = at?.segment.tag;
+    if (typeof heard === 'number' && heard !== from && heard < pulses.length) onHeardFrom(heard);
+  });
+
+  function toggle(): void {
+    if (playing) {
+      player.stop();
+      return;
+    }
+    if (!score) return;
+    player.setLevels(new Map());
+    const stretch = (beat: number, played: Score) => ({
+      score: played,
+      tempo: { bpm: spans, per: 1 },
+      startTicks: 0,
+      endTicks: every > 0 ? every * played.lengthTicks : Number.POSITIVE_INFINITY,
+      tag: beat,
+    });
+    void player.play<number>({
+      owner: OWNER,
+      first: stretch(from, score),
+      next: (ended) => {
+        const beat = (ended.tag + 1) % scores.length;
+        const following = scores[beat];
+        return every > 0 && following
+          ? { ...stretch(beat, following), tempo: ended.tempo }
+          : undefined;
+      },
+    });
+  }
+  return { playing, toggle };
+}
