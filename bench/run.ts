@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { type Browser, chromium } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
 import { preview } from 'vite';
 import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure } from './core.ts';
@@ -76,31 +76,14 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   await slot.waitFor();
   await slot.click();
   await page.waitForTimeout(1500);
-  const times = await page.evaluate(async () => {
-    const found: number[] = [];
-    const keys = ['D', 't', 'O', '!', 'Delete'];
-    for (let i = 0; i < 80; i += 1) {
-      const start = performance.now();
-      const key = keys[i % keys.length] ?? 'D';
-      document.activeElement?.dispatchEvent(
-        new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
-      );
-      // After the frame in which it is painted: a task queued in that frame runs when it is done.
-      await new Promise<void>((resolve) =>
-        requestAnimationFrame(() => {
-          const { port1, port2 } = new MessageChannel();
-          port1.onmessage = () => resolve();
-          port2.postMessage(0);
-        }),
-      );
-      found.push(performance.now() - start);
-      await new Promise((resolve) => setTimeout(resolve, 60));
-    }
-    return found.slice(10);
-  });
-  times.sort((a, b) => a - b);
-  const p95 = times[Math.floor(times.length * 0.95)] ?? Number.NaN;
-  const middle = times[Math.floor(times.length / 2)] ?? Number.NaN;
+  const write = await editTimes(page);
+  await store(page, 'eight', largeRhythm(8, 128));
+  await page.goto(`http://localhost:${PORT}/bench/eight/read`);
+  const readSlot = page.locator('#slot-eight-7-40');
+  await readSlot.waitFor();
+  await readSlot.click();
+  await page.waitForTimeout(1500);
+  const read = await editTimes(page);
 
   const starts: number[] = [];
   await page.goto(`http://localhost:${PORT}/bench/lantern-steps/write`);
@@ -134,9 +117,15 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   return [
     {
       what: 'an edit in it to the next painted frame, 95th percentile',
-      value: `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms)`,
+      value: sayTimes(write),
       limit: '32 ms',
-      ok: p95 < 32,
+      ok: write.p95 < 32,
+    },
+    {
+      what: 'the Read stage after an edit, 8 layers of 128 slots, 95th percentile',
+      value: sayTimes(read),
+      limit: '32 ms',
+      ok: read.p95 < 32,
     },
     {
       what: 'space bar to the first stroke, slowest of five after the first',
@@ -146,6 +135,45 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
     },
     ...stages,
   ];
+}
+
+interface Times {
+  readonly p95: number;
+  readonly middle: number;
+}
+
+const sayTimes = ({ p95, middle }: Times) =>
+  `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms)`;
+
+/** Edits at the chosen slot of a stride line, each to the frame in which it is painted. */
+async function editTimes(page: Page): Promise<Times> {
+  const times = await page.evaluate(async () => {
+    const found: number[] = [];
+    const keys = ['D', 't', 'O', '!', 'Delete'];
+    for (let i = 0; i < 80; i += 1) {
+      const start = performance.now();
+      const key = keys[i % keys.length] ?? 'D';
+      document.activeElement?.dispatchEvent(
+        new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
+      );
+      // After the frame in which it is painted: a task queued in that frame runs when it is done.
+      await new Promise<void>((resolve) =>
+        requestAnimationFrame(() => {
+          const { port1, port2 } = new MessageChannel();
+          port1.onmessage = () => resolve();
+          port2.postMessage(0);
+        }),
+      );
+      found.push(performance.now() - start);
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+    return found.slice(10);
+  });
+  times.sort((a, b) => a - b);
+  return {
+    p95: times[Math.floor(times.length * 0.95)] ?? Number.NaN,
+    middle: times[Math.floor(times.length / 2)] ?? Number.NaN,
+  };
 }
 
 await main();

@@ -83,8 +83,15 @@ export function compoundFor(
 
 /** How many drums or pitches the player has under the hands; 1 where they are not told apart. */
 export function drumCount(instrument: Instrument): number {
-  return 1 + Math.max(0, ...instrument.strokes.map((stroke) => stroke.drum ?? 0));
+  let count = drums.get(instrument);
+  if (count === undefined) {
+    count = 1 + Math.max(0, ...instrument.strokes.map((stroke) => stroke.drum ?? 0));
+    drums.set(instrument, count);
+  }
+  return count;
 }
+
+const drums = new WeakMap<Instrument, number>();
 
 const codes = new WeakMap<Instrument, ReadonlyMap<string, StrokeKind>>();
 

@@ -1,4 +1,4 @@
-import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { drumCount, findInstrument, strokeKind } from '../instrument/index.ts';
 import { handOf, type Layer, type Timing } from '../rhythm/index.ts';
 import {
   type Hertz,
@@ -6,6 +6,7 @@ import {
   rational,
   type Seconds,
   type Tempo,
+  type Ticks,
   toSeconds,
 } from '../time/index.ts';
 
@@ -23,21 +24,43 @@ export function drumMoves(layer: Layer, timing: Timing, index: number): readonly
   const instrument = findInstrument(layer.instrument);
   const grid = timing.layers[index];
   if (!instrument || !grid) return [];
-  return (['R', 'L'] as const).flatMap((hand) => {
-    const strokes = layer.strokes.flatMap((stroke) => {
-      const played = handOf(layer, stroke);
+  if (drumCount(instrument) === 1) return [];
+  const moves: DrumMove[] = [];
+  for (const hand of ['R', 'L'] as const) {
+    let first: Placed | undefined;
+    let before: Placed | undefined;
+    // In one pass, since every layer is read after every edit.
+    for (const stroke of layer.strokes) {
+      const played = stroke.hand ?? handOf(layer, stroke);
+      if (played !== hand && played !== 'B') continue;
       const drum = strokeKind(instrument, stroke.kind)?.drum;
-      return drum !== undefined && (played === hand || played === 'B')
-        ? [{ slot: stroke.slot, drum, at: grid.startTicks[stroke.slot] ?? 0 }]
-        : [];
-    });
-    return strokes.flatMap((stroke, at): DrumMove[] => {
-      const next = strokes[at + 1] ?? strokes[0];
-      if (!next || next.drum === stroke.drum || next.slot === stroke.slot) return [];
-      const gap = (next.at - stroke.at + grid.lengthTicks) % grid.lengthTicks;
-      return [{ hand, from: stroke.slot, to: next.slot, gap: rational(gap, timing.ticksPerPulse) }];
-    });
-  });
+      if (drum === undefined) continue;
+      const here = { slot: stroke.slot, drum, at: grid.startTicks[stroke.slot] ?? 0 };
+      if (before) add(before, here);
+      first ??= here;
+      before = here;
+    }
+    if (first && before) add(before, first);
+
+    function add(from: Placed, to: Placed): void {
+      if (from.drum === to.drum || from.slot === to.slot || !grid) return;
+      const gap = (to.at - from.at + grid.lengthTicks) % grid.lengthTicks;
+      moves.push({
+        hand,
+        from: from.slot,
+        to: to.slot,
+        gap: rational(gap, timing.ticksPerPulse),
+      });
+    }
+  }
+  return moves;
+}
+
+/** A stroke with the drum it is on and where it lies. */
+interface Placed {
+  readonly slot: number;
+  readonly drum: number;
+  readonly at: Ticks;
 }
 
 /**
