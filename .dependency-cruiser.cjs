@@ -11,6 +11,7 @@ const concepts = [
   'read',
   'staff',
   'crossing',
+  'landing',
   'climb',
   'sound',
   'formats',

@@ -1,0 +1,255 @@
+import type { Cycle } from '../cycle/index.ts';
+import { type Cadence, leadOf, sayStart, startOf, sum } from './cadence.ts';
+import { QUESTION_LIMITS } from './question.ts';
+import { inWords, sayUnit, type Units, unitsOf } from './units.ts';
+
+/** A cadence that begins at a place of the cycle, whether or not it lands. */
+export interface Begun {
+  readonly cadence: Cadence;
+  /** Unit in its turn, from 0. */
+  readonly at: number;
+}
+
+/** How far a cadence that is begun somewhere is off the nearest one. */
+export interface Miss {
+  /** Units after the one (positive) or before it (negative); 0 where it lands. */
+  readonly off: number;
+  readonly units: Units;
+}
+
+/** Where a cadence ends that begins at a place. */
+export function missOf(cycle: Cycle, { cadence, at }: Begun): Miss {
+  const units = unitsOf(cycle, cadence.parts);
+  const end = at + leadOf(cadence);
+  const past = end % units.perTurn;
+  return { off: past * 2 > units.perTurn ? past - units.perTurn : past, units };
+}
+
+/** @example "It ends one unit late, on the one's second part." */
+export function sayMiss({ off, units }: Miss): string {
+  if (off === 0) return 'It lands on the one.';
+  const many = Math.abs(off) === 1 ? 'one unit' : `${inWords(Math.abs(off))} units`;
+  const unit = ((off % units.perTurn) + units.perTurn) % units.perTurn;
+  return `It ends ${many} ${off > 0 ? 'late' : 'early'}, on ${sayUnit(unit, units)}.`;
+}
+
+/** A change after which a cadence lands. */
+export interface Mend {
+  readonly text: string;
+  readonly begun: Begun;
+  /** Units that are moved, added or taken away in all: the less, the smaller the mend. */
+  readonly cost: number;
+}
+
+/** Units that a change of speed is held to cost: it is felt all the way through. */
+const SPEED_COST = 6;
+
+/**
+ * The smallest ways to make a cadence land that is begun somewhere: another start, one gap or all of
+ * them, one size or all of them, a part added or left out before it, or another speed. Each lands.
+ */
+export function mendsOf(cycle: Cycle, begun: Begun): readonly Mend[] {
+  const miss = missOf(cycle, begun);
+  if (miss.off === 0) return [];
+  const { off, units } = miss;
+  const { cadence, at } = begun;
+  // What is late is made shorter; on the way round to the next one it could be made longer as well.
+  const other = off > 0 ? off - units.perTurn : off + units.perTurn;
+  const mends = [off, other].flatMap((by) => [
+    ...gapMends(cadence, at, by),
+    ...sizeMends(cadence, at, by),
+    ...pickUps(cadence, at, by, units),
+  ]);
+  const start = startOf(cadence, units);
+  return [
+    {
+      text: `Start on ${sayStart(start, units)}.`,
+      begun: { cadence, at: start.unit },
+      cost: Math.abs(off),
+    },
+    ...mends,
+    ...speedMends(cycle, cadence, at),
+  ]
+    .filter((mend) => missOf(cycle, mend.begun).off === 0)
+    .sort((a, b) => a.cost - b.cost);
+}
+
+const units = (count: number) => (count === 1 ? 'one unit' : `${inWords(count)} units`);
+const longer = (by: number) => (by > 0 ? `${units(by)} shorter` : `${units(-by)} longer`);
+
+function gapMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
+  const { gaps } = cadence;
+  const last = gaps.length - 1;
+  const mends: Mend[] = [];
+  const take = (next: readonly number[], text: string) => {
+    if (next.every((gap) => gap >= 0 && gap <= QUESTION_LIMITS.gap.most)) {
+      mends.push({ text, begun: { cadence: { ...cadence, gaps: next }, at }, cost: Math.abs(off) });
+    }
+  };
+  if (gaps.length > 1 && off % gaps.length === 0) {
+    const each = off / gaps.length;
+    take(
+      gaps.map((gap) => gap - each),
+      `Every gap ${longer(each)}.`,
+    );
+  }
+  const where = (index: number) =>
+    gaps.length === 1
+      ? 'The gap'
+      : `The ${['first', 'second', 'third'][index] ?? `${index + 1}th`} gap`;
+  for (const index of last > 0 ? [last, 0] : [last]) {
+    const gap = gaps[index];
+    if (gap === undefined) continue;
+    const name = index === last && last > 0 ? 'The last gap' : where(index);
+    take(gaps.with(index, gap - off), `${name} ${longer(off)}: ${gap - off}.`);
+  }
+  return mends;
+}
+
+function sizeMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
+  const { sizes } = cadence;
+  const last = sizes.length - 1;
+  const mends: Mend[] = [];
+  const take = (next: readonly number[], text: string) => {
+    if (next.every((size) => size >= 1 && size <= QUESTION_LIMITS.size.most)) {
+      // A phrase is what one has in the ear: to change it costs more than to wait.
+      const cost = Math.abs(off) + 1;
+      mends.push({ text, begun: { cadence: { ...cadence, sizes: next }, at }, cost });
+    }
+  };
+  if (sizes.length > 1 && off % sizes.length === 0) {
+    const each = off / sizes.length;
+    take(
+      sizes.map((size) => size - each),
+      `Every phrase ${longer(each)}.`,
+    );
+  }
+  const size = sizes[last] ?? 0;
+  take(
+    sizes.with(last, size - off),
+    sizes.length === 1
+      ? `The phrase ${longer(off)}: ${size - off}.`
+      : `The last phrase ${longer(off)}: ${size - off}.`,
+  );
+  return mends;
+}
+
+/** The same a little later or earlier, with something before it, or without its first units. */
+function pickUps(cadence: Cadence, at: number, off: number, { perTurn }: Units): readonly Mend[] {
+  const cost = Math.abs(off) + 0.5;
+  if (off < 0) {
+    // Too early: something is put before it, so that it begins later.
+    const begun = { cadence, at: (at - off) % perTurn };
+    return [{ text: `Put ${units(-off)} before it, from where you begin now.`, begun, cost }];
+  }
+  const [first = 0, ...rest] = cadence.sizes;
+  if (first <= off) return [];
+  const sizes = [first - off, ...rest];
+  const text = `Leave out the first ${off === 1 ? 'unit' : units(off)} of the first phrase.`;
+  return [{ text, begun: { cadence: { ...cadence, sizes }, at }, cost: cost + 1 }];
+}
+
+/** The same units at another speed, from the same place. */
+function speedMends(cycle: Cycle, cadence: Cadence, at: number): readonly Mend[] {
+  return Array.from({ length: QUESTION_LIMITS.parts.most }, (_, index) => index + 1).flatMap(
+    (parts) => {
+      const there = (at * parts) / cadence.parts;
+      if (parts === cadence.parts || !Number.isInteger(there)) return [];
+      const begun = { cadence: { ...cadence, parts }, at: there };
+      const { count } = unitsOf(cycle, parts);
+      return missOf(cycle, begun).off === 0
+        ? [{ text: `At ${parts} parts a ${count} it lands as it is.`, begun, cost: SPEED_COST }]
+        : [];
+    },
+  );
+}
+
+/** A cadence at another speed: where it must start, and whether it still lands from where it began. */
+export interface Recut {
+  readonly parts: number;
+  readonly name: string;
+  readonly start: string;
+  /** Undefined where the speed has no unit at the place it began. */
+  readonly landsFromHere: boolean | undefined;
+  readonly cadence: Cadence;
+}
+
+/** The same phrases at first, second and third speed, and cut to 3 to 9 parts of a beat. */
+export function recutsOf(cycle: Cycle, { cadence, at }: Begun): readonly Recut[] {
+  const { parts } = cadence;
+  const recut = (to: number, name: string): Recut => {
+    const next = { ...cadence, parts: to };
+    const unitsThere = unitsOf(cycle, to);
+    const there = (at * to) / parts;
+    return {
+      parts: to,
+      name,
+      start: sayStart(startOf(next, unitsThere), unitsThere),
+      landsFromHere: Number.isInteger(there)
+        ? missOf(cycle, { cadence: next, at: there }).off === 0
+        : undefined,
+      cadence: next,
+    };
+  };
+  const { count } = unitsOf(cycle, parts);
+  return [
+    recut(parts, 'first speed'),
+    recut(parts * 2, 'second speed'),
+    recut(parts * 4, 'third speed'),
+    ...[3, 4, 5, 6, 7, 8, 9].flatMap((to) =>
+      to === parts || to === parts * 2 || to === parts * 4
+        ? []
+        : [recut(to, `${to} parts a ${count}`)],
+    ),
+  ];
+}
+
+/** Sizes typed as numbers, with gaps in brackets: `5 (1) 5 (1) 5`; or what is wrong with them. */
+export function readSizes(
+  text: string,
+):
+  | { readonly ok: true; readonly sizes: readonly number[]; readonly gaps: readonly number[] }
+  | { readonly ok: false; readonly message: string } {
+  const words = text
+    .trim()
+    .split(/[\s,+]+/)
+    .filter(Boolean);
+  const sizes: number[] = [];
+  const gaps: number[] = [];
+  for (const word of words) {
+    const gap = /^\((\d{1,2})\)$/.exec(word)?.[1];
+    const size = /^\d{1,2}$/.test(word) ? Number(word) : undefined;
+    if (gap !== undefined) {
+      if (sizes.length === 0 || gaps.length === sizes.length) {
+        return {
+          ok: false,
+          message: `The gap ${word} stands before a phrase; a gap lies between two.`,
+        };
+      }
+      gaps.push(Number(gap));
+    } else if (size !== undefined && size >= 1 && size <= QUESTION_LIMITS.size.most) {
+      if (sizes.length > gaps.length) gaps.push(0);
+      sizes.push(size);
+    } else {
+      return {
+        ok: false,
+        message: `“${word}” is not a size. Write sizes from 1 to ${QUESTION_LIMITS.size.most} with gaps in brackets, such as 5 (1) 5 (1) 5.`,
+      };
+    }
+  }
+  if (sizes.length === 0) return { ok: false, message: 'Write at least one size.' };
+  if (sizes.length > QUESTION_LIMITS.list) {
+    return { ok: false, message: `At most ${QUESTION_LIMITS.list} phrases, not ${sizes.length}.` };
+  }
+  if (gaps.length === sizes.length)
+    return { ok: false, message: 'A gap at the end has no phrase after it.' };
+  if (sum(gaps) > 200) return { ok: false, message: 'The gaps are longer than two hundred units.' };
+  return { ok: true, sizes, gaps };
+}
+
+/** Sizes and gaps as they are typed. */
+export function writeSizes({ sizes, gaps }: Pick<Cadence, 'sizes' | 'gaps'>): string {
+  return sizes
+    .map((size, index) => (gaps[index] ? `${size} (${gaps[index]})` : String(size)))
+    .join(' ');
+}

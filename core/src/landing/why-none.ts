@@ -1,0 +1,137 @@
+import type { Cycle } from '../cycle/index.ts';
+import { QUESTION_LIMITS, type Question, questionProblem } from './question.ts';
+import { countSolutions } from './solve.ts';
+import { inWords, sayUnit, unitsOf } from './units.ts';
+
+/** A bound that is in the way, and the nearest one with which there is a solution. */
+export interface WayOut {
+  /** Which bound, and what it would have to be. */
+  readonly text: string;
+  readonly question: Question;
+  readonly found: number;
+}
+
+/**
+ * For a question without a solution: each bound that is alone in the way, with the nearest value that
+ * has one. Empty where no single bound is.
+ */
+export function waysOut(cycle: Cycle, question: Question): readonly WayOut[] {
+  const nearest = (
+    candidates: readonly { readonly text: string; readonly change: Partial<Question> }[],
+  ): WayOut[] => {
+    for (const { text, change } of candidates) {
+      const next = { ...question, ...change };
+      if (questionProblem(next)) continue;
+      const found = countSolutions(cycle, next);
+      if (found > 0) return [{ text, question: next, found }];
+    }
+    return [];
+  };
+  const { gaps, sizes, repeats, turns, landing, start } = question;
+  const { size, gap, repeats: phrases, turns: most } = QUESTION_LIMITS;
+  const list = question.shapes.includes('list');
+  return [
+    ...nearest(
+      upTo(gaps.most + 1, gap.most).map((to) => ({
+        text: `Gaps of at most ${gaps.most} are in the way: allow gaps of ${to}.`,
+        change: { gaps: { ...gaps, most: to } },
+      })),
+    ),
+    ...nearest(
+      downTo(gaps.least - 1, gap.least).map((to) => ({
+        text: `Gaps of at least ${gaps.least} are in the way: allow ${to === 0 ? 'none' : `gaps of ${to}`}.`,
+        change: { gaps: { ...gaps, least: to } },
+      })),
+    ),
+    ...(question.gapsDiffer
+      ? []
+      : nearest([
+          { text: 'Equal gaps are in the way: let them differ.', change: { gapsDiffer: true } },
+        ])),
+    ...(list
+      ? []
+      : [
+          ...nearest(
+            upTo(sizes.most + 1, size.most).map((to) => ({
+              text: `Sizes of at most ${sizes.most} are in the way: allow ${to}.`,
+              change: { sizes: { ...sizes, most: to } },
+            })),
+          ),
+          ...nearest(
+            downTo(sizes.least - 1, size.least).map((to) => ({
+              text: `Sizes of at least ${sizes.least} are in the way: allow ${to}.`,
+              change: { sizes: { ...sizes, least: to } },
+            })),
+          ),
+          ...nearest(
+            upTo(repeats.most + 1, phrases.most).map((to) => ({
+              text: `At most ${inWords(repeats.most)} phrases are in the way: allow ${inWords(to)}.`,
+              change: { repeats: { ...repeats, most: to } },
+            })),
+          ),
+          ...nearest(
+            downTo(repeats.least - 1, phrases.least).map((to) => ({
+              text: `At least ${inWords(repeats.least)} phrases are in the way: allow ${inWords(to)}.`,
+              change: { repeats: { ...repeats, least: to } },
+            })),
+          ),
+        ]),
+    ...nearest(
+      upTo(turns + 1, most.most).map((to) => ({
+        text: `${turns === 1 ? 'One turn is' : `${turns} turns are`} in the way: take ${to}.`,
+        change: { turns: to },
+      })),
+    ),
+    ...nearest([
+      {
+        text: `Landing ${landing === 'on-last' ? 'on' : 'after'} the last is in the way: land ${landing === 'on-last' ? 'after it' : 'on it'}.`,
+        change: { landing: landing === 'on-last' ? 'after-last' : 'on-last' },
+      },
+    ]),
+    ...nearest(startWays(cycle, question)),
+    ...(start.kind === 'at' && start.lands !== undefined
+      ? nearest([
+          {
+            text: 'The turn it is to land on is in the way: let it be any.',
+            change: { start: { kind: 'at', count: start.count, part: start.part } },
+          },
+        ])
+      : []),
+  ];
+}
+
+/** Other starts, the nearest first; any start where only beats were asked for. */
+function startWays(
+  cycle: Cycle,
+  { start, parts }: Question,
+): readonly { readonly text: string; readonly change: Partial<Question> }[] {
+  if (start.kind === 'any') return [];
+  const anywhere = {
+    text: 'The start is in the way: let it be anywhere.',
+    change: { start: { kind: 'any' } as const },
+  };
+  if (start.kind === 'beat') return [anywhere];
+  const units = unitsOf(cycle, parts[0] ?? 1);
+  const here = start.count * units.parts + start.part;
+  return upTo(1, Math.floor(units.perTurn / 2))
+    .flatMap((by) => [here - by, here + by])
+    .map((at) => ((at % units.perTurn) + units.perTurn) % units.perTurn)
+    .map((unit) => ({
+      text: `The start is in the way: start on ${sayUnit(unit, units)}.`,
+      change: {
+        start: {
+          ...start,
+          count: Math.floor(unit / units.parts),
+          part: unit % units.parts,
+        },
+      },
+    }));
+}
+
+function upTo(from: number, to: number): readonly number[] {
+  return Array.from({ length: Math.max(0, to - from + 1) }, (_, index) => from + index);
+}
+
+function downTo(from: number, to: number): readonly number[] {
+  return Array.from({ length: Math.max(0, from - to + 1) }, (_, index) => from - index);
+}
