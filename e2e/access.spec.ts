@@ -11,6 +11,7 @@ const VIEWS = [
   ['Sheet', '/bench/lantern-steps/sheet', 'What it says'],
   ['Guide', '/guide', 'Care'],
   ['Crossing', '/crossing', 'Hear it from'],
+  ['Landing', '/landing', '30 land.'],
 ] as const;
 
 for (const theme of ['light', 'dark'] as const) {

@@ -1,7 +1,7 @@
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import { type Layer, LIMITS, SayPattern, type Stroke } from '../rhythm/index.ts';
-import { type Cadence, startOf } from './cadence.ts';
+import { type Cadence, leadOf, startOf } from './cadence.ts';
 import { unitsOf } from './units.ts';
 import type { SaidUnit, StrokeTable } from './words.ts';
 
@@ -23,6 +23,8 @@ export interface CadenceAsLayer {
   readonly name: string;
   /** Turns before the cadence begins, so that one hears the way in. */
   readonly before?: number;
+  /** Unit of its turn on which it begins, where it need not land. */
+  readonly at?: number;
 }
 
 /**
@@ -32,7 +34,11 @@ export interface CadenceAsLayer {
 export function cadenceAsLayer(asked: CadenceAsLayer): LayerResult {
   const { cycle, cadence, said, instrument, table, name, before = 0 } = asked;
   const units = unitsOf(cycle, cadence.parts);
-  const { unit, turns } = startOf(cadence, units);
+  const lands = startOf(cadence, units);
+  const unit = asked.at ?? lands.unit;
+  // Begun elsewhere it may end anywhere in its last turn.
+  const turns =
+    asked.at === undefined ? lands.turns : Math.ceil((unit + leadOf(cadence)) / units.perTurn);
   const all = before + turns + 1;
   const cells = Array.from({ length: all }, () =>
     beatsOf(cycle).map((beat) => ({

@@ -68,7 +68,7 @@ export function sayCadence(cadence: Cadence, units: Units): string {
   const phrases = sizes.length === 1 ? `${sizes[0]}` : `${sayRow(sizes)} = ${sum(sizes)}`;
   const between = sayGaps(gaps);
   const rest = after > 0 ? `, and ${after} after it` : '';
-  return `${phrases}${between}, ${total} ${total === 1 ? 'unit' : 'units'}${rest}: start on ${sayStart(startOf(cadence, units), units)}.`;
+  return `${phrases.charAt(0).toUpperCase()}${phrases.slice(1)}${between}, ${total} ${total === 1 ? 'unit' : 'units'}${rest}: start on ${sayStart(startOf(cadence, units), units)}.`;
 }
 
 function sayRow(sizes: readonly number[]): string {

@@ -70,7 +70,9 @@ export function mendsOf(cycle: Cycle, begun: Begun): readonly Mend[] {
     ...mends,
     ...speedMends(cycle, cadence, at),
   ]
-    .filter((mend) => missOf(cycle, mend.begun).off === 0)
+    .filter(
+      (mend) => mend.cost <= 2 * Math.abs(off) + SPEED_COST && missOf(cycle, mend.begun).off === 0,
+    )
     .sort((a, b) => a.cost - b.cost);
 }
 

@@ -71,7 +71,7 @@ describe('solve', () => {
     expect(found).toHaveLength(1);
     const units = unitsOf(SIXTEEN, 1);
     expect(found[0] && sayCadence(found[0], units)).toBe(
-      'three times 5 = 15, two gaps of 1 = 2, 17 units: start on the one.',
+      'Three times 5 = 15, two gaps of 1 = 2, 17 units: start on the one.',
     );
     // 10 beats of 4, 5 4 3 2 1 with gaps of 1, after the last: unit 21 of 40.
     const five = { sizes: [5, 4, 3, 2, 1], gaps: [1, 1, 1, 1], parts: 4 };

@@ -8,6 +8,9 @@ import { Stumble } from './Stumble.tsx';
 const Crossing = lazy(async () => ({
   default: (await import('../crossing/Crossing.tsx')).Crossing,
 }));
+const Landing = lazy(async () => ({
+  default: (await import('../landing/Landing.tsx')).Landing,
+}));
 const Guide = lazy(async () => ({ default: (await import('../guide/Guide.tsx')).Guide }));
 const Bench = lazy(async () => ({ default: (await import('../bench/Bench.tsx')).Bench }));
 const LastBench = lazy(async () => ({
@@ -44,6 +47,7 @@ const router = createBrowserRouter([
         ],
       },
       { path: 'crossing', element: <Crossing /> },
+      { path: 'landing', element: <Landing /> },
       { path: 'guide', element: <Guide /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],

@@ -13,6 +13,7 @@ const PLACES = [
   { to: '/', label: 'Shelf', end: true },
   { to: '/bench', label: 'Bench', end: false },
   { to: '/crossing', label: 'Crossing', end: false },
+  { to: '/landing', label: 'Landing', end: false },
   { to: '/guide', label: 'Guide', end: false },
 ] as const;
 
@@ -43,7 +44,10 @@ export function Shell() {
         <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
-        <nav aria-label="Places" className="flex gap-5 text-[16px] max-sm:gap-3">
+        <nav
+          aria-label="Places"
+          className="flex gap-5 text-[16px] max-sm:gap-2 max-sm:text-[14.5px]"
+        >
           {PLACES.map((place) => (
             <NavLink
               key={place.to}

@@ -1,0 +1,372 @@
+import { entryOf, findEntry } from '@stride/core/catalogue';
+import { beatsOf, type Cycle, parseSpans } from '@stride/core/cycle';
+import {
+  QUESTION_LIMITS,
+  type Question,
+  type Range,
+  SHAPE_NOTES,
+  SHAPES,
+  type Shape,
+  unitsOf,
+} from '@stride/core/landing';
+import { useState } from 'react';
+import { CYCLE_GROUPS, cycleLabel } from './cycles.ts';
+import { InlineNumber } from './InlineNumber.tsx';
+
+interface AskSentenceProps {
+  readonly cycle: Cycle;
+  readonly question: Question;
+  readonly onCycle: (cycle: Cycle) => void;
+  readonly onChange: (question: Question) => void;
+  /** False where only the cycle, the speed and the landing are asked, for a phrase of one's own. */
+  readonly full: boolean;
+}
+
+const SELECT =
+  'h-9 max-w-[230px] rounded-lg border border-edge bg-paper px-1.5 font-semibold text-ink';
+
+const SHAPE_WORDS: Readonly<Record<Shape, string>> = {
+  same: 'all of one size',
+  shrinking: 'shrinking',
+  growing: 'growing',
+  hourglass: 'down and up (hourglass)',
+  barrel: 'up and down (barrel)',
+  nested: 'nested: the whole three times',
+  list: 'of sizes of my own',
+};
+
+/** What is asked, as one sentence whose words can be changed. */
+export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSentenceProps) {
+  const [problem, setProblem] = useState<string>();
+  const { shapes, sizes, gaps, gapsDiffer, repeats, landing, start, turns, parts } = question;
+  const set = (change: Partial<Question>) => onChange({ ...question, ...change });
+  const units = unitsOf(cycle, parts[0] ?? 4);
+  const limits = QUESTION_LIMITS;
+  const shape = shapes.length === 1 ? (shapes[0] ?? 'same') : 'any';
+  const range = (label: string, value: Range, limit: Range, onRange: (next: Range) => void) => (
+    <>
+      <InlineNumber
+        label={`${label}, at least`}
+        value={value.least}
+        min={limit.least}
+        max={value.most}
+        onChange={(least) => onRange({ ...value, least })}
+        onProblem={setProblem}
+      />{' '}
+      to{' '}
+      <InlineNumber
+        label={`${label}, at most`}
+        value={value.most}
+        min={value.least}
+        max={limit.most}
+        onChange={(most) => onRange({ ...value, most })}
+        onProblem={setProblem}
+      />
+    </>
+  );
+  return (
+    <section
+      aria-label="What is asked"
+      className="rounded-2xl border border-edge bg-card px-[18px] py-3"
+    >
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-2 text-[17px]">
+        {full ? (
+          <>
+            {shape === 'list' ? null : (
+              <>
+                {range('Phrases', repeats, limits.repeats, (next) => set({ repeats: next }))}{' '}
+                phrases
+              </>
+            )}
+            <select
+              aria-label="Shape"
+              value={shape}
+              className={SELECT}
+              onChange={(event) => {
+                const next = SHAPES.find((one) => one === event.target.value);
+                const all = SHAPES.filter((one) => one !== 'list');
+                const list = question.list ?? [7, 5, 3];
+                set({ shapes: next ? [next] : all, ...(next === 'list' ? { list } : {}) });
+              }}
+            >
+              {SHAPES.map((one) => (
+                <option key={one} value={one}>
+                  {SHAPE_WORDS[one]}
+                </option>
+              ))}
+              <option value="any">of any shape</option>
+            </select>
+            {shape === 'list' ? (
+              <ListField
+                list={question.list ?? []}
+                onList={(list) => set({ list })}
+                onProblem={setProblem}
+              />
+            ) : (
+              <>
+                <Comma /> sizes {range('Sizes', sizes, limits.size, (next) => set({ sizes: next }))}
+              </>
+            )}
+            <Comma /> with
+            <select
+              aria-label="Kind of gaps"
+              value={gapsDiffer ? 'differ' : 'equal'}
+              className={SELECT}
+              onChange={(event) => set({ gapsDiffer: event.target.value === 'differ' })}
+            >
+              <option value="equal">equal gaps</option>
+              <option value="differ">gaps that may differ</option>
+            </select>
+            of {range('Gaps', gaps, limits.gap, (next) => set({ gaps: next }))}
+            <Comma />
+          </>
+        ) : null}
+        {full ? 'in' : 'In'}
+        <CycleSelect cycle={cycle} onCycle={onCycle} onProblem={setProblem} />
+        at
+        <select
+          aria-label={`Parts of a ${units.count}`}
+          value={parts.length > 1 ? 'all' : String(parts[0])}
+          className={SELECT}
+          onChange={(event) =>
+            set({
+              parts:
+                event.target.value === 'all' ? [3, 4, 5, 6, 7, 8, 9] : [Number(event.target.value)],
+            })
+          }
+        >
+          {Array.from({ length: limits.parts.most }, (_, index) => index + 1).map((one) => (
+            <option key={one} value={one}>
+              {one} {one === 1 ? 'part' : 'parts'} a {units.count}
+            </option>
+          ))}
+          {full ? <option value="all">3 to 9 parts a {units.count}</option> : null}
+        </select>
+        <Comma /> landing
+        <select
+          aria-label="Landing"
+          value={landing}
+          className={SELECT}
+          onChange={(event) =>
+            set({ landing: event.target.value === 'on-last' ? 'on-last' : 'after-last' })
+          }
+        >
+          <option value="on-last">on the last</option>
+          <option value="after-last">after the last</option>
+        </select>
+        {full ? (
+          <>
+            <Comma /> starting
+            <StartFields units={units} question={question} onChange={set} onProblem={setProblem} />
+            {start.kind === 'at' && start.lands !== undefined ? null : (
+              <>
+                <Comma /> within
+                <InlineNumber
+                  label="Turns"
+                  value={turns}
+                  min={1}
+                  max={limits.turns.most}
+                  onChange={(next) => set({ turns: next })}
+                  onProblem={setProblem}
+                />
+                {turns === 1 ? 'turn' : 'turns'}
+              </>
+            )}
+          </>
+        ) : null}
+        .
+      </div>
+      {/* One line for both, so that nothing under it moves while one types. */}
+      <p
+        role={problem ? 'alert' : undefined}
+        className={`mt-1.5 min-h-6 text-[14.5px] ${problem ? 'text-warn' : 'text-quiet'}`}
+      >
+        {problem ?? (full && shape !== 'any' ? SHAPE_NOTES[shape] : '')}
+      </p>
+    </section>
+  );
+}
+
+/** A comma that stands close to the field before it. */
+function Comma() {
+  return <span className="-ml-1.5">,</span>;
+}
+
+interface StartFieldsProps {
+  readonly units: ReturnType<typeof unitsOf>;
+  readonly question: Question;
+  readonly onChange: (change: Partial<Question>) => void;
+  readonly onProblem: (problem: string | undefined) => void;
+}
+
+/** Anywhere, on a beat, on a certain one, or from where one is now to the end of a certain turn. */
+function StartFields({ units, question, onChange, onProblem }: StartFieldsProps) {
+  const { start, turns } = question;
+  const kind = start.kind === 'at' ? (start.lands === undefined ? 'at' : 'now') : start.kind;
+  const at = start.kind === 'at' ? start : { kind: 'at' as const, count: 0, part: 0 };
+  return (
+    <>
+      <select
+        aria-label="Start"
+        value={kind}
+        className={SELECT}
+        onChange={(event) => {
+          const { value } = event.target;
+          const { lands: _before, ...place } = at;
+          if (value === 'any' || value === 'beat') onChange({ start: { kind: value } });
+          else if (value === 'at') onChange({ start: place });
+          else onChange({ start: { ...place, lands: 2 }, turns: Math.max(2, turns) });
+        }}
+      >
+        <option value="any">anywhere</option>
+        <option value="beat">on a {units.count}</option>
+        <option value="at">on {units.count} …</option>
+        <option value="now">now, where I am</option>
+      </select>
+      {start.kind === 'at' ? (
+        <>
+          {kind === 'now' ? `${units.count} ` : null}
+          <InlineNumber
+            label={`Start on ${units.count}`}
+            value={at.count + 1}
+            min={1}
+            max={units.counts}
+            onChange={(next) => onChange({ start: { ...start, count: next - 1 } })}
+            onProblem={onProblem}
+          />
+          part
+          <InlineNumber
+            label="Start on part"
+            value={at.part + 1}
+            min={1}
+            max={units.parts}
+            onChange={(next) => onChange({ start: { ...start, part: next - 1 } })}
+            onProblem={onProblem}
+          />
+        </>
+      ) : null}
+      {start.kind === 'at' && start.lands !== undefined ? (
+        <>
+          to the end of
+          <select
+            aria-label="Lands at the end of"
+            value={start.lands}
+            className={SELECT}
+            onChange={(event) => {
+              const lands = Number(event.target.value);
+              onChange({ start: { ...start, lands }, turns: Math.max(turns, lands) });
+            }}
+          >
+            {Array.from({ length: QUESTION_LIMITS.turns.most }, (_, index) => index + 1).map(
+              (one) => (
+                <option key={one} value={one}>
+                  {one === 1 ? 'this turn' : one === 2 ? 'the next turn' : `the turn ${one - 1} on`}
+                </option>
+              ),
+            )}
+          </select>
+        </>
+      ) : null}
+    </>
+  );
+}
+
+interface ListFieldProps {
+  readonly list: readonly number[];
+  readonly onList: (list: readonly number[]) => void;
+  readonly onProblem: (problem: string | undefined) => void;
+}
+
+function ListField({ list, onList, onProblem }: ListFieldProps) {
+  const [text, setText] = useState(list.join(' '));
+  return (
+    <input
+      aria-label="Sizes of my own"
+      value={text}
+      className="h-9 w-36 rounded-lg border border-edge bg-paper px-2 font-semibold"
+      onChange={(event) => {
+        setText(event.target.value);
+        const words = event.target.value
+          .trim()
+          .split(/[\s,+]+/)
+          .filter(Boolean);
+        const bad = words.find((word) => !/^\d{1,2}$/.test(word));
+        if (bad === undefined && words.length > 0) {
+          onProblem(undefined);
+          onList(words.map(Number));
+        } else {
+          onProblem(
+            bad === undefined
+              ? 'Write the sizes of your own, such as 7 5 3.'
+              : `“${bad}” is not a size; write numbers such as 7 5 3.`,
+          );
+        }
+      }}
+    />
+  );
+}
+
+interface CycleSelectProps {
+  readonly cycle: Cycle;
+  readonly onCycle: (cycle: Cycle) => void;
+  readonly onProblem: (problem: string | undefined) => void;
+}
+
+/** A cycle of the catalogue, or spans that are typed. */
+function CycleSelect({ cycle, onCycle, onProblem }: CycleSelectProps) {
+  const named = entryOf(cycle);
+  const known = CYCLE_GROUPS.some((group) => group.entries.some((one) => one === named));
+  const [typed, setTyped] = useState<string>();
+  return (
+    <>
+      <select
+        aria-label="Cycle"
+        value={typed !== undefined ? 'typed' : known && named ? named.id : 'here'}
+        className={SELECT}
+        onChange={(event) => {
+          const { value } = event.target;
+          onProblem(undefined);
+          if (value === 'typed') {
+            setTyped('');
+            return;
+          }
+          setTyped(undefined);
+          const entry = findEntry(value);
+          if (entry) onCycle(entry.cycle);
+        }}
+      >
+        {known || typed !== undefined ? null : (
+          <option value="here">
+            {cycle.name}, {beatsOf(cycle).length} beats
+          </option>
+        )}
+        <option value="typed">a cycle I type …</option>
+        {CYCLE_GROUPS.map((group) => (
+          <optgroup key={group.heading} label={group.heading}>
+            {group.entries.map((entry) => (
+              <option key={entry.id} value={entry.id}>
+                {cycleLabel(entry)}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+      </select>
+      {typed === undefined ? null : (
+        <input
+          aria-label="Spans of the cycle"
+          value={typed}
+          placeholder="2+2+3, or 1x10"
+          className="h-9 w-32 rounded-lg border border-edge bg-paper px-2 font-semibold"
+          onChange={(event) => {
+            setTyped(event.target.value);
+            const result = parseSpans(event.target.value);
+            if (result.ok) {
+              onProblem(undefined);
+              onCycle(result.cycle);
+            } else onProblem(result.message);
+          }}
+        />
+      )}
+    </>
+  );
+}

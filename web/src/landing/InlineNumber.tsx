@@ -1,0 +1,50 @@
+import { useEffect, useState } from 'react';
+
+interface InlineNumberProps {
+  readonly label: string;
+  readonly value: number;
+  readonly min: number;
+  readonly max: number;
+  readonly onChange: (value: number) => void;
+  /** Says what is wrong with what was typed, or nothing any more. */
+  readonly onProblem: (problem: string | undefined) => void;
+}
+
+/** A whole number as a word of a sentence. What is out of range is said, and the old value stays. */
+export function InlineNumber({ label, value, min, max, onChange, onProblem }: InlineNumberProps) {
+  const [text, setText] = useState(String(value));
+  useEffect(() => setText(String(value)), [value]);
+  const isGood = (typed: string) =>
+    /^\d{1,3}$/.test(typed.trim()) && Number(typed) >= min && Number(typed) <= max;
+  const good = isGood(text);
+  return (
+    <input
+      aria-label={label}
+      aria-invalid={!good}
+      inputMode="numeric"
+      value={text}
+      title={`${label}: ${min} to ${max}`}
+      className={`h-9 w-12 rounded-lg border bg-paper text-center font-semibold ${good ? 'border-edge' : 'border-warn'}`}
+      onChange={(event) => {
+        const typed = event.target.value;
+        setText(typed);
+        if (isGood(typed)) {
+          onProblem(undefined);
+          onChange(Number(typed));
+        } else {
+          onProblem(`${label}: between ${min} and ${max}; ${value} stays in force.`);
+        }
+      }}
+      onBlur={() => {
+        setText(String(value));
+        onProblem(undefined);
+      }}
+      onKeyDown={(event) => {
+        const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+        if (by === 0) return;
+        event.preventDefault();
+        onChange(Math.min(max, Math.max(min, value + by)));
+      }}
+    />
+  );
+}

@@ -1,0 +1,356 @@
+import { findEntry } from '@stride/core/catalogue';
+import { beatsOf, type Cycle } from '@stride/core/cycle';
+import { findInstrument } from '@stride/core/instrument';
+import {
+  type Begun,
+  type Cadence,
+  cadenceAsLayer,
+  doubled,
+  missOf,
+  type Question,
+  type StrokeTable,
+  sayCadence,
+  sayMiss,
+  sayUnits,
+  startOf,
+  USUAL_QUESTION,
+  USUAL_WORDS,
+  unitsOf,
+  usualTable,
+  type WordWishes,
+} from '@stride/core/landing';
+import { TEMPO_RANGE } from '@stride/core/time';
+import { Play, Square } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useLocation, useNavigate } from 'react-router';
+import { database } from '../store/db.ts';
+import { newRecord, seedOnce, storageSentence } from '../store/rhythms.ts';
+import { Button } from '../ui/Button.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
+import { toast } from '../ui/toasts.tsx';
+import { AskSentence } from './AskSentence.tsx';
+import { useKept } from './kept.ts';
+import { LandingLine } from './LandingLine.tsx';
+import { Mine } from './Mine.tsx';
+import { Results } from './Results.tsx';
+import { readSaid, writeSaid } from './said.ts';
+import { TwoParts } from './TwoParts.tsx';
+import { useLandingPlayer } from './use-landing-player.ts';
+import { useSolutions } from './use-solutions.ts';
+import { WordsPanel } from './WordsPanel.tsx';
+
+const MODES = [
+  { id: 'find', label: 'Find one' },
+  { id: 'mine', label: 'Does mine land?' },
+  { id: 'parts', label: 'Two parts' },
+] as const;
+type Mode = (typeof MODES)[number]['id'];
+
+const MOST_BEFORE = 4;
+
+function firstCycle(): Cycle {
+  const cycle = findEntry('teental')?.cycle;
+  if (!cycle) throw new Error('the catalogue has no teental');
+  return cycle;
+}
+
+/** Cadences that end on the one: asked for in a sentence, listed, drawn, said, heard and sent on. */
+export function Landing() {
+  const { state: given } = useLocation() as { readonly state: { readonly cycle?: Cycle } | null };
+  const [mode, setMode] = useState<Mode>('find');
+  const [cycle, setCycle] = useState<Cycle>(() => given?.cycle ?? firstCycle());
+  const [question, setQuestion] = useState<Question>(USUAL_QUESTION);
+  /** In two parts, the question for the part that is not fixed. */
+  const [partQuestion, setPartQuestion] = useState<Question>();
+  const active = mode === 'parts' ? (partQuestion ?? question) : question;
+  const solutions = useSolutions(cycle, active);
+  const kept = useKept();
+  const [picked, setPicked] = useState<Cadence>();
+  const [begun, setBegun] = useState<Begun>();
+  const [whole, setWhole] = useState<Cadence>();
+  const [twice, setTwice] = useState(false);
+  const [bpm, setBpm] = useState(66);
+  const [before, setBefore] = useState(1);
+
+  const first = solutions.rows[0];
+  // What was picked stays as long as it still lands; else the simplest one is shown.
+  const solved = picked && lands(cycle, picked, active) ? picked : first;
+  const shown = useMemo((): Begun | undefined => {
+    if (mode === 'mine') return begun;
+    const one = mode === 'parts' ? whole : solved;
+    return one && begin(cycle, twice ? doubled(one) : one);
+  }, [mode, begun, whole, solved, cycle, twice]);
+  const cadence = shown?.cadence;
+  const at = shown?.at ?? 0;
+
+  const words = useWords(cadence);
+  const made = useMemo(
+    () =>
+      cadence
+        ? cadenceAsLayer({
+            cycle,
+            cadence,
+            said: words.said,
+            instrument: words.instrument,
+            table: words.table,
+            name: 'Landing',
+            before,
+            at,
+          })
+        : undefined,
+    [cycle, cadence, words.said, words.instrument, words.table, before, at],
+  );
+  const per = unitsOf(cycle, 1).count === 'beat' ? (beatsOf(cycle)[0]?.span ?? 1) : 1;
+  const layer = made?.ok ? made.layer : undefined;
+  const { playing, toggle, hearNext } = useLandingPlayer(cycle, layer, bpm, per);
+  useHotkeys('space', toggle, {
+    preventDefault: true,
+    ignoreEventWhen: (event) => event.target instanceof HTMLButtonElement,
+  });
+  const chooseBegun = useCallback(
+    (next: Begun, hear: boolean) => {
+      if (hear) hearNext();
+      setBegun(next);
+    },
+    [hearNext],
+  );
+
+  const navigate = useNavigate();
+  async function send(stage: 'write' | 'climb'): Promise<void> {
+    if (!layer || !cadence) return;
+    const id = crypto.randomUUID();
+    const rhythm = {
+      id,
+      name: `Landing ${cadence.sizes.join(' ')}`.slice(0, 120),
+      cycle,
+      layers: [layer],
+      tempo: { bpm: Math.round(bpm), per },
+      target: Math.round(bpm),
+      notes: sayCadence(cadence, unitsOf(cycle, cadence.parts)),
+      tags: ['landing'],
+    };
+    try {
+      await seedOnce(database);
+      await database.rhythms.put(newRecord(rhythm));
+      navigate(`/bench/${id}/${stage}`);
+    } catch (error) {
+      toast(storageSentence(error));
+    }
+  }
+
+  const units = cadence && unitsOf(cycle, cadence.parts);
+  const miss = cadence && missOf(cycle, { cadence, at });
+  return (
+    <div className="flex flex-1 flex-col gap-3 px-[22px] py-3 max-sm:px-3">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1 className="text-[30px] leading-tight">Landing</h1>
+        <span className="flex flex-wrap gap-1">
+          {MODES.map(({ id, label }) => (
+            <Button
+              key={id}
+              look={mode === id ? 'on' : 'quiet'}
+              aria-pressed={mode === id}
+              onClick={() => setMode(id)}
+            >
+              {label}
+            </Button>
+          ))}
+        </span>
+        <span className="ml-auto flex flex-wrap items-center gap-2">
+          <NumberField
+            label="Tempo of the count"
+            labelHidden
+            value={bpm}
+            {...TEMPO_RANGE}
+            onChange={setBpm}
+          />
+          <label className="flex items-center gap-1.5 text-[15px]">
+            from
+            <select
+              aria-label="Turns before it"
+              value={before}
+              className="h-9 rounded-lg border border-edge bg-card px-1.5"
+              onChange={(event) => setBefore(Number(event.target.value))}
+            >
+              {Array.from({ length: MOST_BEFORE + 1 }, (_, turns) => turns).map((turns) => (
+                <option key={turns} value={turns}>
+                  {turns === 0
+                    ? 'its own turn'
+                    : turns === 1
+                      ? 'a turn before'
+                      : `${turns} turns before`}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Button
+            look="go"
+            className="min-w-24"
+            title="Space bar"
+            disabled={!layer}
+            onClick={toggle}
+          >
+            {playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+            {playing ? 'Stop' : 'Play'}
+          </Button>
+        </span>
+      </div>
+      <AskSentence
+        cycle={cycle}
+        question={question}
+        full={mode !== 'mine'}
+        onCycle={setCycle}
+        onChange={(next) =>
+          setQuestion(mode === 'mine' ? { ...next, parts: next.parts.slice(0, 1) } : next)
+        }
+      />
+      {mode === 'parts' ? (
+        <TwoParts
+          cycle={cycle}
+          question={question}
+          solved={solved}
+          onAsk={setPartQuestion}
+          onJoined={setWhole}
+        />
+      ) : null}
+      <div className="grid flex-1 grid-cols-[minmax(0,1fr)_470px] items-start gap-[14px] max-lg:grid-cols-1">
+        <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3">
+          {cadence && units && miss ? (
+            <section
+              aria-label="The cadence"
+              className="rounded-2xl border border-edge bg-card px-4 pt-3 pb-2"
+            >
+              <p role="status" className="mb-2 text-[18px] leading-snug">
+                {miss.off === 0 ? sayCadence(cadence, units) : sayMiss(miss)}
+              </p>
+              <LandingLine
+                cycle={cycle}
+                cadence={cadence}
+                at={at}
+                said={words.said}
+                instrument={words.instrument}
+                table={words.table}
+                playing={playing}
+                before={before}
+              />
+              <div className="flex flex-wrap items-center gap-2 border-t border-edge pt-2">
+                {mode === 'mine' ? null : (
+                  <Button
+                    look={twice ? 'on' : 'plain'}
+                    aria-pressed={twice}
+                    title="Every unit becomes two, in the same time, with words of its own"
+                    onClick={() => setTwice(!twice)}
+                  >
+                    Double speed
+                  </Button>
+                )}
+                <span className="ml-auto flex flex-wrap gap-2">
+                  <Button disabled={!layer} onClick={() => void send('write')}>
+                    Send it to the Bench
+                  </Button>
+                  <Button disabled={!layer} onClick={() => void send('climb')}>
+                    Climb it
+                  </Button>
+                </span>
+              </div>
+              {made && !made.ok ? <Notice>{made.message}</Notice> : null}
+            </section>
+          ) : (
+            <p className="rounded-2xl border border-edge bg-card p-6 text-lg text-quiet">
+              {mode === 'mine'
+                ? 'Write a phrase, and it is drawn here with where it ends.'
+                : 'What is found is drawn here, with its sum and its words.'}
+            </p>
+          )}
+          {cadence ? (
+            <WordsPanel
+              wishes={words.wishes}
+              onWishes={words.setWishes}
+              said={words.said}
+              text={words.text}
+              problem={words.problem}
+              onText={words.setText}
+              instrument={words.instrument}
+              onInstrument={words.setInstrument}
+              table={words.table}
+              onStroke={words.setStroke}
+            />
+          ) : null}
+        </div>
+        {mode === 'mine' ? (
+          <Mine
+            cycle={cycle}
+            parts={question.parts[0] ?? 4}
+            landing={question.landing}
+            onChoose={chooseBegun}
+          />
+        ) : (
+          <Results
+            cycle={cycle}
+            solutions={solutions}
+            kept={kept}
+            chosen={solved}
+            onChoose={setPicked}
+            onAsk={setQuestion}
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function begin(cycle: Cycle, cadence: Cadence): Begun {
+  return { cadence, at: startOf(cadence, unitsOf(cycle, cadence.parts)).unit };
+}
+
+/** Whether something that was picked still answers what is asked. */
+function lands(cycle: Cycle, cadence: Cadence, question: Question): boolean {
+  const { turns } = startOf(cadence, unitsOf(cycle, cadence.parts));
+  return (
+    question.parts.includes(cadence.parts) &&
+    cadence.landing === question.landing &&
+    turns <= question.turns
+  );
+}
+
+/** The words of a cadence and its strokes: the usual ones, and what the player made of them. */
+function useWords(cadence: Cadence | undefined) {
+  const [wishes, setWishes] = useState<WordWishes>(USUAL_WORDS);
+  const [typed, setTyped] = useState<string>();
+  const [instrumentId, setInstrument] = useState('barrel-drum');
+  const [changed, setChanged] = useState<StrokeTable>({});
+  useEffect(() => {
+    // Words of one's own belong to one cadence; another one has its usual words first.
+    if (cadence) setTyped(undefined);
+  }, [cadence]);
+  const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
+  if (!instrument) throw new Error('there are no instruments');
+  const usual = useMemo(() => (cadence ? sayUnits(cadence, wishes) : []), [cadence, wishes]);
+  const own = useMemo(
+    () => (cadence && typed !== undefined ? readSaid(typed, cadence, wishes) : undefined),
+    [cadence, typed, wishes],
+  );
+  const said = own?.ok ? own.said : usual;
+  const table = useMemo(() => {
+    const syllables = [...new Set(said.flatMap((one) => one.text ?? []))];
+    const fits = Object.entries(changed).filter(([, code]) =>
+      instrument.strokes.some((stroke) => stroke.code === code),
+    );
+    return { ...usualTable(syllables, instrument), ...Object.fromEntries(fits) };
+  }, [said, instrument, changed]);
+  return {
+    wishes,
+    setWishes,
+    said,
+    text: typed ?? writeSaid(usual),
+    problem: own && !own.ok ? own.message : undefined,
+    setText: setTyped,
+    instrument,
+    setInstrument,
+    table,
+    setStroke: (syllable: string, code: string) =>
+      setChanged((before) => ({ ...before, [syllable]: code })),
+  };
+}

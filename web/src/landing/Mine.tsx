@@ -1,0 +1,259 @@
+import type { Cycle } from '@stride/core/cycle';
+import {
+  type Begun,
+  type Cadence,
+  type Landing,
+  lengthOf,
+  mendsOf,
+  missOf,
+  readSizes,
+  recutsOf,
+  sayCadence,
+  sayMiss,
+  unitsOf,
+} from '@stride/core/landing';
+import { Play } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { useShelf } from '../store/use-store.ts';
+import { Button } from '../ui/Button.tsx';
+import { IconButton } from '../ui/IconButton.tsx';
+import { InlineNumber } from './InlineNumber.tsx';
+import { type LayerPhrase, phraseOfLayer } from './phrase-of-layer.ts';
+import { sizesOfSyllables } from './said.ts';
+
+interface MineProps {
+  readonly cycle: Cycle;
+  readonly parts: number;
+  readonly landing: Landing;
+  readonly onChoose: (begun: Begun, hear: boolean) => void;
+}
+
+/** A phrase of one's own: where it must start, how far it is off, and the smallest ways to mend it. */
+export function Mine({ cycle, parts, landing, onChoose }: MineProps) {
+  const [text, setText] = useState('5 (1) 5 (2) 5');
+  const [count, setCount] = useState(12);
+  const [part, setPart] = useState(0);
+  const [problem, setProblem] = useState<string>();
+  const units = unitsOf(cycle, parts);
+  const read = useMemo(() => readPhrase(text), [text]);
+  const at = Math.min(count, units.counts - 1) * parts + Math.min(part, parts - 1);
+  const begun = useMemo(
+    (): Begun | undefined =>
+      read.ok ? { cadence: { sizes: read.sizes, gaps: read.gaps, parts, landing }, at } : undefined,
+    [read, parts, landing, at],
+  );
+  // What is typed is what is drawn and heard.
+  const [shown, setShown] = useState<Begun>();
+  useEffect(() => {
+    if (begun && begun !== shown) {
+      setShown(begun);
+      onChoose(begun, false);
+    }
+  }, [begun, shown, onChoose]);
+  const mends = useMemo(() => (begun ? mendsOf(cycle, begun).slice(0, 9) : []), [cycle, begun]);
+  const miss = begun && missOf(cycle, begun);
+  return (
+    <section
+      aria-label="Does mine land"
+      className="flex flex-col gap-2 rounded-2xl border border-edge bg-card px-[18px] py-3"
+    >
+      <label className="flex flex-col gap-1 text-sm text-quiet">
+        My phrase: sizes with gaps in brackets, or its syllables with a dot for every silent unit
+        <input
+          value={text}
+          maxLength={600}
+          spellCheck={false}
+          className="h-10 rounded-lg border border-edge bg-paper px-3 font-mono text-[16px] text-ink"
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      <FromLayer cycle={cycle} parts={parts} onPhrase={setText} />
+      <div className="flex flex-wrap items-center gap-2 text-[16px]">
+        I begin on {units.count}
+        <InlineNumber
+          label={`I begin on ${units.count}`}
+          value={Math.min(count, units.counts - 1) + 1}
+          min={1}
+          max={units.counts}
+          onChange={(next) => setCount(next - 1)}
+          onProblem={setProblem}
+        />
+        part
+        <InlineNumber
+          label="I begin on part"
+          value={Math.min(part, parts - 1) + 1}
+          min={1}
+          max={parts}
+          onChange={(next) => setPart(next - 1)}
+          onProblem={setProblem}
+        />
+      </div>
+      {problem ? (
+        <p role="alert" className="text-warn">
+          {problem}
+        </p>
+      ) : null}
+      {read.ok ? null : (
+        <p role="alert" className="text-warn">
+          {read.message}
+        </p>
+      )}
+      {begun && miss ? (
+        <div role="status">
+          <p className={`text-[18px] font-semibold ${miss.off === 0 ? 'text-good' : 'text-warn'}`}>
+            {sayMiss(miss)}
+          </p>
+          <p className="text-[15.5px]">
+            {sayLength(begun.cadence)} To land: {sayCadence(begun.cadence, units)}
+          </p>
+        </div>
+      ) : null}
+      {mends.length > 0 ? (
+        <div>
+          <h3 className="mb-1 text-[17px]">Smallest ways to mend it</h3>
+          <ul>
+            {mends.map((mend) => (
+              <li
+                key={mend.text}
+                className="flex items-center gap-2 border-t border-edge py-1 text-[16px]"
+              >
+                <span className="min-w-0 flex-1">{mend.text}</span>
+                <IconButton label={`Hear: ${mend.text}`} onClick={() => onChoose(mend.begun, true)}>
+                  <Play aria-hidden size={14} />
+                </IconButton>
+                <Button className="h-8" onClick={() => onChoose(mend.begun, false)}>
+                  Take it
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      {begun ? <Speeds cycle={cycle} begun={begun} onChoose={onChoose} /> : null}
+    </section>
+  );
+}
+
+function sayLength(cadence: Cadence): string {
+  const length = lengthOf(cadence);
+  const counts = length / cadence.parts;
+  return `${length} units${Number.isInteger(counts) ? `, ${counts} whole counts` : ''}.`;
+}
+
+/** What is typed: numbers as sizes, anything with letters as syllables. */
+function readPhrase(text: string): ReturnType<typeof readSizes> {
+  if (!/\p{L}/u.test(text)) return readSizes(text);
+  const counted = sizesOfSyllables(text);
+  if (!counted) return { ok: false, message: 'Write at least one syllable.' };
+  const large = counted.sizes.find((size) => size > 64);
+  return large === undefined
+    ? { ok: true, ...counted }
+    : { ok: false, message: `A phrase has at most 64 units, this one ${large}.` };
+}
+
+interface SpeedsProps {
+  readonly cycle: Cycle;
+  readonly begun: Begun;
+  readonly onChoose: (begun: Begun, hear: boolean) => void;
+}
+
+/** The same phrases at other speeds and cut to other parts of the beat. */
+function Speeds({ cycle, begun, onChoose }: SpeedsProps) {
+  const recuts = useMemo(() => recutsOf(cycle, begun), [cycle, begun]);
+  return (
+    <div className="overflow-x-auto">
+      <h3 className="mb-1 text-[17px]">At other speeds</h3>
+      <table className="w-full text-left text-[15px]">
+        <thead className="text-[14px] text-quiet">
+          <tr>
+            <th className="pr-3 font-semibold">Speed</th>
+            <th className="pr-3 font-semibold">Must start on</th>
+            <th className="font-semibold">From where I begin</th>
+          </tr>
+        </thead>
+        <tbody>
+          {recuts.map((one) => (
+            <tr key={one.name} className="border-t border-edge">
+              <td className="py-1 pr-3">
+                <button
+                  type="button"
+                  className="text-left underline decoration-edge underline-offset-4"
+                  onClick={() =>
+                    onChoose(
+                      {
+                        cadence: one.cadence,
+                        at: startUnit(cycle, one.cadence),
+                      },
+                      true,
+                    )
+                  }
+                >
+                  {one.name}
+                </button>
+              </td>
+              <td className="pr-3">{one.start}</td>
+              <td>
+                {one.landsFromHere === undefined
+                  ? 'no unit begins there'
+                  : one.landsFromHere
+                    ? 'lands'
+                    : 'misses'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function startUnit(cycle: Cycle, cadence: Cadence): number {
+  const { perTurn } = unitsOf(cycle, cadence.parts);
+  const { off } = missOf(cycle, { cadence, at: 0 });
+  return ((-off % perTurn) + perTurn) % perTurn;
+}
+
+interface FromLayerProps {
+  readonly cycle: Cycle;
+  readonly parts: number;
+  readonly onPhrase: (text: string) => void;
+}
+
+/** Takes the length of a phrase from a layer on the Shelf. */
+function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
+  const shelf = useShelf();
+  const [taken, setTaken] = useState<LayerPhrase>();
+  return (
+    <div className="text-[15px]">
+      <label className="flex flex-wrap items-center gap-2 text-quiet">
+        or take it from
+        <select
+          value=""
+          className="h-9 max-w-64 rounded-lg border border-edge bg-paper px-2 text-ink"
+          onChange={(event) => {
+            const [rhythmId = '', layerId = ''] = event.target.value.split('/');
+            const record = shelf.data?.find((one) => one.id === rhythmId);
+            if (!record) return;
+            const phrase = phraseOfLayer(record.rhythm, layerId, cycle, parts);
+            setTaken(phrase);
+            if (phrase.ok) onPhrase(phrase.text);
+          }}
+        >
+          <option value="">a layer …</option>
+          {shelf.data?.flatMap((record) =>
+            record.rhythm.layers.map((layer) => (
+              <option key={`${record.id}/${layer.id}`} value={`${record.id}/${layer.id}`}>
+                {record.rhythm.name}: {layer.name}
+              </option>
+            )),
+          )}
+        </select>
+      </label>
+      {taken ? (
+        <p className={taken.ok ? 'text-quiet' : 'text-warn'} role={taken.ok ? 'status' : 'alert'}>
+          {taken.message}
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,150 @@
+import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
+import { allInstruments, type Instrument } from '@stride/core/instrument';
+import type { SaidUnit, StrokeTable, WordWishes } from '@stride/core/landing';
+import { useId } from 'react';
+
+interface WordsPanelProps {
+  readonly wishes: WordWishes;
+  readonly onWishes: (wishes: WordWishes) => void;
+  readonly said: readonly SaidUnit[];
+  /** The words as they are typed, and what is wrong with them. */
+  readonly text: string;
+  readonly problem: string | undefined;
+  readonly onText: (text: string | undefined) => void;
+  readonly instrument: Instrument;
+  readonly onInstrument: (id: string) => void;
+  readonly table: StrokeTable;
+  readonly onStroke: (syllable: string, code: string) => void;
+}
+
+const SELECT = 'h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink';
+
+/** How a cadence is spoken, and with which strokes it is played. */
+export function WordsPanel(props: WordsPanelProps) {
+  const { wishes, onWishes, said, text, problem, onText } = props;
+  const { instrument, onInstrument, table, onStroke } = props;
+  const id = useId();
+  const syllables = [
+    ...new Set(said.flatMap((one) => (one.text && one.text !== '–' ? [one.text] : []))),
+  ];
+  return (
+    <section
+      aria-label="Words and strokes"
+      className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[15.5px]"
+    >
+      <h2 className="mb-2 text-[18px]">Words and strokes</h2>
+      <div className="mb-2 flex flex-wrap items-end gap-3">
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          Said in
+          <select
+            value={typeof wishes.counting === 'string' ? wishes.counting : 'spoken-drum'}
+            className={SELECT}
+            onChange={(event) => {
+              const counting = COUNTING_SYSTEMS.find((one) => one === event.target.value);
+              if (counting) onWishes({ ...wishes, counting });
+            }}
+          >
+            {COUNTING_SYSTEMS.map((one) => (
+              <option key={one} value={one}>
+                {SYSTEM_NOTES[one].name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          Smaller phrases lose
+          <select
+            value={wishes.shrinks}
+            className={SELECT}
+            onChange={(event) =>
+              onWishes({
+                ...wishes,
+                shrinks: event.target.value === 'from the end' ? 'from the end' : 'from the front',
+              })
+            }
+          >
+            <option value="from the front">their first syllables</option>
+            <option value="from the end">their last syllables</option>
+          </select>
+        </label>
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          A gap is
+          <select
+            value={wishes.gaps}
+            className={SELECT}
+            onChange={(event) =>
+              onWishes({ ...wishes, gaps: event.target.value === 'held' ? 'held' : 'silent' })
+            }
+          >
+            <option value="silent">silent</option>
+            <option value="held">the last syllable held</option>
+          </select>
+        </label>
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          On the one
+          <input
+            value={wishes.landing}
+            maxLength={12}
+            className={`${SELECT} w-24`}
+            onChange={(event) =>
+              onWishes({ ...wishes, landing: event.target.value.replace(/[\s/|*+#<>"]/g, '') })
+            }
+          />
+        </label>
+      </div>
+      <label htmlFor={id} className="mb-1 block text-sm text-quiet">
+        The words, one for every unit: a dot is silent, a dash holds the syllable before
+      </label>
+      <textarea
+        id={id}
+        value={text}
+        rows={2}
+        spellCheck={false}
+        aria-invalid={problem !== undefined}
+        className="w-full rounded-lg border border-edge bg-paper px-3 py-2 font-mono text-[15px]"
+        onChange={(event) => onText(event.target.value)}
+      />
+      {problem ? (
+        <p role="alert" className="text-warn">
+          {problem}{' '}
+          <button type="button" className="underline" onClick={() => onText(undefined)}>
+            Take the usual words again
+          </button>
+        </p>
+      ) : null}
+      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <label className="flex items-center gap-2 text-sm text-quiet">
+          Played on
+          <select
+            value={instrument.id}
+            className={SELECT}
+            onChange={(event) => onInstrument(event.target.value)}
+          >
+            {allInstruments().map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        {syllables.map((syllable) => (
+          <label key={syllable} className="flex items-center gap-1.5">
+            <span className="font-semibold">{syllable}</span>
+            <select
+              aria-label={`Stroke for ${syllable}`}
+              value={table[syllable] ?? instrument.strokes[0]?.code}
+              className={`${SELECT} h-8 max-w-36`}
+              onChange={(event) => onStroke(syllable, event.target.value)}
+            >
+              {instrument.strokes.map((stroke) => (
+                <option key={stroke.code} value={stroke.code}>
+                  {stroke.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+    </section>
+  );
+}

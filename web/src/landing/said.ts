@@ -1,0 +1,57 @@
+import { type Cadence, type SaidUnit, sayUnits, type WordWishes } from '@stride/core/landing';
+
+/** The words of a cadence as one row of text: a dot where nothing is said, a dash where one is held. */
+export function writeSaid(said: readonly SaidUnit[]): string {
+  return said.map((one) => one.text ?? '.').join(' ');
+}
+
+export type SaidResult =
+  | { readonly ok: true; readonly said: readonly SaidUnit[] }
+  | { readonly ok: false; readonly message: string };
+
+/** Puts words of one's own on the units of a cadence; there must be one, a dot or a dash for each. */
+export function readSaid(text: string, cadence: Cadence, wishes: WordWishes): SaidResult {
+  const usual = sayUnits(cadence, wishes);
+  const words = text.trim().split(/\s+/).filter(Boolean);
+  if (words.length !== usual.length) {
+    return {
+      ok: false,
+      message: `The cadence has ${usual.length} units, its landing among them, and you wrote ${words.length} words. Write a dot where nothing is said, a dash where the syllable before is held.`,
+    };
+  }
+  const long = words.find((word) => word.length > 24);
+  if (long) return { ok: false, message: `“${long.slice(0, 24)}…” is too long for a syllable.` };
+  return {
+    ok: true,
+    said: usual.map((one, index) => {
+      const word = words[index] ?? '.';
+      return { ...one, text: word === '.' ? undefined : word === '-' ? '–' : word };
+    }),
+  };
+}
+
+/**
+ * A phrase typed as syllables as sizes and gaps: every word is a unit, dots are units of a gap.
+ * @example "ta di gi na thom . ta di gi na thom" // 5 (1) 5
+ */
+export function sizesOfSyllables(
+  text: string,
+): { readonly sizes: readonly number[]; readonly gaps: readonly number[] } | undefined {
+  const words = text.trim().split(/\s+/).filter(Boolean);
+  const sizes: number[] = [];
+  const gaps: number[] = [];
+  let gap = 0;
+  for (const word of words) {
+    if (word === '.') {
+      gap += 1;
+      continue;
+    }
+    const last = sizes.length - 1;
+    if (last < 0 || gap > 0) {
+      if (last >= 0) gaps.push(gap);
+      sizes.push(1);
+    } else sizes[last] = (sizes[last] ?? 0) + 1;
+    gap = 0;
+  }
+  return sizes.length > 0 ? { sizes, gaps } : undefined;
+}
