@@ -5,6 +5,7 @@ import { timeRhythm } from '@stride/core/rhythm';
 import { renderScore, sampleOf, scoreRhythm } from '@stride/core/sound';
 import { tappedBeats } from '@stride/core/tapin';
 import { readRhythm, writeRhythm } from '@stride/core/text';
+import { landingFigure } from './landing.ts';
 import { largeRhythm, largeText, twelveLayers } from './large.ts';
 
 /** One line of the report. */
@@ -62,6 +63,7 @@ export function coreFigures(): Figure[] {
     tapping(),
     largeCrossing(),
     families(),
+    landingFigure(),
     scheduling(),
     fiveMinutes(),
   ];

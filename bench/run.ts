@@ -3,6 +3,7 @@ import { type Browser, chromium, type Page } from '@playwright/test';
 import { preview } from 'vite';
 import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure } from './core.ts';
+import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { stageFigures, store } from './stages.ts';
 
@@ -109,6 +110,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
     await page.keyboard.press('Space');
     await page.waitForTimeout(300);
   }
+  const landing = await landingOnScreen(page, `http://localhost:${PORT}`);
   const stages = await stageFigures(page, `http://localhost:${PORT}`);
   await page.close();
   server.kill();
@@ -133,6 +135,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
       limit: '100 ms',
       ok: usual < 100,
     },
+    landing,
     ...stages,
   ];
 }

@@ -66,6 +66,9 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
                 <Command.Item className={ITEM} onSelect={go(() => navigate('/crossing'))}>
                   Crossing: pulses against one another
                 </Command.Item>
+                <Command.Item className={ITEM} onSelect={go(() => navigate('/landing'))}>
+                  Landing: cadences that end on the one
+                </Command.Item>
                 <Command.Item className={ITEM} onSelect={go(() => navigate('/guide'))}>
                   Guide: strokes, care, words
                 </Command.Item>

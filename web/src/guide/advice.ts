@@ -111,5 +111,26 @@ export const WORDS: readonly (readonly [word: string, meaning: string])[] = [
   ['ghost', 'A stroke so soft that it is felt more than heard.'],
   ['flam, drag, ruff', 'One, two or three small strokes that lean into the main one.'],
   ['choke', 'The hand stops what it has just struck.'],
-  ['cadence', 'A phrase, repeated, that lands on the one; tihai, mora and arudi are kinds of it.'],
+  ['cadence', 'A phrase, repeated, that lands on the one; Landing finds where it must start.'],
+  [
+    'three times and home',
+    'The same phrase thrice to the one: tihai in North India, mora or arudi in the South.',
+  ],
+  [
+    'shrinking and growing',
+    'Phrases that lose or gain a step: part of a korvai, the composed close of South India.',
+  ],
+  [
+    'closing fill',
+    'The same end in other places: a cierre or remate in compás, a fill on the kit before the one.',
+  ],
+  ['bridge', 'A phrase that leads from one section into the next and lands where that begins.'],
+  [
+    'gap',
+    'Silent units between the phrases of a cadence; karvai in South India, dam in the North.',
+  ],
+  ['unit', 'What a cadence is counted in: one part of a beat at its speed.'],
+  ['crossing', 'Two or more even pulses in one span, such as three against two.'],
+  ['composite', 'All pulses of a crossing, or all layers of a rhythm, heard as one line.'],
+  ['rub', 'An accent one pulse beside a stroke of the timeline, and not on one.'],
 ];

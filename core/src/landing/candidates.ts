@@ -1,0 +1,175 @@
+import type { Cycle } from '../cycle/index.ts';
+import { sum } from './cadence.ts';
+import type { Question } from './question.ts';
+import { rowsOf, type Shape, SIMPLE_SHAPES } from './shapes.ts';
+import { unitsOf } from './units.ts';
+
+/** One row of sizes, with which gaps go between. */
+export interface Row {
+  readonly shape: Shape;
+  readonly sizes: readonly number[];
+  readonly total: number;
+  /** How many different sizes: the fewer, the simpler. */
+  readonly distinct: number;
+  /** For a nested one: the phrases of a third. */
+  readonly inner: number;
+  readonly innerIsSame: boolean;
+}
+
+/** Which lengths land, at one speed: a table by length, 2 where it starts on a beat, 1 between. */
+export interface Speed {
+  readonly parts: number;
+  readonly lands: Uint8Array;
+}
+
+export function speedOf(cycle: Cycle, question: Question, parts: number): Speed {
+  const units = unitsOf(cycle, parts);
+  const { perTurn } = units;
+  const { start, turns, landing, after = 0 } = question;
+  const extra = after - (landing === 'on-last' ? 1 : 0);
+  const longest = turns * perTurn - extra;
+  const lands = new Uint8Array(Math.max(0, longest) + 1);
+  const wanted =
+    start.kind === 'at' ? start.count * parts + partAt(start.part, question, parts) : 0;
+  for (let length = 1; length <= longest; length += 1) {
+    const lead = length + extra;
+    if (lead < 1) continue;
+    const turnsTaken = Math.ceil(lead / perTurn);
+    const unit = turnsTaken * perTurn - lead;
+    const onBeat = unit % parts === 0;
+    const fits =
+      start.kind === 'any' ||
+      (start.kind === 'beat' && onBeat) ||
+      (start.kind === 'at' &&
+        unit === wanted &&
+        (start.lands === undefined || start.lands === turnsTaken));
+    if (fits) lands[length] = onBeat ? 2 : 1;
+  }
+  return { parts, lands };
+}
+
+/** The part of a count at another speed; −1 where that speed has no unit there. */
+function partAt(part: number, { parts: [first = 1] }: Question, parts: number): number {
+  const at = (part * parts) / first;
+  return Number.isInteger(at) ? at : Number.NaN;
+}
+
+export function rowsFor({ shapes, sizes, repeats, list }: Question): readonly Row[] {
+  const row = (shape: Shape, all: readonly number[], inner = all.length): Row => ({
+    shape,
+    sizes: all,
+    total: sum(all),
+    distinct: new Set(all).size,
+    inner,
+    innerIsSame: new Set(all).size === 1,
+  });
+  return shapes.flatMap((shape) => {
+    if (shape === 'list') return list ? [row(shape, list)] : [];
+    if (shape !== 'nested') {
+      return rowsOf(shape, sizes, repeats).map((one) => row(shape, one));
+    }
+    return SIMPLE_SHAPES.flatMap((simple) =>
+      rowsOf(simple, sizes, repeats).map((one) => row(shape, [...one, ...one, ...one], one.length)),
+    );
+  });
+}
+
+/** Calls back for every total of gaps that a row can have, with how many ways there are to it. */
+export function eachTotal(
+  row: Row,
+  question: Question,
+  visit: (total: number, ways: number, inner: number, outer: number) => void,
+): void {
+  const { gaps, gapsDiffer } = question;
+  if (row.shape === 'nested') {
+    for (let inner = gaps.least; inner <= gaps.most; inner += 1) {
+      for (let outer = gaps.least; outer <= gaps.most; outer += 1) {
+        // The same size with the same gap throughout is one longer row and not nested.
+        if (row.innerIsSame && inner === outer) continue;
+        visit(3 * (row.inner - 1) * inner + 2 * outer, 1, inner, outer);
+      }
+    }
+    return;
+  }
+  const between = row.sizes.length - 1;
+  if (between === 0) visit(0, 1, 0, 0);
+  else if (!gapsDiffer) {
+    for (let gap = gaps.least; gap <= gaps.most; gap += 1) visit(between * gap, 1, gap, gap);
+  } else {
+    const ways = waysToSum(between, gaps.most - gaps.least);
+    ways.forEach((count, over) => {
+      visit(between * gaps.least + over, count, -1, -1);
+    });
+  }
+}
+
+/** How many rows of `count` numbers from 0 to `most` have each sum. */
+function waysToSum(count: number, most: number): readonly number[] {
+  let ways: number[] = [1];
+  for (let place = 0; place < count; place += 1) {
+    const next = Array<number>(ways.length + most).fill(0);
+    ways.forEach((before, total) => {
+      for (let one = 0; one <= most; one += 1)
+        next[total + one] = (next[total + one] ?? 0) + before;
+    });
+    ways = next;
+  }
+  return ways;
+}
+
+/** Every row of gaps within the bounds that has this total, in the order of a dictionary. */
+export function gapRows(
+  count: number,
+  total: number,
+  { least, most }: Question['gaps'],
+): readonly (readonly number[])[] {
+  if (count === 0) return total === 0 ? [[]] : [];
+  const rows: (readonly number[])[] = [];
+  const from = Math.max(least, total - (count - 1) * most);
+  const to = Math.min(most, total - (count - 1) * least);
+  for (let first = from; first <= to; first += 1) {
+    for (const rest of gapRows(count - 1, total - first, { least, most })) {
+      rows.push([first, ...rest]);
+    }
+  }
+  return rows;
+}
+
+/** More than the gaps of any cadence add up to. */
+const GAPS = 2 ** 10;
+
+/** Classes of simplicity: different sizes first, then the total of the gaps. */
+export const classOf = (distinct: number, gaps: number) => distinct * GAPS + gaps;
+const CLASSES = 17 * GAPS;
+
+export function countByClass(
+  rows: readonly Row[],
+  speeds: readonly Speed[],
+  question: Question,
+): Float64Array {
+  const counts = new Float64Array(CLASSES);
+  for (const row of rows) {
+    eachTotal(row, question, (gaps, ways) => {
+      for (const { lands } of speeds) {
+        if (lands[row.total + gaps]) {
+          const one = classOf(row.distinct, gaps);
+          counts[one] = (counts[one] ?? 0) + ways;
+        }
+      }
+    });
+  }
+  return counts;
+}
+
+export function total(counts: Float64Array): number {
+  return counts.reduce((all, count) => all + count, 0);
+}
+
+/** The class up to which there are enough. */
+export function classOfFirst(counts: Float64Array, enough: number): number {
+  let all = 0;
+  return counts.findIndex((count) => {
+    all += count;
+    return all >= enough;
+  });
+}
