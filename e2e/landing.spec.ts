@@ -153,3 +153,16 @@ test('an opening part is found for a closing one that stays', async ({ page }) =
   await expect(parts).toContainText('the sentence above asks for the closing');
   await expect(parts).toContainText('Together');
 });
+
+test('lands in the cycle of a rhythm, and becomes a layer of it', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/frame');
+  await page.getByRole('link', { name: 'Find a cadence that lands in this cycle' }).click();
+  const drawn = page.getByRole('region', { name: 'The cadence' });
+  await expect(drawn.getByRole('status')).toContainText('start on beat 3');
+  await drawn.getByLabel('Send it as').selectOption('a layer of Ferry bell');
+  await drawn.getByRole('button', { name: 'Send it to the Bench' }).click();
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Ferry bell');
+  // Nine units before the one of the next turn, without the turn of the way in.
+  await expect(slot(page, 'Landing', 8)).toHaveAccessibleName(/bar 1, beat 3: .*says ta$/);
+  await expect(slot(page, 'Landing', 16)).toHaveAccessibleName(/bar 2, beat 1: .*says tam$/);
+});

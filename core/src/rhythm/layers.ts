@@ -6,19 +6,23 @@ import { type Layer, LIMITS, type Rhythm } from './model.ts';
 
 /** Adds an empty layer of one plain turn at the end; a rhythm that is full stays as it is. */
 export function addLayer(rhythm: Rhythm, instrument: Instrument, name?: string): Rhythm {
-  if (rhythm.layers.length >= LIMITS.layers) return rhythm;
-  const taken = new Set(rhythm.layers.map((layer) => layer.id));
-  let number = rhythm.layers.length + 1;
-  while (taken.has(`layer-${number}`)) number += 1;
   const spans = beatsOf(rhythm.cycle).map((beat) => beat.span);
-  const layer: Layer = {
-    id: `layer-${number}`,
+  return appendLayer(rhythm, {
+    id: '',
     name: name ?? capital(instrument.name),
     instrument: instrument.id,
     cells: plainCells(spans),
     strokes: [],
-  };
-  return { ...rhythm, layers: [...rhythm.layers, layer] };
+  });
+}
+
+/** Puts a layer that was made elsewhere under the others, with an id of its own here. */
+export function appendLayer(rhythm: Rhythm, layer: Layer): Rhythm {
+  if (rhythm.layers.length >= LIMITS.layers) return rhythm;
+  const taken = new Set(rhythm.layers.map((one) => one.id));
+  let number = rhythm.layers.length + 1;
+  while (taken.has(`layer-${number}`)) number += 1;
+  return { ...rhythm, layers: [...rhythm.layers, { ...layer, id: `layer-${number}` }] };
 }
 
 function capital(text: string): string {

@@ -2,7 +2,7 @@ import type { CatalogueEntry } from '../catalogue/index.ts';
 import { beatStarts, beatsOf, turnPulses } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { rational } from '../time/index.ts';
-import { addLayer } from './layers.ts';
+import { addLayer, appendLayer } from './layers.ts';
 import type { Layer, Rhythm, Stroke } from './model.ts';
 import { recast } from './recast.ts';
 
@@ -61,9 +61,8 @@ export function skeletonLayer(entry: CatalogueEntry): Layer | undefined {
  * over uneven beats it cannot.
  */
 export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResult {
-  const instrument = instrumentOf(entry);
   const layer = skeletonLayer(entry);
-  if (!layer || !instrument) return { ok: false, message: 'This entry has no strokes.' };
+  if (!layer) return { ok: false, message: 'This entry has no strokes.' };
   const alone = { ...rhythm, cycle: entry.cycle, layers: [layer] };
   const fits = turnPulses(entry.cycle) % turnPulses(rhythm.cycle) === 0;
   const spans = new Set(beatsOf(rhythm.cycle).map((beat) => beat.span));
@@ -85,11 +84,8 @@ export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResu
         }),
         free: true as const,
       };
-  const added = addLayer(rhythm, instrument, entry.name);
-  const empty = added.layers.at(-1);
-  if (added === rhythm || !placed || !empty) {
-    return { ok: false, message: 'This rhythm has as many layers as it can have.' };
-  }
-  const layers = added.layers.with(-1, { ...placed, id: empty.id });
-  return { ok: true, rhythm: { ...rhythm, layers } };
+  const added = placed ? appendLayer(rhythm, placed) : rhythm;
+  return added === rhythm
+    ? { ok: false, message: 'This rhythm has as many layers as it can have.' }
+    : { ok: true, rhythm: added };
 }

@@ -14,6 +14,7 @@ import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { Link } from 'react-router';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
@@ -222,6 +223,13 @@ export function Frame() {
               ) : (
                 <Notice>{timed.message}</Notice>
               )}
+              <Link
+                to="/landing"
+                state={{ cycle: rhythm.cycle }}
+                className="mt-1 inline-block underline"
+              >
+                Find a cadence that lands in this cycle
+              </Link>
             </section>
             <Sides rhythm={rhythm} onChange={(next) => edit(() => next)} />
           </div>

@@ -23,18 +23,16 @@ import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useLocation, useNavigate } from 'react-router';
-import { database } from '../store/db.ts';
-import { newRecord, seedOnce, storageSentence } from '../store/rhythms.ts';
+import { useLocation } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import { toast } from '../ui/toasts.tsx';
 import { AskSentence } from './AskSentence.tsx';
 import { useKept } from './kept.ts';
 import { LandingLine } from './LandingLine.tsx';
 import { Mine } from './Mine.tsx';
 import { Results } from './Results.tsx';
+import { SendOn } from './SendOn.tsx';
 import { readSaid, writeSaid } from './said.ts';
 import { TwoParts } from './TwoParts.tsx';
 import { useLandingPlayer } from './use-landing-player.ts';
@@ -116,29 +114,6 @@ export function Landing() {
     },
     [hearNext],
   );
-
-  const navigate = useNavigate();
-  async function send(stage: 'write' | 'climb'): Promise<void> {
-    if (!layer || !cadence) return;
-    const id = crypto.randomUUID();
-    const rhythm = {
-      id,
-      name: `Landing ${cadence.sizes.join(' ')}`.slice(0, 120),
-      cycle,
-      layers: [layer],
-      tempo: { bpm: Math.round(bpm), per },
-      target: Math.round(bpm),
-      notes: sayCadence(cadence, unitsOf(cycle, cadence.parts)),
-      tags: ['landing'],
-    };
-    try {
-      await seedOnce(database);
-      await database.rhythms.put(newRecord(rhythm));
-      navigate(`/bench/${id}/${stage}`);
-    } catch (error) {
-      toast(storageSentence(error));
-    }
-  }
 
   const units = cadence && unitsOf(cycle, cadence.parts);
   const miss = cadence && missOf(cycle, { cadence, at });
@@ -246,14 +221,15 @@ export function Landing() {
                     Double speed
                   </Button>
                 )}
-                <span className="ml-auto flex flex-wrap gap-2">
-                  <Button disabled={!layer} onClick={() => void send('write')}>
-                    Send it to the Bench
-                  </Button>
-                  <Button disabled={!layer} onClick={() => void send('climb')}>
-                    Climb it
-                  </Button>
-                </span>
+                {layer ? (
+                  <SendOn
+                    cycle={cycle}
+                    cadence={cadence}
+                    layer={layer}
+                    silentTurns={before}
+                    tempo={{ bpm: Math.round(bpm), per }}
+                  />
+                ) : null}
               </div>
               {made && !made.ok ? <Notice>{made.message}</Notice> : null}
             </section>
