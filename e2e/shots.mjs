@@ -29,6 +29,7 @@ async function shot(
     .or(page.getByLabel('Name of the rhythm'))
     .or(page.getByText('Care', { exact: true }))
     .or(page.getByText('Hear it from'))
+    .or(page.getByText('30 land.'))
     .first()
     .waitFor();
   await page.waitForTimeout(500);
@@ -49,9 +50,46 @@ await shot('shelf', '/', {
   },
 });
 await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
-await shot('write-dark', '/bench/ferry-bell/write', { theme: 'dark' });
 await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });
 await shot('write-long', '/bench/ten-stairs/write');
+/** Puts a clave under the ferry, and reads the water against it. */
+const withClave = async (page) => {
+  await page.getByLabel('Search the catalogue').fill('son clave');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add as a layer' }).click();
+  await page.getByRole('link', { name: 'Read', exact: true }).click();
+  await page.getByRole('button', { name: 'Water', exact: true }).click();
+  await page.getByRole('button', { name: 'Dismiss' }).or(page.getByText('×')).first().click();
+  await page.waitForTimeout(600);
+};
+await shot('read', '/bench/ferry-bell/frame', {
+  act: async (page) => {
+    await withClave(page);
+    await page.getByRole('button', { name: /^It doubles the timeline/ }).click();
+    await page.getByRole('region', { name: 'Sides' }).scrollIntoViewIfNeeded();
+    await page.getByRole('button', { name: /^How is this worked out: With son clave/ }).click();
+    await page.mouse.wheel(0, 160);
+    await page.waitForTimeout(300);
+  },
+});
+await shot('read-phone', '/bench/lantern-steps/read', {
+  size: [390, 844],
+  act: async (page) => {
+    await page.getByRole('button', { name: /^Pulses 1, 7/ }).click();
+    await page.waitForTimeout(300);
+  },
+});
+const rumba = async (page) => {
+  await page.getByRole('button', { name: 'Ferry', exact: true }).first().click();
+  await page.getByLabel('Compare with').selectOption('rumba clave');
+  await page.waitForTimeout(400);
+};
+await shot('compare', '/bench/ferry-bell/read?view=compare', { act: rumba });
+await shot('compare-phone', '/bench/ferry-bell/read?view=compare', {
+  size: [390, 844],
+  theme: 'dark',
+  act: rumba,
+});
 await shot('frame', '/bench/lantern-steps/frame', {
   act: async (page) => {
     await page.getByLabel('Search the catalogue').fill('tal');
@@ -77,6 +115,33 @@ await shot('crossing', '/crossing', {
     await page.getByRole('button', { name: /^the 4/ }).click();
     await page.getByRole('heading', { name: /^Crossing/ }).click();
     await play(2600)(page);
+  },
+});
+await shot('crossing-other-side', '/crossing', {
+  act: async (page) => {
+    await page.getByRole('button', { name: '7 : 4', exact: true }).click();
+    await page.getByRole('heading', { name: /^Crossing/ }).click();
+    await play(2600)(page);
+  },
+});
+await shot('landing', '/landing', {
+  act: async (page) => {
+    await page.getByLabel('Shape').selectOption('shrinking');
+    await page.getByLabel('Phrases, at most').fill('5');
+    await page.getByLabel('Phrases, at least').fill('5');
+    await page.getByLabel('Sizes, at least').fill('1');
+    await page.getByLabel('Cycle', { exact: true }).selectOption('jhaptal');
+    await page.getByLabel('Landing', { exact: true }).selectOption('after-last');
+    await page.waitForTimeout(600);
+    await page.getByRole('button', { name: '5 (1) 4 (1) 3 (1) 2 (1) 1', exact: true }).click();
+    await page.getByRole('heading', { name: 'Landing' }).click();
+    await play(16_200)(page);
+  },
+});
+await shot('landing-mend', '/landing', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Does mine land?' }).click();
+    await page.waitForTimeout(600);
   },
 });
 await shot('crossing-phone', '/crossing', { size: [390, 844] });

@@ -28,7 +28,7 @@ export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
             key={index}
             look={index === from ? 'on' : 'plain'}
             aria-pressed={index === from}
-            className="[justify-content:space-between]"
+            style={{ justifyContent: 'space-between' }}
             onClick={() => onHearFrom(index)}
           >
             <span>the {steps}</span>

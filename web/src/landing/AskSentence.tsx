@@ -179,7 +179,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
       {/* One line for both, so that nothing under it moves while one types. */}
       <p
         role={problem ? 'alert' : undefined}
-        className={`mt-1.5 min-h-6 text-[14.5px] ${problem ? 'text-warn' : 'text-quiet'}`}
+        className={`mt-1.5 text-[14.5px] ${full ? 'min-h-6' : ''} ${problem ? 'text-warn' : 'text-quiet'}`}
       >
         {problem ?? (full && shape !== 'any' ? SHAPE_NOTES[shape] : '')}
       </p>

@@ -110,6 +110,7 @@ export function LandingLine(props: LandingLineProps) {
             <UnitMark
               key={one.unit}
               one={one}
+              misses={end % perTurn !== 0}
               x={x}
               y={y}
               height={HEIGHTS[one.lands ? 'lands' : begins ? 'begins' : 'inside']}
@@ -242,13 +243,15 @@ function RowGround({ cycle, parts, from, perRow, perTurn, unitWidth }: RowGround
 
 interface UnitMarkProps {
   readonly one: SaidUnit;
+  /** Whether its last stroke falls beside the one. */
+  readonly misses: boolean;
   readonly x: number;
   readonly y: number;
   readonly height: number;
   readonly family: keyof typeof FAMILY_COLOUR;
 }
 
-function UnitMark({ one, x, y, height, family }: UnitMarkProps) {
+function UnitMark({ one, misses, x, y, height, family }: UnitMarkProps) {
   if (one.text === undefined) return null;
   const held = one.text === '–';
   return (
@@ -266,7 +269,7 @@ function UnitMark({ one, x, y, height, family }: UnitMarkProps) {
         textAnchor="middle"
         fontSize={one.lands ? 16 : 13}
         fontWeight={one.lands ? 750 : 500}
-        fill={one.lands ? 'var(--go)' : 'var(--ink)'}
+        fill={!one.lands ? 'var(--ink)' : misses ? 'var(--warn)' : 'var(--go)'}
       >
         {one.text}
       </text>
