@@ -6,6 +6,7 @@ export * from './compare-layers.ts';
 export * from './composite.ts';
 export * from './drum-moves.ts';
 export * from './families.ts';
+export type * from './finding.ts';
 export * from './findings.ts';
 export * from './fit.ts';
 export * from './hands.ts';

@@ -10,7 +10,7 @@ import {
   toNumber,
 } from '../time/index.ts';
 import { sayPulse, slotsWith } from './chosen.ts';
-import type { Figure } from './findings.ts';
+import type { Figure } from './finding.ts';
 import { fit } from './fit.ts';
 import { readHands, strokesPerSecond, tempoAtCeiling } from './hands.ts';
 import { sumVector, syncopationWeights } from './line.ts';

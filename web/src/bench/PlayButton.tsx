@@ -5,6 +5,7 @@ import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
@@ -35,7 +36,7 @@ interface PlayButtonProps {
 export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const state = usePlayer();
   const owner = loopOwner(rhythm);
-  const mine = (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
+  const mine = usePlays(owner);
   const { cycle, layers, tempo } = rhythm;
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.

@@ -1,6 +1,7 @@
 import { type Crossing, type LearnStep, learnSteps } from '@stride/core/crossing';
 import { type Score, type Sound, scoreCrossing, scoreLearning } from '@stride/core/sound';
 import { Footprints, Play, Square } from 'lucide-react';
+import { playLoop } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { IconButton } from '../ui/IconButton.tsx';
@@ -48,17 +49,7 @@ export function LearnIt({ crossed, voices, from, spans, onClimb }: LearnItProps)
                     return;
                   }
                   player.setLevels(new Map());
-                  void player.play({
-                    owner,
-                    first: {
-                      score: scoreOf(step),
-                      tempo: { bpm: spans * step.speed, per: 1 },
-                      startTicks: 0,
-                      endTicks: Number.POSITIVE_INFINITY,
-                      tag: 'step',
-                    },
-                    next: () => undefined,
-                  });
+                  playLoop(owner, scoreOf(step), { bpm: spans * step.speed, per: 1 });
                 }}
               >
                 <Icon aria-hidden size={14} />

@@ -1,8 +1,9 @@
 import type { Crossing } from '@stride/core/crossing';
 import { type Score, scoreCrossing } from '@stride/core/sound';
 import { useEffect, useMemo } from 'react';
+import { usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
-import { usePlayer, usePlayhead } from '../audio/use-player.ts';
+import { usePlayhead } from '../audio/use-player.ts';
 import type { Setup } from './setup.ts';
 
 const OWNER = 'crossing';
@@ -26,9 +27,7 @@ export function useCrossingPlayer(
   onHeardFrom: (pulse: number) => void,
 ): CrossingPlayer {
   const { pulses, from } = setup;
-  const state = usePlayer();
-  const playing =
-    (state.status === 'playing' || state.status === 'waking') && state.owner === OWNER;
+  const playing = usePlays(OWNER);
   const scores = useMemo(
     () =>
       pulses.map(({ backbeat }, beat) =>

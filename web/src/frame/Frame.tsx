@@ -15,8 +15,8 @@ import { Hand, Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
+import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
-import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
 import { storageSentence } from '../store/rhythms.ts';
@@ -48,9 +48,7 @@ export function Frame() {
   );
   const divisions = useMemo(() => divisionsOf(rhythm), [rhythm]);
   const owner = `frame:${rhythm.id}:${cycle.id}`;
-  const playing = usePlayer();
-  const mine =
-    (playing.status === 'playing' || playing.status === 'waking') && playing.owner === owner;
+  const mine = usePlays(owner);
   const tapping = useTapAlong(cycle, tempo);
   useHotkeys('t', () => mine && tapping.tap());
   // What is heard and what a tap is measured against are one tempo.
@@ -64,17 +62,7 @@ export function Frame() {
       return;
     }
     tapping.clear();
-    void player.play({
-      owner,
-      first: {
-        score: scoreEntry(cycle, entry?.skeleton),
-        tempo,
-        startTicks: 0,
-        endTicks: Number.POSITIVE_INFINITY,
-        tag: 'frame',
-      },
-      next: () => undefined,
-    });
+    playLoop(owner, scoreEntry(cycle, entry?.skeleton), tempo);
   }
 
   function keep(kept: Cycle): Promise<void> {

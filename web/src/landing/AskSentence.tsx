@@ -1,5 +1,4 @@
-import { entryOf, findEntry } from '@stride/core/catalogue';
-import { beatsOf, type Cycle, parseSpans } from '@stride/core/cycle';
+import type { Cycle } from '@stride/core/cycle';
 import {
   QUESTION_LIMITS,
   type Question,
@@ -10,8 +9,9 @@ import {
   unitsOf,
 } from '@stride/core/landing';
 import { useState } from 'react';
-import { CYCLE_GROUPS, cycleLabel } from './cycles.ts';
-import { InlineNumber } from './InlineNumber.tsx';
+import { CycleSelect } from './CycleSelect.tsx';
+import { InlineNumber, WORD_SELECT } from './InlineNumber.tsx';
+import { StartFields } from './StartFields.tsx';
 
 interface AskSentenceProps {
   readonly cycle: Cycle;
@@ -21,9 +21,6 @@ interface AskSentenceProps {
   /** False where only the cycle, the speed and the landing are asked, for a phrase of one's own. */
   readonly full: boolean;
 }
-
-const SELECT =
-  'h-9 max-w-[230px] rounded-lg border border-edge bg-paper px-1.5 font-semibold text-ink';
 
 const SHAPE_WORDS: Readonly<Record<Shape, string>> = {
   same: 'all of one size',
@@ -81,7 +78,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
             <select
               aria-label="Shape"
               value={shape}
-              className={SELECT}
+              className={WORD_SELECT}
               onChange={(event) => {
                 const next = SHAPES.find((one) => one === event.target.value);
                 const all = SHAPES.filter((one) => one !== 'list');
@@ -111,7 +108,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
             <select
               aria-label="Kind of gaps"
               value={gapsDiffer ? 'differ' : 'equal'}
-              className={SELECT}
+              className={WORD_SELECT}
               onChange={(event) => set({ gapsDiffer: event.target.value === 'differ' })}
             >
               <option value="equal">equal gaps</option>
@@ -127,7 +124,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         <select
           aria-label={`Parts of a ${units.count}`}
           value={parts.length > 1 ? 'all' : String(parts[0])}
-          className={SELECT}
+          className={WORD_SELECT}
           onChange={(event) =>
             set({
               parts:
@@ -146,7 +143,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         <select
           aria-label="Landing"
           value={landing}
-          className={SELECT}
+          className={WORD_SELECT}
           onChange={(event) =>
             set({ landing: event.target.value === 'on-last' ? 'on-last' : 'after-last' })
           }
@@ -192,85 +189,6 @@ function Comma() {
   return <span className="-ml-1.5">,</span>;
 }
 
-interface StartFieldsProps {
-  readonly units: ReturnType<typeof unitsOf>;
-  readonly question: Question;
-  readonly onChange: (change: Partial<Question>) => void;
-  readonly onProblem: (problem: string | undefined) => void;
-}
-
-/** Anywhere, on a beat, on a certain one, or from where one is now to the end of a certain turn. */
-function StartFields({ units, question, onChange, onProblem }: StartFieldsProps) {
-  const { start, turns } = question;
-  const kind = start.kind === 'at' ? (start.lands === undefined ? 'at' : 'now') : start.kind;
-  const at = start.kind === 'at' ? start : { kind: 'at' as const, count: 0, part: 0 };
-  return (
-    <>
-      <select
-        aria-label="Start"
-        value={kind}
-        className={SELECT}
-        onChange={(event) => {
-          const { value } = event.target;
-          const { lands: _before, ...place } = at;
-          if (value === 'any' || value === 'beat') onChange({ start: { kind: value } });
-          else if (value === 'at') onChange({ start: place });
-          else onChange({ start: { ...place, lands: 2 }, turns: Math.max(2, turns) });
-        }}
-      >
-        <option value="any">anywhere</option>
-        <option value="beat">on a {units.count}</option>
-        <option value="at">on {units.count} …</option>
-        <option value="now">now, where I am</option>
-      </select>
-      {start.kind === 'at' ? (
-        <>
-          {kind === 'now' ? `${units.count} ` : null}
-          <InlineNumber
-            label={`Start on ${units.count}`}
-            value={at.count + 1}
-            min={1}
-            max={units.counts}
-            onChange={(next) => onChange({ start: { ...start, count: next - 1 } })}
-            onProblem={onProblem}
-          />
-          part
-          <InlineNumber
-            label="Start on part"
-            value={at.part + 1}
-            min={1}
-            max={units.parts}
-            onChange={(next) => onChange({ start: { ...start, part: next - 1 } })}
-            onProblem={onProblem}
-          />
-        </>
-      ) : null}
-      {start.kind === 'at' && start.lands !== undefined ? (
-        <>
-          to the end of
-          <select
-            aria-label="Lands at the end of"
-            value={start.lands}
-            className={SELECT}
-            onChange={(event) => {
-              const lands = Number(event.target.value);
-              onChange({ start: { ...start, lands }, turns: Math.max(turns, lands) });
-            }}
-          >
-            {Array.from({ length: QUESTION_LIMITS.turns.most }, (_, index) => index + 1).map(
-              (one) => (
-                <option key={one} value={one}>
-                  {one === 1 ? 'this turn' : one === 2 ? 'the next turn' : `the turn ${one - 1} on`}
-                </option>
-              ),
-            )}
-          </select>
-        </>
-      ) : null}
-    </>
-  );
-}
-
 interface ListFieldProps {
   readonly list: readonly number[];
   readonly onList: (list: readonly number[]) => void;
@@ -303,70 +221,5 @@ function ListField({ list, onList, onProblem }: ListFieldProps) {
         }
       }}
     />
-  );
-}
-
-interface CycleSelectProps {
-  readonly cycle: Cycle;
-  readonly onCycle: (cycle: Cycle) => void;
-  readonly onProblem: (problem: string | undefined) => void;
-}
-
-/** A cycle of the catalogue, or spans that are typed. */
-function CycleSelect({ cycle, onCycle, onProblem }: CycleSelectProps) {
-  const named = entryOf(cycle);
-  const known = CYCLE_GROUPS.some((group) => group.entries.some((one) => one === named));
-  const [typed, setTyped] = useState<string>();
-  return (
-    <>
-      <select
-        aria-label="Cycle"
-        value={typed !== undefined ? 'typed' : known && named ? named.id : 'here'}
-        className={SELECT}
-        onChange={(event) => {
-          const { value } = event.target;
-          onProblem(undefined);
-          if (value === 'typed') {
-            setTyped('');
-            return;
-          }
-          setTyped(undefined);
-          const entry = findEntry(value);
-          if (entry) onCycle(entry.cycle);
-        }}
-      >
-        {known || typed !== undefined ? null : (
-          <option value="here">
-            {cycle.name}, {beatsOf(cycle).length} beats
-          </option>
-        )}
-        <option value="typed">a cycle I type …</option>
-        {CYCLE_GROUPS.map((group) => (
-          <optgroup key={group.heading} label={group.heading}>
-            {group.entries.map((entry) => (
-              <option key={entry.id} value={entry.id}>
-                {cycleLabel(entry)}
-              </option>
-            ))}
-          </optgroup>
-        ))}
-      </select>
-      {typed === undefined ? null : (
-        <input
-          aria-label="Spans of the cycle"
-          value={typed}
-          placeholder="2+2+3, or 1x10"
-          className="h-9 w-32 rounded-lg border border-edge bg-paper px-2 font-semibold"
-          onChange={(event) => {
-            setTyped(event.target.value);
-            const result = parseSpans(event.target.value);
-            if (result.ok) {
-              onProblem(undefined);
-              onCycle(result.cycle);
-            } else onProblem(result.message);
-          }}
-        />
-      )}
-    </>
   );
 }

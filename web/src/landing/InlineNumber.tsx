@@ -1,5 +1,9 @@
 import { useEffect, useState } from 'react';
 
+/** How a choice looks as a word of a sentence. */
+export const WORD_SELECT =
+  'h-9 max-w-[230px] rounded-lg border border-edge bg-paper px-1.5 font-semibold text-ink';
+
 interface InlineNumberProps {
   readonly label: string;
   readonly value: number;

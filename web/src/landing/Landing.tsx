@@ -1,6 +1,5 @@
 import { findEntry } from '@stride/core/catalogue';
 import { beatsOf, type Cycle } from '@stride/core/cycle';
-import { findInstrument } from '@stride/core/instrument';
 import {
   type Begun,
   type Cadence,
@@ -8,20 +7,15 @@ import {
   doubled,
   missOf,
   type Question,
-  type StrokeTable,
   sayCadence,
   sayMiss,
-  sayUnits,
   startOf,
   USUAL_QUESTION,
-  USUAL_WORDS,
   unitsOf,
-  usualTable,
-  type WordWishes,
 } from '@stride/core/landing';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLocation } from 'react-router';
 import { Button } from '../ui/Button.tsx';
@@ -33,10 +27,10 @@ import { LandingLine } from './LandingLine.tsx';
 import { Mine } from './Mine.tsx';
 import { Results } from './Results.tsx';
 import { SendOn } from './SendOn.tsx';
-import { readSaid, writeSaid } from './said.ts';
 import { TwoParts } from './TwoParts.tsx';
 import { useLandingPlayer } from './use-landing-player.ts';
 import { useSolutions } from './use-solutions.ts';
+import { useWords } from './use-words.ts';
 import { WordsPanel } from './WordsPanel.tsx';
 
 const MODES = [
@@ -289,44 +283,4 @@ function lands(cycle: Cycle, cadence: Cadence, question: Question): boolean {
     cadence.landing === question.landing &&
     turns <= question.turns
   );
-}
-
-/** The words of a cadence and its strokes: the usual ones, and what the player made of them. */
-function useWords(cadence: Cadence | undefined) {
-  const [wishes, setWishes] = useState<WordWishes>(USUAL_WORDS);
-  const [typed, setTyped] = useState<string>();
-  const [instrumentId, setInstrument] = useState('barrel-drum');
-  const [changed, setChanged] = useState<StrokeTable>({});
-  useEffect(() => {
-    // Words of one's own belong to one cadence; another one has its usual words first.
-    if (cadence) setTyped(undefined);
-  }, [cadence]);
-  const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
-  if (!instrument) throw new Error('there are no instruments');
-  const usual = useMemo(() => (cadence ? sayUnits(cadence, wishes) : []), [cadence, wishes]);
-  const own = useMemo(
-    () => (cadence && typed !== undefined ? readSaid(typed, cadence, wishes) : undefined),
-    [cadence, typed, wishes],
-  );
-  const said = own?.ok ? own.said : usual;
-  const table = useMemo(() => {
-    const syllables = [...new Set(said.flatMap((one) => one.text ?? []))];
-    const fits = Object.entries(changed).filter(([, code]) =>
-      instrument.strokes.some((stroke) => stroke.code === code),
-    );
-    return { ...usualTable(syllables, instrument), ...Object.fromEntries(fits) };
-  }, [said, instrument, changed]);
-  return {
-    wishes,
-    setWishes,
-    said,
-    text: typed ?? writeSaid(usual),
-    problem: own && !own.ok ? own.message : undefined,
-    setText: setTyped,
-    instrument,
-    setInstrument,
-    table,
-    setStroke: (syllable: string, code: string) =>
-      setChanged((before) => ({ ...before, [syllable]: code })),
-  };
 }

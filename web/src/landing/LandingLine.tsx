@@ -1,4 +1,4 @@
-import { beatStarts, beatsOf, type Cycle, turnPulses } from '@stride/core/cycle';
+import type { Cycle } from '@stride/core/cycle';
 import { type Instrument, strokeKind } from '@stride/core/instrument';
 import {
   type Cadence,
@@ -9,9 +9,11 @@ import {
 } from '@stride/core/landing';
 import { useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
-import { GestureMark } from '../strideline/GestureMark.tsx';
 import { FAMILY_COLOUR, Head } from '../strideline/Head.tsx';
 import { useWidth } from '../ui/use-width.ts';
+import { Brackets, brackets } from './Brackets.tsx';
+import { GROUND, LEFT } from './measures.ts';
+import { RowGround } from './RowGround.tsx';
 import './landing.css';
 
 interface LandingLineProps {
@@ -27,10 +29,8 @@ interface LandingLineProps {
   readonly before: number;
 }
 
-const LEFT = 24;
 const RIGHT = 48;
 const NARROWEST = 21;
-const GROUND = 92;
 const ROW = 188;
 const HEIGHTS = { lands: 44, begins: 34, inside: 24 } as const;
 
@@ -155,92 +155,6 @@ function light(drawing: SVGSVGElement | null, unit: number | undefined): void {
   now?.setAttribute('data-lit', '');
 }
 
-interface RowGroundProps {
-  readonly cycle: Cycle;
-  readonly parts: number;
-  readonly from: number;
-  readonly perRow: number;
-  readonly perTurn: number;
-  readonly unitWidth: number;
-}
-
-/** One row of the cycle: its gestures and numbers over the line, its units as ticks. */
-function RowGround({ cycle, parts, from, perRow, perTurn, unitWidth }: RowGroundProps) {
-  const beats = beatsOf(cycle);
-  const starts = beatStarts(cycle);
-  const perPulse = perTurn / turnPulses(cycle);
-  const x = (unit: number) => LEFT + (unit - from) * unitWidth;
-  const turn = Math.floor(from / perTurn);
-  const inRow = starts.flatMap((start, beat) => {
-    const unit = turn * perTurn + start * perPulse;
-    return unit >= from && unit < from + perRow ? [{ unit, beat }] : [];
-  });
-  const ends = (from + perRow) % perTurn === 0;
-  const ticks = Array.from({ length: perRow }, (_, at) => from + at);
-  return (
-    <>
-      {inRow.map(({ unit, beat }) => (
-        <g key={unit}>
-          <text
-            x={x(unit)}
-            y={16}
-            textAnchor="middle"
-            fontFamily="var(--font-title)"
-            fontSize={beat === 0 ? 19 : 15.5}
-            fontWeight={750}
-            fill="var(--ink)"
-          >
-            {beat + 1}
-          </text>
-          <g transform={`translate(${x(unit)} 32) scale(0.72)`}>
-            <GestureMark gesture={beats[beat]?.gesture ?? 'clap'} x={0} y={0} strong={beat === 0} />
-          </g>
-        </g>
-      ))}
-      <path
-        d={ticks
-          .map((unit) => {
-            const half = unit % parts === 0 ? 7 : 3.5;
-            return `M${x(unit)} ${GROUND - half} v${half * 2}`;
-          })
-          .join(' ')}
-        stroke="var(--faint)"
-        strokeWidth={1.4}
-      />
-      <path
-        d={`M${LEFT - 12} ${GROUND} H${x(from + perRow) + (ends ? 0 : 10)}`}
-        stroke="var(--ink)"
-        strokeWidth={2.4}
-        strokeLinecap="round"
-      />
-      {ends ? (
-        <>
-          <text
-            x={x(from + perRow)}
-            y={16}
-            textAnchor="middle"
-            fontFamily="var(--font-title)"
-            fontSize={19}
-            fontWeight={750}
-            fill="var(--go)"
-          >
-            1
-          </text>
-          <circle
-            cx={x(from + perRow)}
-            cy={GROUND}
-            r={6.5}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth={1.7}
-            strokeDasharray="1.5 2.2"
-          />
-        </>
-      ) : null}
-    </>
-  );
-}
-
 interface UnitMarkProps {
   readonly one: SaidUnit;
   /** Whether its last stroke falls beside the one. */
@@ -273,93 +187,6 @@ function UnitMark({ one, misses, x, y, height, family }: UnitMarkProps) {
       >
         {one.text}
       </text>
-    </>
-  );
-}
-
-/** Where each phrase begins, how large it is, and the gap after it. */
-function brackets(
-  { sizes, gaps }: Cadence,
-  at: number,
-): readonly { readonly from: number; readonly size: number; readonly gap: number }[] {
-  let from = at;
-  return sizes.map((size, index) => {
-    const gap = gaps[index] ?? 0;
-    const here = { from, size, gap };
-    from += size + gap;
-    return here;
-  });
-}
-
-interface BracketsProps {
-  readonly from: number;
-  readonly size: number;
-  readonly gap: number;
-  readonly perRow: number;
-  readonly lastRow: number;
-  readonly unitWidth: number;
-  readonly place: (unit: number) => { readonly x: number; readonly y: number };
-}
-
-/** The bracket under a phrase with its size; one that goes over the end of a row is open there. */
-function Brackets({ from, size, gap, perRow, lastRow, unitWidth, place }: BracketsProps) {
-  const pieces: { from: number; to: number; first: boolean; last: boolean }[] = [];
-  for (let at = from; at < from + size; ) {
-    const row = Math.floor(at / perRow);
-    // What falls beyond the last row is the landing, drawn at its end.
-    const rowEnd = row > lastRow ? Number.POSITIVE_INFINITY : (row + 1) * perRow;
-    const last = row === lastRow || from + size <= rowEnd;
-    const to = last ? from + size : rowEnd;
-    pieces.push({ from: at, to, first: at === from, last });
-    at = to;
-  }
-  const half = unitWidth * 0.36;
-  const y = GROUND + 40;
-  const largest = pieces.reduce((best, one) =>
-    one.to - one.from > best.to - best.from ? one : best,
-  );
-  return (
-    <>
-      {pieces.map((one) => {
-        const start = place(one.from);
-        const end = place(one.to - 1);
-        const x1 = start.x - half;
-        const x2 = (end.y === start.y ? end.x : start.x) + half;
-        return (
-          <g key={one.from} transform={`translate(0 ${start.y})`}>
-            <path
-              d={`${one.first ? `M${x1} ${y} v8` : `M${x1} ${y + 8}`} H${x2}${one.last ? ` v-8` : ''}`}
-              fill="none"
-              stroke="var(--metal)"
-              strokeWidth={2}
-            />
-            {one === largest ? (
-              <text
-                x={(x1 + x2) / 2}
-                y={y + 25}
-                textAnchor="middle"
-                fontFamily="var(--font-title)"
-                fontSize={16}
-                fontWeight={700}
-                fill="var(--metal)"
-              >
-                {size}
-              </text>
-            ) : null}
-          </g>
-        );
-      })}
-      {gap > 0 ? (
-        <text
-          x={place(from + size).x + ((gap - 1) * unitWidth) / 2}
-          y={place(from + size).y + y + 24}
-          textAnchor="middle"
-          fontSize={13}
-          fill="var(--quiet)"
-        >
-          +{gap}
-        </text>
-      ) : null}
     </>
   );
 }

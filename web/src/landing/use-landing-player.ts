@@ -3,8 +3,8 @@ import { type Layer, timeRhythm } from '@stride/core/rhythm';
 import { layScores, type Score, scoreGestures, scoreRhythm } from '@stride/core/sound';
 import type { Bpm, Tempo } from '@stride/core/time';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
-import { usePlayer } from '../audio/use-player.ts';
 
 const OWNER = 'landing';
 
@@ -27,9 +27,7 @@ export function useLandingPlayer(
   bpm: Bpm,
   per: number,
 ): LandingPlayer {
-  const state = usePlayer();
-  const playing =
-    (state.status === 'playing' || state.status === 'waking') && state.owner === OWNER;
+  const playing = usePlays(OWNER);
   const tempo = useMemo((): Tempo => ({ bpm, per }), [bpm, per]);
   const score = useMemo((): Score | undefined => {
     if (!layer) return undefined;
@@ -51,17 +49,7 @@ export function useLandingPlayer(
   const play = useCallback((what: Score) => {
     wanted.current = false;
     player.setLevels(new Map());
-    void player.play({
-      owner: OWNER,
-      first: {
-        score: what,
-        tempo: latest.current.tempo,
-        startTicks: 0,
-        endTicks: Number.POSITIVE_INFINITY,
-        tag: 'landing',
-      },
-      next: () => undefined,
-    });
+    playLoop(OWNER, what, latest.current.tempo);
   }, []);
   // Another cadence is heard from its own beginning.
   useEffect(() => {

@@ -4,8 +4,8 @@ import { layScores, type Score, scoreRhythm } from '@stride/core/sound';
 import type { Ticks } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
+import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
-import { usePlayer } from '../audio/use-player.ts';
 import type { RhythmDocument } from '../store/document.ts';
 import { useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
@@ -129,11 +129,9 @@ interface HearProps {
 
 /** One, the other, or both at once; the change from one to another is heard where the loop stands. */
 function Hear({ rhythm, sides }: HearProps) {
-  const state = usePlayer();
   const [which, setWhich] = useState<'first' | 'second' | 'both'>('both');
   const owner = `compare:${rhythm.id}`;
-  const playing =
-    (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
+  const playing = usePlays(owner);
   const score = useMemo(() => {
     const [first, second] = sides.map(scoreOf);
     if (!first || !second) return undefined;
@@ -147,18 +145,7 @@ function Hear({ rhythm, sides }: HearProps) {
       player.stop();
       return;
     }
-    if (!score) return;
-    void player.play({
-      owner,
-      first: {
-        score,
-        tempo: rhythm.tempo,
-        startTicks: 0,
-        endTicks: Number.POSITIVE_INFINITY,
-        tag: 'compare',
-      },
-      next: () => undefined,
-    });
+    if (score) playLoop(owner, score, rhythm.tempo);
   };
   const names = { first: sides[0].name, second: sides[1].name, both: 'both' };
   return (

@@ -1,8 +1,8 @@
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { scoreRhythm } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
+import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
-import { usePlayer } from '../audio/use-player.ts';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 
@@ -16,9 +16,8 @@ interface HearAloneProps {
 
 /** Plays only the strokes that a sentence speaks of, round and round. */
 export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
-  const state = usePlayer();
   const owner = `alone:${rhythm.id}:${[...lit.keys()].join('-')}:${name}`;
-  const mine = (state.status === 'playing' || state.status === 'waking') && state.owner === owner;
+  const mine = usePlays(owner);
   const Icon = mine ? Square : Play;
 
   function onClick(): void {
@@ -34,18 +33,7 @@ export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
     const lines = { cycle: rhythm.cycle, layers };
     const timed = timeRhythm(lines);
     if (!timed.ok) return;
-    const score = scoreRhythm(lines, timed.timing);
-    void player.play({
-      owner,
-      first: {
-        score,
-        tempo: rhythm.tempo,
-        startTicks: 0,
-        endTicks: Number.POSITIVE_INFINITY,
-        tag: 'alone',
-      },
-      next: () => undefined,
-    });
+    playLoop(owner, scoreRhythm(lines, timed.timing), rhythm.tempo);
   }
 
   return (

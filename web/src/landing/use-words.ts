@@ -1,0 +1,51 @@
+import { findInstrument } from '@stride/core/instrument';
+import {
+  type Cadence,
+  type StrokeTable,
+  sayUnits,
+  USUAL_WORDS,
+  usualTable,
+  type WordWishes,
+} from '@stride/core/landing';
+import { useEffect, useMemo, useState } from 'react';
+import { readSaid, writeSaid } from './said.ts';
+
+/** The words of a cadence and its strokes: the usual ones, and what the player made of them. */
+export function useWords(cadence: Cadence | undefined) {
+  const [wishes, setWishes] = useState<WordWishes>(USUAL_WORDS);
+  const [typed, setTyped] = useState<string>();
+  const [instrumentId, setInstrument] = useState('barrel-drum');
+  const [changed, setChanged] = useState<StrokeTable>({});
+  useEffect(() => {
+    // Words of one's own belong to one cadence; another one has its usual words first.
+    if (cadence) setTyped(undefined);
+  }, [cadence]);
+  const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
+  if (!instrument) throw new Error('there are no instruments');
+  const usual = useMemo(() => (cadence ? sayUnits(cadence, wishes) : []), [cadence, wishes]);
+  const own = useMemo(
+    () => (cadence && typed !== undefined ? readSaid(typed, cadence, wishes) : undefined),
+    [cadence, typed, wishes],
+  );
+  const said = own?.ok ? own.said : usual;
+  const table = useMemo(() => {
+    const syllables = [...new Set(said.flatMap((one) => one.text ?? []))];
+    const fits = Object.entries(changed).filter(([, code]) =>
+      instrument.strokes.some((stroke) => stroke.code === code),
+    );
+    return { ...usualTable(syllables, instrument), ...Object.fromEntries(fits) };
+  }, [said, instrument, changed]);
+  return {
+    wishes,
+    setWishes,
+    said,
+    text: typed ?? writeSaid(usual),
+    problem: own && !own.ok ? own.message : undefined,
+    setText: setTyped,
+    instrument,
+    setInstrument,
+    table,
+    setStroke: (syllable: string, code: string) =>
+      setChanged((before) => ({ ...before, [syllable]: code })),
+  };
+}
