@@ -1,5 +1,4 @@
-import type { Pulses, Ticks } from '../time/index.ts';
-import { equal } from '../time/index.ts';
+import type { Ticks } from '../time/index.ts';
 import { strides } from './strides.ts';
 
 /**
@@ -161,12 +160,4 @@ function weightAgainstBeats(
   const after = index + 2 < beats.length ? (beats[index + 2] ?? 0) : wrapped(index + 2);
   const distance = Math.min(onset - before, next - onset) / (next - before);
   return end > next && end <= after ? 2 / distance : 1 / distance;
-}
-
-/** Whether a row of exact strides reads the same from either end. */
-export function isMirrored(gaps: readonly Pulses[]): boolean {
-  return gaps.every((gap, index) => {
-    const other = gaps[gaps.length - 1 - index];
-    return other !== undefined && equal(gap, other);
-  });
 }

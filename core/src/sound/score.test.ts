@@ -1,0 +1,158 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryPulse } from '../crossing/arbitrary.testkit.ts';
+import { crossing, soundsOf, stepsOf } from '../crossing/index.ts';
+import { cycleFromSpans } from '../cycle/index.ts';
+import { timed } from '../read/timed.testkit.ts';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { onsetsOnce, timeRhythm } from '../rhythm/index.ts';
+import {
+  BACKBEAT_LAYER,
+  CLICK_LAYER,
+  COMPOSITE_LAYER,
+  COUNT_IN_LAYER,
+  crossingLayer,
+  GESTURE_LAYER,
+  layScores,
+  type Score,
+  scoreCountIn,
+  scoreCrossing,
+  scoreGestures,
+  scoreLearning,
+  scoreRhythm,
+} from './index.ts';
+
+const at = (score: Score, layer: string) =>
+  score.events.filter((event) => event.layer === layer).map((event) => event.ticks);
+const pulses = (score: Score, layer: string) =>
+  at(score, layer).map((ticks) => ticks / score.ticksPerPulse);
+
+describe('a rhythm as a score', () => {
+  it('has every stroke once, in order, and a click on every beat', () => {
+    fc.assert(
+      fc.property(arbitraryRhythm, (rhythm) => {
+        const result = timeRhythm(rhythm);
+        if (!result.ok || result.timing.fullTicks > 50_000) return;
+        const score = scoreRhythm(rhythm, result.timing);
+        const times = score.events.map((event) => event.ticks);
+        expect([...times].sort((a, b) => a - b)).toEqual(times);
+        const wanted = new Set(
+          onsetsOnce(rhythm, result.timing).map(
+            ({ ticks, layer }) => `${rhythm.layers[layer]?.id} ${ticks}`,
+          ),
+        );
+        const heard = new Set(
+          score.events
+            .filter((event) => event.layer !== CLICK_LAYER && event.offset === 0)
+            .map((event) => `${event.layer} ${event.ticks}`),
+        );
+        for (const one of wanted) expect(heard.has(one)).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('counting in and gestures', () => {
+  it('mark the beats of uneven cycles where they are', () => {
+    const cycle = cycleFromSpans('2+2+3');
+    expect(at(scoreCountIn(cycle), COUNT_IN_LAYER)).toEqual([0, 2, 4]);
+    expect(at(scoreCountIn(cycle, 2), COUNT_IN_LAYER)).toEqual([0, 2, 4, 7, 9, 11]);
+    const shown = cycleFromSpans('4c+4w+4s+4f');
+    const gestures = scoreGestures(shown, 2);
+    expect(at(gestures, GESTURE_LAYER)).toEqual([0, 4, 12, 16, 20, 28]);
+    expect(gestures.events.map((event) => event.sound.kind).slice(0, 3)).toEqual([
+      'clap',
+      'wave',
+      'finger',
+    ]);
+  });
+});
+
+describe('loops laid over one another', () => {
+  const scoreOf = (text: string) => {
+    const { rhythm, timing } = timed(text);
+    return scoreRhythm(rhythm, timing);
+  };
+  const four = scoreOf('rhythm A\ncycle 4x1\nlayer A : hand bell\nplay X . X .');
+  const three = scoreOf('rhythm B\ncycle 3x1\nlayer B : goblet drum\nplay D . T^');
+  const fine = scoreOf('rhythm C\ncycle 4x1\nlayer C : claves\nplay X*5');
+
+  it('come round together, each where it was, with the click of the first', () => {
+    const both = layScores([four, three]);
+    expect(both.lengthTicks / both.ticksPerPulse).toBe(12);
+    const bell = four.events.find((event) => event.layer !== CLICK_LAYER)?.layer ?? '';
+    const drum = three.events.find((event) => event.layer !== CLICK_LAYER)?.layer ?? '';
+    // Both texts name their first layer alike; what sounds there tells them apart.
+    expect(bell).toBe(drum);
+    const of = (instrument: string) =>
+      both.events
+        .filter((event) => event.layer === bell && event.sound.instrument === instrument)
+        .map((event) => event.ticks / both.ticksPerPulse);
+    expect(of('hand-bell')).toEqual([0, 2, 4, 6, 8, 10]);
+    expect(of('goblet-drum')).toEqual([0, 2, 3, 5, 6, 8, 9, 11]);
+    expect(pulses(both, CLICK_LAYER)).toEqual([0, 4, 8]);
+  });
+
+  it('meet on the grid that both need, chokes included', () => {
+    const both = layScores([three, fine]);
+    expect(both.ticksPerPulse).toBe(5 * (fine.ticksPerPulse / 5));
+    const choked = three.events.find((event) => event.dampTicks !== undefined);
+    const still = both.events.filter((event) => event.dampTicks !== undefined);
+    expect(still).toHaveLength(4);
+    for (const one of still) {
+      expect((one.dampTicks ?? 0) / both.ticksPerPulse).toBe(
+        (choked?.dampTicks ?? 0) / three.ticksPerPulse,
+      );
+    }
+  });
+
+  it('of one is that one', () => {
+    expect(layScores([four])).toEqual(four);
+  });
+});
+
+describe('a crossing as a score', () => {
+  const sounds = [
+    { instrument: 'rope-drum', kind: 'O', force: 3 },
+    { instrument: 'hand-bell', kind: 'X', force: 3 },
+  ] as const;
+
+  it('sounds what is chosen, clicks on the steps of the beat, and lays its backbeat over them', () => {
+    const crossed = crossing([{ steps: 4, parts: 3, sounds: [0, 2], start: 1 }, 3]);
+    const score = scoreCrossing(crossed, sounds, 0, ['low', undefined, 'high']);
+    expect(at(score, crossingLayer(0))).toEqual(soundsOf(crossed, 0));
+    expect(at(score, CLICK_LAYER)).toEqual([...stepsOf(crossed, 0)].sort((a, b) => a - b));
+    const laid = score.events.filter((event) => event.layer === BACKBEAT_LAYER);
+    expect(laid.map((event) => [event.ticks, event.sound.kind])).toEqual([
+      [stepsOf(crossed, 0)[0], 'B'],
+      [stepsOf(crossed, 0)[2], 'S'],
+    ]);
+  });
+
+  it('is the same strokes whichever pulse is the beat', () => {
+    fc.assert(
+      fc.property(arbitraryPulse, arbitraryPulse, (a, b) => {
+        const crossed = crossing([a, b]);
+        const strokes = (beat: number) =>
+          scoreCrossing(crossed, sounds, beat).events.filter(
+            (event) => event.layer !== CLICK_LAYER,
+          );
+        expect(strokes(0)).toEqual(strokes(1));
+        expect(scoreCrossing(crossed, sounds, 0).lengthTicks).toBe(crossed.grid);
+      }),
+    );
+  });
+
+  it('is learnt over its composite, which alone is loud', () => {
+    const crossed = crossing([5, 3]);
+    const alone = scoreLearning(crossed, sounds, []);
+    expect(at(alone, COMPOSITE_LAYER)).toEqual([0, 3, 5, 6, 9, 10, 12]);
+    expect(alone.events).toHaveLength(7);
+    expect(alone.events.map((event) => event.sound.force)).toEqual([4, 3, 3, 3, 3, 3, 3]);
+    const one = scoreLearning(crossed, sounds, [1]);
+    expect(at(one, crossingLayer(1))).toEqual([0, 5, 10]);
+    expect(at(one, crossingLayer(0))).toEqual([]);
+    expect(one.events.filter((event) => event.layer === COMPOSITE_LAYER)).toHaveLength(7);
+  });
+});

@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  change,
+  collect,
+  type DueEvent,
+  positionAt,
+  type Score,
+  startTransport,
+  type Transport,
+  timeOf,
+} from './index.ts';
+
+const sound = { instrument: 'hand-bell', kind: 'X', force: 3 } as const;
+const scoreOf = (ticks: readonly number[], lengthTicks = 8): Score => ({
+  ticksPerPulse: 2,
+  lengthTicks,
+  turnTicks: lengthTicks,
+  events: ticks.map((at) => ({ ticks: at, offset: 0, layer: 'a', sound })),
+});
+const begin = (score: Score, bpm = 120, endTicks = Number.POSITIVE_INFINITY) =>
+  startTransport({ score, tempo: { bpm, per: 1 }, startTime: 1, startTicks: 0, endTicks, tag: 0 });
+
+/** Hands out up to several moments, one after the other. */
+function run(transport: Transport<number>, moments: readonly number[]) {
+  const all: DueEvent[] = [];
+  let now = transport;
+  for (const moment of moments) {
+    const result = collect(now, moment, () => undefined);
+    now = result.transport;
+    all.push(...result.due);
+  }
+  return { transport: now, all };
+}
+
+describe('handing out what is due', () => {
+  it('gives each stroke once, whenever it is asked', () => {
+    fc.assert(
+      fc.property(
+        fc
+          .uniqueArray(fc.nat({ max: 7 }), { minLength: 1 })
+          .map((all) => all.sort((a, b) => a - b)),
+        fc.array(fc.double({ min: 0.001, max: 0.9, noNaN: true }), { minLength: 1, maxLength: 40 }),
+        fc.integer({ min: 30, max: 300 }),
+        (ticks, steps, bpm) => {
+          let at = 1;
+          const moments = steps.map((step) => {
+            at += step;
+            return at;
+          });
+          const score = scoreOf(ticks);
+          const often = run(begin(score, bpm), moments).all.map((due) => due.time);
+          const once = run(begin(score, bpm), [at]).all.map((due) => due.time);
+          expect(often).toEqual(once);
+          for (const time of once) expect(time).toBeLessThan(at);
+        },
+      ),
+    );
+  });
+
+  it('puts every round at one product of its place, so that nothing drifts', () => {
+    const score = scoreOf([0, 3], 4);
+    const { all } = run(begin(score, 73.7), [200]);
+    const tick = 60 / 73.7 / 2;
+    all.forEach((due, index) => {
+      const round = Math.floor(index / 2);
+      expect(due.time).toBeCloseTo(1 + (round * 4 + (index % 2) * 3) * tick, 9);
+    });
+    expect(all.length).toBeGreaterThan(200);
+  });
+
+  it('ends where nothing follows, and goes on without a gap where something does', () => {
+    const score = scoreOf([0, 2, 4, 6]);
+    const ended = run(begin(score, 120, 8), [10]);
+    expect(ended.all).toHaveLength(4);
+    expect(ended.transport.ended).toBe(true);
+    expect(run(ended.transport, [20]).all).toEqual([]);
+
+    let asked = 0;
+    const { due } = collect(begin(score, 120, 8), 5, (segment) => {
+      asked += 1;
+      return asked < 3 ? { ...segment, tempo: { bpm: 240, per: 1 }, tag: asked } : undefined;
+    });
+    // Eight ticks at 120 last two seconds, and then one at double speed, twice.
+    const times = due.map((one) => one.time);
+    expect(times).toEqual([1, 1.5, 2, 2.5, 3, 3.25, 3.5, 3.75, 4, 4.25, 4.5, 4.75]);
+    expect(asked).toBe(3);
+  });
+});
+
+describe('another tempo while it plays', () => {
+  it('keeps the place, and nothing is heard twice or left out', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 6, noNaN: true }),
+        fc.integer({ min: 40, max: 280 }),
+        (when, bpm) => {
+          const score = scoreOf([0, 1, 2, 3, 4, 5, 6, 7]);
+          const first = collect(begin(score), 1 + when, () => undefined);
+          const changed = change(first.transport, { tempo: { bpm, per: 1 } });
+          const before = positionAt(first.transport, 1 + when);
+          const after = positionAt(changed, 1 + when);
+          expect(after?.pulses).toBeCloseTo(before?.pulses ?? Number.NaN, 9);
+          const rest = collect(changed, 1 + when + 10, () => undefined);
+          const times = [...first.due, ...rest.due].map((due) => due.time);
+          for (const [index, time] of times.entries()) {
+            const gap = time - (times[index - 1] ?? time);
+            // Within a tempo a tick is as long as it is; over the change it lies between the two.
+            expect(gap).toBeLessThan(Math.max(60 / 120 / 2, 60 / bpm / 2) + 1e-9);
+            if (index > 0) expect(gap).toBeGreaterThan(Math.min(60 / 120 / 2, 60 / bpm / 2) - 1e-9);
+          }
+        },
+      ),
+    );
+  });
+
+  it('or other strokes are heard from where the hand-out stands', () => {
+    const first = collect(begin(scoreOf([0, 4])), 2.1, () => undefined);
+    const changed = change(first.transport, { score: scoreOf([1, 5]) });
+    const rest = collect(changed, 4, () => undefined);
+    expect(rest.due.map((due) => due.time)).toEqual([2.25, 3.25]);
+  });
+});
+
+describe('where the ear is', () => {
+  it('stands at the beginning until it begins, and then goes on evenly', () => {
+    const { transport } = run(begin(scoreOf([0]), 120), [30]);
+    expect(positionAt(transport, 0.5)?.pulses).toBe(0);
+    expect(positionAt(transport, 1)?.pulses).toBe(0);
+    // Twenty pulses later: five times round the loop of four, and at its beginning again.
+    expect(positionAt(transport, 11.75)?.pulses).toBeCloseTo(1.5, 9);
+    expect(positionAt(transport, 11.75)?.round).toBe(5);
+    const [segment] = transport.segments;
+    expect(segment && timeOf(segment, 40)).toBeCloseTo(11, 9);
+  });
+});
