@@ -18,10 +18,7 @@ export function checkRhythm(data: unknown): CheckResult {
   if (!parsed.success) {
     return {
       ok: false,
-      messages: parsed.issues.slice(0, 5).map((issue) => {
-        const path = v.getDotPath(issue);
-        return path ? `At ${path}: ${issue.message}` : issue.message;
-      }),
+      messages: parsed.issues.slice(0, 5).map(sayIssue),
     };
   }
   const rhythm = parsed.output;
@@ -39,6 +36,16 @@ export function checkRhythm(data: unknown): CheckResult {
     if (!timing.ok) messages.push(timing.message);
   }
   return messages.length > 0 ? { ok: false, messages } : { ok: true, rhythm };
+}
+
+/** Where the data is of another shape, as a sentence; rules of the model have sentences of their own. */
+function sayIssue(issue: v.BaseIssue<unknown>): string {
+  const path = v.getDotPath(issue);
+  const where = path ? `At ${path}: ` : '';
+  if (/[.!?]$/.test(issue.message)) return `${where}${issue.message}`;
+  return issue.received === 'undefined'
+    ? `${where}something is missing; the file may be damaged.`
+    : `${where}${issue.received} does not belong here; the file may be damaged.`;
 }
 
 /** Whether a layer is a whole number of turns with a cell beginning at every turn. */

@@ -68,8 +68,8 @@ export function Shell() {
           onClick={() => setFinding(true)}
         >
           <Search aria-hidden size={18} />
-          <span className="max-md:sr-only">Find anything</span>
-          <kbd className="font-text text-sm max-md:hidden">Ctrl K</kbd>
+          <span className="whitespace-nowrap max-lg:sr-only">Find anything</span>
+          <kbd className="font-text text-sm max-lg:hidden">Ctrl K</kbd>
         </button>
         <button
           type="button"

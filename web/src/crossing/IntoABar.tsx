@@ -1,8 +1,31 @@
 import { cutInto } from '@stride/core/crossing';
 import { strides } from '@stride/core/read';
+import type { Score } from '@stride/core/sound';
+import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { playLoop, usePlays } from '../audio/loop.ts';
+import { player } from '../audio/player.ts';
 import { sayKin, useFamilies } from '../read/use-families.ts';
+import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+
+const OWNER = 'crossing-bar';
+const PULSES_A_MINUTE = 240;
+
+/** The strokes of the bar on claves, louder on the one, round and round. */
+function scoreOf(onsets: readonly number[], length: number): Score {
+  return {
+    ticksPerPulse: 1,
+    lengthTicks: length,
+    turnTicks: length,
+    events: onsets.map((ticks) => ({
+      ticks,
+      offset: 0,
+      layer: OWNER,
+      sound: { instrument: 'claves', kind: 'X', force: ticks === 0 ? 4 : 3 },
+    })),
+  };
+}
 
 /** Even steps cut to a cycle of another length, beginning again each turn. */
 export function IntoABar() {
@@ -10,6 +33,7 @@ export function IntoABar() {
   const [length, setLength] = useState(16);
   const { onsets, rest } = useMemo(() => cutInto(step, length), [step, length]);
   const kin = useFamilies(onsets, length);
+  const playing = usePlays(OWNER);
   return (
     <section
       aria-label="Into a bar"
@@ -31,6 +55,16 @@ export function IntoABar() {
           max={64}
           onChange={(next) => setLength(Math.round(next))}
         />
+        <Button
+          aria-label={playing ? 'Stop the bar' : 'Hear the bar'}
+          onClick={() => {
+            if (playing) player.stop();
+            else playLoop(OWNER, scoreOf(onsets, length), { bpm: PULSES_A_MINUTE, per: 1 });
+          }}
+        >
+          {playing ? <Square aria-hidden size={14} /> : <Play aria-hidden size={14} />}
+          {playing ? 'Stop' : 'Hear it'}
+        </Button>
         <svg
           viewBox={`-1 -7 ${length + 1} 12`}
           className="h-12 min-w-60 flex-1"
