@@ -146,3 +146,21 @@ test('two even layers of a rhythm open as the crossing they are', async ({ page 
   await expect(page.getByRole('heading', { name: 'Crossing 3 : 4' })).toBeVisible();
   await expect(page.getByLabel('Sound of pulse 1')).toHaveValue('hand bell');
 });
+
+test('a bar cut from even steps is heard, and a set-up is found again', async ({ page }) => {
+  await page.goto('/crossing');
+  await page.getByRole('button', { name: '7 : 4', exact: true }).click();
+  const bar = page.getByRole('region', { name: 'Into a bar' });
+  await bar.getByLabel('Steps of', { exact: true }).fill('5');
+  await expect(bar).toContainText('The last step is cut to 1, so it begins again each turn.');
+  await bar.getByRole('button', { name: 'Hear the bar' }).click();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(3);
+  const times = (await scheduled(page)).map((one) => one.at);
+  await bar.getByRole('button', { name: 'Stop the bar' }).click();
+  const pulses = times.slice(0, 4).map((at) => Math.round((at - (times[0] ?? 0)) * 4));
+  expect(pulses).toEqual([0, 5, 10, 15]);
+  // Another place and back, in this tab.
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await page.getByRole('link', { name: 'Crossing' }).click();
+  await expect(page.getByRole('heading', { name: 'Crossing 7 : 4' })).toBeVisible();
+});

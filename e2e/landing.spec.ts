@@ -166,3 +166,48 @@ test('lands in the cycle of a rhythm, and becomes a layer of it', async ({ page 
   await expect(slot(page, 'Landing', 8)).toHaveAccessibleName(/bar 1, beat 3: .*says ta$/);
   await expect(slot(page, 'Landing', 16)).toHaveAccessibleName(/bar 2, beat 1: .*says tam$/);
 });
+
+test('asks for any shape in uneven beats, at several speeds and doubled', async ({ page }) => {
+  await page.goto('/landing');
+  await page.getByLabel('Cycle', { exact: true }).selectOption('a cycle I type …');
+  const spans = page.getByLabel('Spans of the cycle');
+  await spans.fill('2+2+');
+  await expect(page.getByRole('alert')).toContainText('A beat is missing here');
+  await spans.fill('2+2+3');
+  await page.getByLabel('Shape').selectOption('of any shape');
+  await page.getByLabel('Parts of a pulse').selectOption('3 to 9 parts a pulse');
+  const results = page.getByRole('region', { name: 'Solutions' });
+  await expect(results.getByRole('status')).toContainText('the simplest 1,000 are here');
+  await expect(results.getByRole('columnheader', { name: 'Parts' })).toBeVisible();
+  await results.getByLabel('Search the solutions').fill('hourglass');
+  await results.getByRole('button', { name: 'Parts' }).click();
+  await results.getByRole('row').nth(1).getByRole('button').first().click();
+  const drawn = page.getByRole('region', { name: 'The cadence' });
+  const units = await drawn.locator('[data-said]').count();
+  await drawn.getByRole('button', { name: 'Double speed' }).click();
+  await expect(drawn.locator('[data-said]')).toHaveCount(units * 2 - 1);
+  await results.getByLabel('Search the solutions').fill('');
+  await results.getByRole('button', { name: 'Bring a thousand more' }).click();
+  await expect(results.getByRole('status')).toContainText('the simplest 2,000 are here');
+  await results.getByRole('button', { name: 'Further' }).click();
+  await expect(results).toContainText('2 of 50');
+});
+
+test('the stroke of a syllable and the instrument are chosen', async ({ page }) => {
+  await page.goto('/landing');
+  const words = page.getByRole('region', { name: 'Words and strokes' });
+  await words.getByLabel('Played on').selectOption('goblet drum');
+  await words.getByLabel('Stroke for tam').selectOption('dum');
+  await words.getByLabel('Stroke for ki').selectOption('light ka');
+  await words.getByLabel('Said in').selectOption('ta-ka-di-mi');
+  await expect(words.getByLabel(/^The words/)).toHaveValue('ta ki da ta ki da ta ki tam');
+  await words.getByLabel('A gap is').selectOption('the last syllable held');
+  await page.getByLabel('Gaps, at least').fill('1');
+  await expect(words.getByLabel(/^The words/)).toHaveValue(
+    'ta ki da ta di – ta ki da ta di – ta ki da ta tam',
+  );
+  await page.getByRole('button', { name: 'Climb it' }).click();
+  await expect(page.getByLabel('From', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Write' }).click();
+  await expect(page.getByRole('textbox', { name: 'Typed rows of Landing' })).toContainText('D!');
+});

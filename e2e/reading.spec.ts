@@ -124,3 +124,48 @@ test('two lines lie over one another, with what moved, and either is heard', asy
   await page.getByLabel('Compare with').selectOption('Ferry as it was when you opened it');
   await expect(changed).toContainText('One stroke went: pulse 2.');
 });
+
+test('a layer is set against a timeline of the catalogue, low strokes where one wants them', async ({
+  page,
+}) => {
+  await page.goto('/bench/ferry-bell/read');
+  await page.getByRole('button', { name: 'Water', exact: true }).click();
+  const sides = page.getByRole('region', { name: 'Sides' });
+  await expect(sides).toContainText('No layer is marked as a two-sided timeline.');
+  await sides.getByLabel('Set against').selectOption('son clave');
+  await expect(sides).toContainText('With son clave: it sits better as the timeline stands, 3-2');
+  await sides.getByRole('button', { name: /^How is this worked out/ }).click();
+  await expect(sides).toContainText('4 strokes on it, 2.50 − 0 = 2.50.');
+  await page.getByRole('button', { name: 'What I want' }).click();
+  await page.getByLabel('Low strokes belong on').selectOption('the two-side');
+  await page.getByLabel('At most, %', { exact: true }).fill('5');
+  await page.keyboard.press('Escape');
+  await expect(sides).toContainText('Low strokes on the three-side, where you do not expect them');
+  await expect(page.getByRole('region', { name: 'Weight' })).toContainText('you want at most 5 %');
+  // A timeline of twelve is not laid over sixteen.
+  await sides.getByLabel('Set against').selectOption('seven-stroke bell');
+  await expect(sides).toContainText('With seven-stroke bell');
+  await page.getByRole('button', { name: 'What I want' }).click();
+  await page.getByRole('radio', { name: /^No sides/ }).click();
+  await page.keyboard.press('Escape');
+  await expect(sides).toHaveCount(0);
+});
+
+test('kin on the Shelf is named and opened, and lines of other lengths say why not', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Duplicate Ferry bell' }).click();
+  await expect(page.getByRole('link', { name: 'Ferry bell (copy)' })).toBeVisible();
+  await page.goto('/bench/ferry-bell/read');
+  await page.getByRole('button', { name: 'Ferry', exact: true }).click();
+  const families = page.getByRole('region', { name: 'Families' });
+  await expect(families).toContainText('On the Shelf: It is Ferry of Ferry bell (copy).');
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByLabel('Compare with').selectOption('Cobbles of Wet cobbles');
+  await expect(page.getByText('Ferry has 16 pulses and Cobbles of Wet cobbles 14')).toBeVisible();
+  await page.getByLabel('Compare with').selectOption('Ferry of Ferry bell (copy)');
+  await expect(page.getByRole('region', { name: 'What changed' })).toHaveText(
+    'The two are the same line.',
+  );
+});

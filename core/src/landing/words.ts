@@ -32,26 +32,26 @@ export interface SaidUnit {
   readonly lands: boolean;
 }
 
-/** The longest phrase that has words of its own in a system that numbers its beats. */
-const NUMBERED = 9;
-
 /**
- * The syllables of a phrase of so many units. Systems that number beats would say a number on the
- * first unit; they say their word for a beat there instead.
+ * The syllables of a phrase of so many units. Where a system has no words for so many, they are made
+ * from its words for fours and threes; numbered pulses are said as the plain system says them.
  * @example wordsFor(5, 'spoken-drum') // ta di gi na thom
+ * @example wordsFor(7, 'ta-ka-di-mi') // ta ka di mi ta ki da
  */
 export function wordsFor(size: number, counting: Counting): readonly string[] {
   const system = systemFor(counting, size);
-  if (!isPulseSystem(system) && (system === 'spoken-drum' || size <= NUMBERED)) {
-    return countBeat(counting, 1, size);
-  }
-  // Longer phrases are said in fours, and what is left at the end.
-  const groups = Array.from({ length: Math.ceil(size / 4) }, (_, index) =>
-    Math.min(4, size - index * 4),
-  );
-  return groups.flatMap((group, index) =>
-    countBeat(isPulseSystem(system) ? 'plain' : counting, index + 1, group),
-  );
+  const said = isPulseSystem(system) ? 'plain' : counting;
+  const words = countBeat(said, 1, size);
+  if (size <= 4 || words.slice(1).every((word) => !/^\d+$/.test(word))) return words;
+  return groupsOf(size).flatMap((group, index) => countBeat(said, index + 1, group));
+}
+
+/** A length in fours and threes, the fours first; five is three and two. */
+function groupsOf(size: number): readonly number[] {
+  if (size === 5) return [3, 2];
+  const threes = (4 - (size % 4)) % 4;
+  const fours = (size - threes * 3) / 4;
+  return [...Array<number>(fours).fill(4), ...Array<number>(threes).fill(3)];
 }
 
 /**
