@@ -48,7 +48,7 @@ export function speedOf(cycle: Cycle, question: Question, parts: number): Speed 
   return { parts, lands };
 }
 
-/** The part of a count at another speed; −1 where that speed has no unit there. */
+/** The part of a count at another speed; not a number where that speed has no unit there. */
 function partAt(part: number, { parts: [first = 1] }: Question, parts: number): number {
   const at = (part * parts) / first;
   return Number.isInteger(at) ? at : Number.NaN;
@@ -117,22 +117,26 @@ function waysToSum(count: number, most: number): readonly number[] {
   return ways;
 }
 
-/** Every row of gaps within the bounds that has this total, in the order of a dictionary. */
-export function gapRows(
+/**
+ * Every row of gaps within the bounds that has this total, in the order of a dictionary; one after
+ * the other, since there can be far more of them than anyone takes.
+ */
+export function* gapRows(
   count: number,
   total: number,
   { least, most }: Question['gaps'],
-): readonly (readonly number[])[] {
-  if (count === 0) return total === 0 ? [[]] : [];
-  const rows: (readonly number[])[] = [];
+): Generator<readonly number[]> {
+  if (count === 0) {
+    if (total === 0) yield [];
+    return;
+  }
   const from = Math.max(least, total - (count - 1) * most);
   const to = Math.min(most, total - (count - 1) * least);
   for (let first = from; first <= to; first += 1) {
     for (const rest of gapRows(count - 1, total - first, { least, most })) {
-      rows.push([first, ...rest]);
+      yield [first, ...rest];
     }
   }
-  return rows;
 }
 
 /** More than the gaps of any cadence add up to. */

@@ -164,6 +164,22 @@ describe('solve', () => {
     expect(many.take(990, 20)).toEqual(taken.slice(990));
   });
 
+  it('does not write down the billions there are of one kind', () => {
+    const huge = solve(SIXTEEN, {
+      ...USUAL_QUESTION,
+      sizes: { least: 3, most: 9 },
+      gaps: { least: 0, most: 32 },
+      gapsDiffer: true,
+      repeats: { least: 9, most: 9 },
+      start: { kind: 'at', count: 0, part: 0, lands: 3 },
+      turns: 3,
+    });
+    expect(huge.found).toBeGreaterThan(1e9);
+    const taken = huge.take(0, 1000);
+    expect(taken).toHaveLength(1000);
+    for (const one of taken) expect(sum(one.sizes) + sum(one.gaps)).toBe(193);
+  });
+
   it('refuses what cannot be asked, with a sentence', () => {
     const refused = (change: Partial<Question>) => () =>
       solve(TEN, { ...USUAL_QUESTION, ...change });

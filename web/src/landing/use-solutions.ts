@@ -15,8 +15,9 @@ function landing(): Comlink.Remote<LandingApi> {
   return worker;
 }
 
-/** How many solutions are brought over at once. */
-export const AT_ONCE = 1000;
+/** How many solutions are brought over at first, so that they are seen at once, and how many later. */
+const AT_FIRST = 200;
+const LATER = 1000;
 
 export interface SolutionsState {
   /** What is wrong with the question, where it cannot be asked. */
@@ -40,7 +41,7 @@ export function useSolutions(cycle: Cycle, question: Question): SolutionsState {
     queryFn: async ({ signal }) => {
       asked += 1;
       const number = asked;
-      const found = await landing().ask(number, cycle, question, AT_ONCE);
+      const found = await landing().ask(number, cycle, question, AT_FIRST);
       signal.throwIfAborted();
       if (!found) throw new DOMException('A newer question has come.', 'AbortError');
       return { number, ...found };
@@ -64,7 +65,7 @@ export function useSolutions(cycle: Cycle, question: Question): SolutionsState {
       data && rows.length < data.kept
         ? () => {
             void landing()
-              .more(data.number, rows.length, AT_ONCE)
+              .more(data.number, rows.length, LATER)
               .then((next) => {
                 if (next) {
                   setLater((before) => ({
