@@ -177,7 +177,7 @@ test('asks for any shape in uneven beats, at several speeds and doubled', async 
   await page.getByLabel('Shape').selectOption('of any shape');
   await page.getByLabel('Parts of a pulse').selectOption('3 to 9 parts a pulse');
   const results = page.getByRole('region', { name: 'Solutions' });
-  await expect(results.getByRole('status')).toContainText('the simplest 200 are here');
+  await expect(results.getByRole('status')).toContainText('the simplest 1,000 are here');
   await expect(results.getByRole('columnheader', { name: 'Parts' })).toBeVisible();
   await results.getByLabel('Search the solutions').fill('hourglass');
   await results.getByRole('button', { name: 'Parts' }).click();
@@ -188,9 +188,9 @@ test('asks for any shape in uneven beats, at several speeds and doubled', async 
   await expect(drawn.locator('[data-said]')).toHaveCount(units * 2 - 1);
   await results.getByLabel('Search the solutions').fill('');
   await results.getByRole('button', { name: 'Bring a thousand more' }).click();
-  await expect(results.getByRole('status')).toContainText('the simplest 1,200 are here');
+  await expect(results.getByRole('status')).toContainText('the simplest 2,000 are here');
   await results.getByRole('button', { name: 'Further' }).click();
-  await expect(results).toContainText('2 of 30');
+  await expect(results).toContainText('2 of 50');
 });
 
 test('the stroke of a syllable and the instrument are chosen', async ({ page }) => {

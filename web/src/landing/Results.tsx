@@ -174,11 +174,14 @@ function Table({ data, kept, chosen, onChoose }: TableProps) {
     getSortedRowModel: getSortedRowModel(),
     getFilteredRowModel: getFilteredRowModel(),
     getPaginationRowModel: getPaginationRowModel(),
+    autoResetPageIndex: false,
     initialState: { pagination: { pageSize: PER_PAGE } },
   });
+  // Other solutions are shown from their first page; more of the same are only added.
+  const first = data[0]?.cadence;
   useEffect(() => {
-    if (data) table.setPageIndex(0);
-  }, [data, table]);
+    if (first) table.setPageIndex(0);
+  }, [first, table]);
   const chosenKey = chosen && keyOf(chosen);
   const { rows } = table.getRowModel();
   const matching = table.getFilteredRowModel().rows.length;

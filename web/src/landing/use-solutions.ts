@@ -3,6 +3,7 @@ import { type Question, questionProblem, type Solution } from '@stride/core/land
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
+import { afterPaint } from '../ui/use-after-paint.ts';
 import type { Found, LandingApi } from '../workers/landing.worker.ts';
 
 let worker: Comlink.Remote<LandingApi> | undefined;
@@ -15,9 +16,9 @@ function landing(): Comlink.Remote<LandingApi> {
   return worker;
 }
 
-/** How many solutions are brought over at first, so that they are seen at once, and how many later. */
+/** How many solutions are brought over so as to be seen at once, and how many at a time after that. */
 const AT_FIRST = 200;
-const LATER = 1000;
+const AT_ONCE = 1000;
 
 export interface SolutionsState {
   /** What is wrong with the question, where it cannot be asked. */
@@ -49,32 +50,33 @@ export function useSolutions(cycle: Cycle, question: Question): SolutionsState {
   });
   const { data } = query;
   const [later, setLater] = useState<{ number: number; rows: readonly Solution[] }>();
-  useEffect(() => {
-    if (data) setLater(undefined);
-  }, [data]);
   const rows = useMemo(
     () => (data ? [...data.first, ...(later?.number === data.number ? later.rows : [])] : []),
     [data, later],
   );
+  const more = useMemo(() => {
+    if (!data || rows.length >= data.kept) return undefined;
+    const { number } = data;
+    const count = rows.length < AT_ONCE ? AT_ONCE - rows.length : AT_ONCE;
+    return async () => {
+      const next = await landing().more(number, rows.length, count);
+      if (!next) return;
+      setLater((before) => ({
+        number,
+        rows: [...(before?.number === number ? before.rows : []), ...next],
+      }));
+    };
+  }, [data, rows]);
+  // The first ones are seen at once; the others follow when they have been painted.
+  useEffect(() => {
+    if (more && rows.length < AT_ONCE) return afterPaint(() => void more());
+    return undefined;
+  }, [more, rows]);
   return {
     problem,
     found: data,
     rows,
     working: query.isFetching,
-    more:
-      data && rows.length < data.kept
-        ? () => {
-            void landing()
-              .more(data.number, rows.length, LATER)
-              .then((next) => {
-                if (next) {
-                  setLater((before) => ({
-                    number: data.number,
-                    rows: [...(before?.number === data.number ? before.rows : []), ...next],
-                  }));
-                }
-              });
-          }
-        : undefined,
+    more: more && rows.length >= AT_ONCE ? () => void more() : undefined,
   };
 }
