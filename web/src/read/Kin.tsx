@@ -1,6 +1,5 @@
 import type { PulseLine } from '@stride/core/read';
 import { Link } from 'react-router';
-import { useShelf } from '../store/use-store.ts';
 import { sayKin, useFamilies, useShelfKin } from './use-families.ts';
 
 interface KinProps {
@@ -14,8 +13,7 @@ const MOST = 5;
 /** What a line is kin to: among the timelines of the catalogue, and among the layers on the Shelf. */
 export function Kin({ line, own }: KinProps) {
   const known = useFamilies(line?.onsets, line?.span ?? 0);
-  const shelf = useShelf();
-  const kept = useShelfKin(line?.onsets, line?.span ?? 0, shelf.data);
+  const kept = useShelfKin(line?.onsets, line?.span ?? 0);
   const near = (kept ?? []).filter((one) => one.rhythm !== own.rhythm || one.layer !== own.layer);
   if (!line) {
     return (

@@ -2,7 +2,6 @@ import { findEntry } from '@stride/core/catalogue';
 import type { Kinship } from '@stride/core/read';
 import { useQuery } from '@tanstack/react-query';
 import * as Comlink from 'comlink';
-import type { RhythmRecord } from '../store/db.ts';
 import type { ReadingApi, ShelfKinship } from '../workers/reading.worker.ts';
 
 let worker: Comlink.Remote<ReadingApi> | undefined;
@@ -44,21 +43,22 @@ export function useFamilies(
   return enabled ? asked.data : undefined;
 }
 
-/** The same among all layers on the Shelf, compared in the worker. */
+/** How long an answer about the Shelf is held to be true, in milliseconds; another tab may write there. */
+const SHELF_STAYS = 5000;
+
+/** The same among all layers on the Shelf, read and compared in the worker. */
 export function useShelfKin(
   onsets: readonly number[] | undefined,
   span: number,
-  shelf: readonly RhythmRecord[] | undefined,
 ): readonly ShelfKinship[] | undefined {
-  const enabled = canBeAsked(onsets, span) && shelf !== undefined;
+  const enabled = canBeAsked(onsets, span);
   const asked = useQuery({
-    queryKey: ['shelf-kin', span, onsets, shelf?.map((one) => `${one.id}:${one.revision}`)],
+    queryKey: ['shelf-kin', span, onsets],
     enabled,
-    staleTime: Number.POSITIVE_INFINITY,
+    staleTime: SHELF_STAYS,
     gcTime: 10_000,
     queryFn: async ({ signal }) => {
-      const rhythms = (shelf ?? []).map((one) => one.rhythm);
-      const found = await reading().amongRhythms(onsets ?? [], span, rhythms);
+      const found = await reading().amongShelf(onsets ?? [], span);
       signal.throwIfAborted();
       return found;
     },

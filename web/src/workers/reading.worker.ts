@@ -9,6 +9,8 @@ import {
 } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import * as Comlink from 'comlink';
+import { database, openSafely } from '../store/db.ts';
+import { listRhythms } from '../store/rhythms.ts';
 
 /** The catalogue's timelines, ready to be asked. */
 const timelines = makeLibrary(
@@ -38,35 +40,39 @@ const api = {
   families(onsets: readonly number[], span: number): readonly Kinship[] {
     return familiesOf(onsets, span, timelines);
   },
-  amongRhythms(
-    onsets: readonly number[],
-    span: number,
-    rhythms: readonly Rhythm[],
-  ): readonly ShelfKinship[] {
+  /** Among all layers on the Shelf, which is read here and not on the page. */
+  async amongShelf(onsets: readonly number[], span: number): Promise<readonly ShelfKinship[]> {
+    await openSafely(database);
     const named = new Map<string, Omit<ShelfKinship, keyof Kinship>>();
-    const lines = rhythms.flatMap((rhythm) => {
-      const timed = timeRhythm(rhythm);
-      if (!timed.ok) return [];
-      return rhythm.layers.flatMap((layer, index): KnownLine[] => {
-        const grid = timed.timing.layers[index];
-        const line = grid && onePeriod(layer, grid, timed.timing);
-        if (!line || line.onsets.length < 2) return [];
-        const id = `${rhythm.id}/${layer.id}`;
-        named.set(id, {
-          rhythm: rhythm.id,
-          rhythmName: rhythm.name,
-          layer: layer.id,
-          layerName: layer.name,
-        });
-        return [{ id, ...line }];
-      });
-    });
+    const lines = (await listRhythms(database)).flatMap(({ rhythm }) => linesOf(rhythm, named));
     return familiesOf(onsets, span, makeLibrary(lines)).flatMap((kin) => {
       const who = named.get(kin.id);
       return who ? [{ ...kin, ...who }] : [];
     });
   },
 };
+
+/** The layers of a rhythm as lines that can be looked up; whose they are is noted by id. */
+function linesOf(
+  rhythm: Rhythm,
+  named: Map<string, Omit<ShelfKinship, keyof Kinship>>,
+): readonly KnownLine[] {
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) return [];
+  return rhythm.layers.flatMap((layer, index): KnownLine[] => {
+    const grid = timed.timing.layers[index];
+    const line = grid && onePeriod(layer, grid, timed.timing);
+    if (!line || line.onsets.length < 2) return [];
+    const id = `${rhythm.id}/${layer.id}`;
+    named.set(id, {
+      rhythm: rhythm.id,
+      rhythmName: rhythm.name,
+      layer: layer.id,
+      layerName: layer.name,
+    });
+    return [{ id, ...line }];
+  });
+}
 
 export type ReadingApi = typeof api;
 
