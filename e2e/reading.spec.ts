@@ -142,7 +142,7 @@ test('a layer is set against a timeline of the catalogue, low strokes where one 
   await page.keyboard.press('Escape');
   await expect(sides).toContainText('Low strokes on the three-side, where you do not expect them');
   await expect(page.getByRole('region', { name: 'Weight' })).toContainText('you want at most 5 %');
-  // A timeline of twelve is not laid over sixteen.
+  // A timeline of twelve is followed over the sixteen until both come round.
   await sides.getByLabel('Set against').selectOption('seven-stroke bell');
   await expect(sides).toContainText('With seven-stroke bell');
   await page.getByRole('button', { name: 'What I want' }).click();

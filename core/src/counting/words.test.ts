@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { cycleFromSpans, turnPulses } from '../cycle/index.ts';
 import { arbitraryCycle } from '../rhythm/arbitrary.testkit.ts';
 import {
-  BEAT_NUMBER,
   COUNTING_SYSTEMS,
   type CountingRule,
   countBeat,
@@ -35,7 +34,6 @@ describe('words for the parts of a beat', () => {
           const words = countBeat(counting, beat, parts);
           expect(words).toHaveLength(parts);
           expect(words.every((word) => word !== '' && !/\s/.test(word))).toBe(true);
-          // The beat's number stands in place of the mark for it, and only at the beginning.
           if (beat > 1)
             expect(words.slice(1)).not.toContain(BEAT_NUMBER === '1' ? '' : BEAT_NUMBER);
         },

@@ -96,7 +96,7 @@ describe('loops laid over one another', () => {
 
   it('meet on the grid that both need, chokes included', () => {
     const both = layScores([three, fine]);
-    expect(both.ticksPerPulse).toBe(5 * (fine.ticksPerPulse / 5));
+    expect(both.ticksPerPulse).toBe(5);
     const choked = three.events.find((event) => event.dampTicks !== undefined);
     const still = both.events.filter((event) => event.dampTicks !== undefined);
     expect(still).toHaveLength(4);

@@ -123,7 +123,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         at
         <select
           aria-label={`Parts of a ${units.count}`}
-          value={parts.length > 1 ? 'all' : String(parts[0])}
+          value={full && parts.length > 1 ? 'all' : String(parts[0])}
           className={WORD_SELECT}
           onChange={(event) =>
             set({

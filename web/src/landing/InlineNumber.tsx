@@ -47,6 +47,7 @@ export function InlineNumber({ label, value, min, max, onChange, onProblem }: In
         const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
         if (by === 0) return;
         event.preventDefault();
+        onProblem(undefined);
         onChange(Math.min(max, Math.max(min, value + by)));
       }}
     />

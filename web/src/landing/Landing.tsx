@@ -48,6 +48,13 @@ function firstCycle(): Cycle {
   return cycle;
 }
 
+/** A cadence that was chosen, and what had been asked then. */
+interface Picked {
+  readonly cadence: Cadence;
+  readonly question: Question;
+  readonly cycle: Cycle;
+}
+
 /** Cadences that end on the one: asked for in a sentence, listed, drawn, said, heard and sent on. */
 export function Landing() {
   const { state: given } = useLocation() as { readonly state: { readonly cycle?: Cycle } | null };
@@ -59,7 +66,7 @@ export function Landing() {
   const active = mode === 'parts' ? (partQuestion ?? question) : question;
   const solutions = useSolutions(cycle, active);
   const kept = useKept();
-  const [picked, setPicked] = useState<Cadence>();
+  const [picked, setPicked] = useState<Picked>();
   const [begun, setBegun] = useState<Begun>();
   const [whole, setWhole] = useState<Cadence>();
   const [twice, setTwice] = useState(false);
@@ -67,8 +74,8 @@ export function Landing() {
   const [before, setBefore] = useState(1);
 
   const first = solutions.rows[0];
-  // What was picked stays as long as it still lands; else the simplest one is shown.
-  const solved = picked && lands(cycle, picked, active) ? picked : first;
+  // What was picked answers one question; another question is answered by its simplest solution.
+  const solved = picked?.question === active && picked.cycle === cycle ? picked.cadence : first;
   const shown = useMemo((): Begun | undefined => {
     if (mode === 'mine') return begun;
     const one = mode === 'parts' ? whole : solved;
@@ -255,6 +262,7 @@ export function Landing() {
             parts={question.parts[0] ?? 4}
             landing={question.landing}
             onChoose={chooseBegun}
+            onParts={(parts) => setQuestion({ ...question, parts: [parts] })}
           />
         ) : (
           <Results
@@ -262,7 +270,7 @@ export function Landing() {
             solutions={solutions}
             kept={kept}
             chosen={solved}
-            onChoose={setPicked}
+            onChoose={(one) => setPicked({ cadence: one, question: active, cycle })}
             onAsk={setQuestion}
           />
         )}
@@ -273,14 +281,4 @@ export function Landing() {
 
 function begin(cycle: Cycle, cadence: Cadence): Begun {
   return { cadence, at: startOf(cadence, unitsOf(cycle, cadence.parts)).unit };
-}
-
-/** Whether something that was picked still answers what is asked. */
-function lands(cycle: Cycle, cadence: Cadence, question: Question): boolean {
-  const { turns } = startOf(cadence, unitsOf(cycle, cadence.parts));
-  return (
-    question.parts.includes(cadence.parts) &&
-    cadence.landing === question.landing &&
-    turns <= question.turns
-  );
 }

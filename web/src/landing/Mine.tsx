@@ -11,6 +11,7 @@ import {
   sayCadence,
   sayMiss,
   unitsOf,
+  writeSizes,
 } from '@stride/core/landing';
 import { Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
@@ -26,10 +27,12 @@ interface MineProps {
   readonly parts: number;
   readonly landing: Landing;
   readonly onChoose: (begun: Begun, hear: boolean) => void;
+  /** Another number of parts, where a mend needs it. */
+  readonly onParts: (parts: number) => void;
 }
 
 /** A phrase of one's own: where it must start, how far it is off, and the smallest ways to mend it. */
-export function Mine({ cycle, parts, landing, onChoose }: MineProps) {
+export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
   const [text, setText] = useState('5 (1) 5 (2) 5');
   const [count, setCount] = useState(12);
   const [part, setPart] = useState(0);
@@ -52,6 +55,15 @@ export function Mine({ cycle, parts, landing, onChoose }: MineProps) {
   }, [begun, shown, onChoose]);
   const mends = useMemo(() => (begun ? mendsOf(cycle, begun).slice(0, 9) : []), [cycle, begun]);
   const miss = begun && missOf(cycle, begun);
+
+  /** The mended phrase becomes the phrase, with its place and its parts. */
+  function take({ cadence, at: unit }: Begun): void {
+    setText(writeSizes(cadence));
+    setCount(Math.floor(unit / cadence.parts));
+    setPart(unit % cadence.parts);
+    if (cadence.parts !== parts) onParts(cadence.parts);
+  }
+
   return (
     <section
       aria-label="Does mine land"
@@ -121,7 +133,7 @@ export function Mine({ cycle, parts, landing, onChoose }: MineProps) {
                 <IconButton label={`Hear: ${mend.text}`} onClick={() => onChoose(mend.begun, true)}>
                   <Play aria-hidden size={14} />
                 </IconButton>
-                <Button className="h-8" onClick={() => onChoose(mend.begun, false)}>
+                <Button className="h-8" onClick={() => take(mend.begun)}>
                   Take it
                 </Button>
               </li>
