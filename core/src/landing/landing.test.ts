@@ -9,7 +9,6 @@ import {
   type Cadence,
   cadenceAsLayer,
   doubled,
-  fitsInstrument,
   joined,
   leadOf,
   mendsOf,
@@ -189,7 +188,8 @@ describe('a cadence as a layer', () => {
         const said = sayUnits(one, USUAL_WORDS);
         const syllables = [...new Set(said.flatMap((unit) => unit.text ?? []))];
         const table = usualTable(syllables, drum);
-        expect(fitsInstrument(table, drum)).toBe(true);
+        const codes = drum.strokes.map((stroke) => stroke.code);
+        expect(Object.values(table).every((code) => codes.includes(code))).toBe(true);
         const made = cadenceAsLayer({
           cycle,
           cadence: one,

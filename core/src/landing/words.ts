@@ -1,5 +1,5 @@
 import { type Counting, countBeat, isPulseSystem, systemFor } from '../counting/index.ts';
-import { type Family, type Instrument, strokeKind } from '../instrument/index.ts';
+import type { Family, Instrument } from '../instrument/index.ts';
 import { type Cadence, lengthOf } from './cadence.ts';
 
 /** How a cadence is spoken. */
@@ -144,9 +144,4 @@ export function usualTable(syllables: readonly string[], instrument: Instrument)
     if (stroke) table[syllable] = stroke.code;
   }
   return table;
-}
-
-/** Whether every stroke of a table is one of the instrument's. */
-export function fitsInstrument(table: StrokeTable, instrument: Instrument): boolean {
-  return Object.values(table).every((code) => strokeKind(instrument, code) !== undefined);
 }

@@ -103,26 +103,3 @@ function align(
   }
   return { cost: cost[left.length * columns + right.length] ?? 0, pairs };
 }
-
-/** The comparison in a sentence. @example "One stroke moved: pulse 7 to pulse 8, +1." */
-export function sayComparison({ same, moved, came, went }: Comparison): string {
-  if (moved.length + came.length + went.length === 0) return 'The two are the same line.';
-  const pulses = (places: readonly number[]) => places.map((at) => at + 1).join(', ');
-  const parts = [
-    ...(moved.length > 0
-      ? [
-          `${moved.length === 1 ? 'One stroke' : `${moved.length} strokes`} moved: ${moved
-            .map(
-              ({ from, to, by }) =>
-                `pulse ${from + 1} to pulse ${to + 1}, ${by > 0 ? '+' : '−'}${Math.abs(by)}`,
-            )
-            .join('; ')}`,
-        ]
-      : []),
-    ...(came.length > 0 ? [`came: ${pulses(came)}`] : []),
-    ...(went.length > 0 ? [`went: ${pulses(went)}`] : []),
-    `${same.length} stay`,
-  ];
-  const text = parts.join('. ');
-  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
-}

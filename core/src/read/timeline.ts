@@ -37,16 +37,6 @@ export function timelineOfEntry(entry: CatalogueEntry): Timeline | undefined {
   return { name: entry.name, onsets, span, side: entry.side };
 }
 
-/** The same timeline begun from its other half. */
-export function otherWayRound({ name, onsets, span, side }: Timeline): Timeline {
-  return {
-    name,
-    span,
-    onsets: onsets.map((at) => (at + span / 2) % span).sort((a, b) => a - b),
-    side: side === '3-2' ? '2-3' : '3-2',
-  };
-}
-
 const SIDES: readonly Side[] = ['three-side', 'two-side'];
 
 /** The side on which a place of the timeline lies; `at` in pulses from its beginning. */

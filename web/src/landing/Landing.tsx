@@ -67,7 +67,7 @@ export function Landing() {
   const solutions = useSolutions(cycle, active);
   const kept = useKept();
   const [picked, setPicked] = useState<Picked>();
-  const [begun, setBegun] = useState<Begun>();
+  const [begun, setBegun] = useState<{ readonly begun: Begun; readonly phrase?: string }>();
   const [whole, setWhole] = useState<Cadence>();
   const [twice, setTwice] = useState(false);
   const [bpm, setBpm] = useState(66);
@@ -77,14 +77,14 @@ export function Landing() {
   // What was picked answers one question; another question is answered by its simplest solution.
   const solved = picked?.question === active && picked.cycle === cycle ? picked.cadence : first;
   const shown = useMemo((): Begun | undefined => {
-    if (mode === 'mine') return begun;
+    if (mode === 'mine') return begun?.begun;
     const one = mode === 'parts' ? whole : solved;
     return one && begin(cycle, twice ? doubled(one) : one);
   }, [mode, begun, whole, solved, cycle, twice]);
   const cadence = shown?.cadence;
   const at = shown?.at ?? 0;
 
-  const words = useWords(cadence);
+  const words = useWords(cadence, mode === 'mine' ? begun?.phrase : undefined);
   const made = useMemo(
     () =>
       cadence
@@ -109,9 +109,9 @@ export function Landing() {
     ignoreEventWhen: (event) => event.target instanceof HTMLButtonElement,
   });
   const chooseBegun = useCallback(
-    (next: Begun, hear: boolean) => {
+    (next: Begun, hear: boolean, phrase?: string) => {
       if (hear) hearNext();
-      setBegun(next);
+      setBegun({ begun: next, ...(phrase ? { phrase } : {}) });
     },
     [hearNext],
   );

@@ -26,7 +26,8 @@ interface MineProps {
   readonly cycle: Cycle;
   readonly parts: number;
   readonly landing: Landing;
-  readonly onChoose: (begun: Begun, hear: boolean) => void;
+  /** What is to be drawn, whether it is heard at once, and its syllables where it was typed as such. */
+  readonly onChoose: (begun: Begun, hear: boolean, phrase?: string) => void;
   /** Another number of parts, where a mend needs it. */
   readonly onParts: (parts: number) => void;
 }
@@ -45,20 +46,27 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
       read.ok ? { cadence: { sizes: read.sizes, gaps: read.gaps, parts, landing }, at } : undefined,
     [read, parts, landing, at],
   );
+  const phrase = isSyllables(text) ? text : undefined;
   // What is typed is what is drawn and heard.
   const [shown, setShown] = useState<Begun>();
   useEffect(() => {
     if (begun && begun !== shown) {
       setShown(begun);
-      onChoose(begun, false);
+      onChoose(begun, false, phrase);
     }
-  }, [begun, shown, onChoose]);
+  }, [begun, shown, onChoose, phrase]);
   const mends = useMemo(() => (begun ? mendsOf(cycle, begun).slice(0, 9) : []), [cycle, begun]);
   const miss = begun && missOf(cycle, begun);
 
+  /** A mend that leaves the phrase as it is leaves its syllables, too. */
+  function hear(mended: Begun): void {
+    const same = begun && isAlike(mended.cadence, begun.cadence);
+    onChoose(mended, true, same ? phrase : undefined);
+  }
+
   /** The mended phrase becomes the phrase, with its place and its parts. */
   function take({ cadence, at: unit }: Begun): void {
-    setText(writeSizes(cadence));
+    if (!begun || !isAlike(cadence, begun.cadence)) setText(writeSizes(cadence));
     setCount(Math.floor(unit / cadence.parts));
     setPart(unit % cadence.parts);
     if (cadence.parts !== parts) onParts(cadence.parts);
@@ -130,7 +138,7 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
                 className="flex items-center gap-2 border-t border-edge py-1 text-[16px]"
               >
                 <span className="min-w-0 flex-1">{mend.text}</span>
-                <IconButton label={`Hear: ${mend.text}`} onClick={() => onChoose(mend.begun, true)}>
+                <IconButton label={`Hear: ${mend.text}`} onClick={() => hear(mend.begun)}>
                   <Play aria-hidden size={14} />
                 </IconButton>
                 <Button className="h-8" onClick={() => take(mend.begun)}>
@@ -152,9 +160,17 @@ function sayLength(cadence: Cadence): string {
   return `${length} units${Number.isInteger(counts) ? `, ${counts} whole counts` : ''}.`;
 }
 
-/** What is typed: numbers as sizes, anything with letters as syllables. */
+function isAlike(one: Cadence, other: Cadence): boolean {
+  return writeSizes(one) === writeSizes(other);
+}
+
+/** Numbers are sizes, anything with letters is syllables. */
+function isSyllables(text: string): boolean {
+  return /\p{L}/u.test(text);
+}
+
 function readPhrase(text: string): ReturnType<typeof readSizes> {
-  if (!/\p{L}/u.test(text)) return readSizes(text);
+  if (!isSyllables(text)) return readSizes(text);
   const counted = sizesOfSyllables(text);
   if (!counted) return { ok: false, message: 'Write at least one syllable.' };
   const large = counted.sizes.find((size) => size > 64);

@@ -1,6 +1,6 @@
 import { type Cadence, sayUnits, USUAL_WORDS } from '@stride/core/landing';
 import { describe, expect, it } from 'vitest';
-import { readSaid, sizesOfSyllables, writeSaid } from './said.ts';
+import { readSaid, sizesOfSyllables, wordsOfPhrase, writeSaid } from './said.ts';
 
 const FIVES: Cadence = { sizes: [5, 5], gaps: [1], parts: 4, landing: 'on-last' };
 
@@ -21,6 +21,18 @@ describe('the words of a cadence as text', () => {
     const short = readSaid('lan tern', FIVES, USUAL_WORDS);
     expect(!short.ok && short.message).toContain('has 11 units, its landing among them');
     expect(readSaid(Array(11).fill('x'.repeat(30)).join(' '), FIVES, USUAL_WORDS).ok).toBe(false);
+  });
+
+  it('that were typed are the words of every unit, with one for the one where it comes after', () => {
+    const typed = '. lan tern on the quay . lan tern on the one . .';
+    const words = wordsOfPhrase(typed, FIVES, 'tam');
+    expect(words).toBe('lan tern on the quay . lan tern on the one');
+    expect(readSaid(words, FIVES, USUAL_WORDS)).toMatchObject({ ok: true });
+    const after: Cadence = { ...FIVES, landing: 'after-last' };
+    expect(wordsOfPhrase(typed, after, 'tam')).toBe(`${words} tam`);
+    expect(readSaid(wordsOfPhrase(typed, after, ''), after, USUAL_WORDS)).toMatchObject({
+      ok: true,
+    });
   });
 
   it('are counted into sizes and gaps', () => {

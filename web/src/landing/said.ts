@@ -55,3 +55,15 @@ export function sizesOfSyllables(
   }
   return sizes.length > 0 ? { sizes, gaps } : undefined;
 }
+
+/**
+ * The words of a phrase that was typed as syllables, for every unit of its cadence: without the
+ * silence around it, and with a word for the one where that comes after its last unit.
+ */
+export function wordsOfPhrase(text: string, { landing }: Cadence, onTheOne: string): string {
+  const words = text.trim().split(/\s+/).filter(Boolean);
+  const first = words.findIndex((word) => word !== '.');
+  const last = words.findLastIndex((word) => word !== '.');
+  const said = words.slice(first, last + 1);
+  return [...said, ...(landing === 'after-last' ? [onTheOne || '.'] : [])].join(' ');
+}

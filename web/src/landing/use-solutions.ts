@@ -20,6 +20,8 @@ function landing(): Comlink.Remote<LandingApi> {
 const AT_FIRST = 200;
 const AT_ONCE = 1000;
 
+const FAILED = 'This could not be worked out. Change a word of the question, or reload the page.';
+
 export interface SolutionsState {
   /** What is wrong with the question, where it cannot be asked. */
   readonly problem: string | undefined;
@@ -73,7 +75,7 @@ export function useSolutions(cycle: Cycle, question: Question): SolutionsState {
     return undefined;
   }, [more, rows]);
   return {
-    problem,
+    problem: problem ?? (query.isError ? FAILED : undefined),
     found: data,
     rows,
     working: query.isFetching,

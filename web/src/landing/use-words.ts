@@ -8,10 +8,13 @@ import {
   type WordWishes,
 } from '@stride/core/landing';
 import { useEffect, useMemo, useState } from 'react';
-import { readSaid, writeSaid } from './said.ts';
+import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
 
-/** The words of a cadence and its strokes: the usual ones, and what the player made of them. */
-export function useWords(cadence: Cadence | undefined) {
+/**
+ * The words of a cadence and its strokes: the usual ones, and what the player made of them.
+ * @param phrase the syllables it was typed as, where it was
+ */
+export function useWords(cadence: Cadence | undefined, phrase: string | undefined) {
   const [wishes, setWishes] = useState<WordWishes>(USUAL_WORDS);
   const [typed, setTyped] = useState<string>();
   const [instrumentId, setInstrument] = useState('barrel-drum');
@@ -23,9 +26,10 @@ export function useWords(cadence: Cadence | undefined) {
   const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
   if (!instrument) throw new Error('there are no instruments');
   const usual = useMemo(() => (cadence ? sayUnits(cadence, wishes) : []), [cadence, wishes]);
+  const text = typed ?? (cadence && phrase && wordsOfPhrase(phrase, cadence, wishes.landing));
   const own = useMemo(
-    () => (cadence && typed !== undefined ? readSaid(typed, cadence, wishes) : undefined),
-    [cadence, typed, wishes],
+    () => (cadence && text !== undefined ? readSaid(text, cadence, wishes) : undefined),
+    [cadence, text, wishes],
   );
   const said = own?.ok ? own.said : usual;
   const table = useMemo(() => {
@@ -39,7 +43,7 @@ export function useWords(cadence: Cadence | undefined) {
     wishes,
     setWishes,
     said,
-    text: typed ?? writeSaid(usual),
+    text: text ?? writeSaid(usual),
     problem: own && !own.ok ? own.message : undefined,
     setText: setTyped,
     instrument,
