@@ -92,7 +92,13 @@ test('a phrase that misses by one is mended, heard, kept and sent to the Bench',
   await expect(mine).toContainText('It ends');
   await mine.getByLabel(/^My phrase/).fill('5 (');
   await expect(mine.getByRole('alert')).toContainText('“(” is not a size');
-  await mine.getByLabel(/^My phrase/).fill('5 (1) 5 (1) 5');
+  // Its own syllables are drawn; a mend that is taken becomes the phrase.
+  await mine
+    .getByLabel(/^My phrase/)
+    .fill('lan tern on the quay . lan tern on the quay . . lan tern on the quay');
+  await expect(page.locator('[data-said="1"]')).toHaveText('tern');
+  await mend.getByRole('button', { name: 'Take it' }).click();
+  await expect(mine.getByLabel(/^My phrase/)).toHaveValue('5 (1) 5 (1) 5');
   await expect(mine.getByRole('status').first()).toContainText('It lands on the one.');
 
   await page.getByLabel('On the one').fill('one');
@@ -127,8 +133,17 @@ test('says which bound is in the way, keeps a cadence, and edits its words', asy
   );
   await expect.poll(() => keptInStorage(page)).toContain('on-last');
   await page.reload();
+  // What is kept is shown whatever is asked; another question is answered anew.
+  await page.getByLabel('Landing', { exact: true }).selectOption('after-last');
   await results.getByRole('button', { name: 'Kept' }).click();
   await expect(results.getByRole('row')).toHaveCount(2);
+  const kept = await results.getByRole('row').nth(1).getByRole('button').first().textContent();
+  await results.getByRole('button', { name: kept ?? '', exact: true }).click();
+  await expect(results.getByRole('row').nth(1)).toHaveAttribute('aria-current', 'true');
+  await page.getByLabel('Landing', { exact: true }).selectOption('on-last');
+  await results.getByRole('button', { name: 'Kept' }).click();
+  await expect(results.getByRole('row').nth(1)).toHaveAttribute('aria-current', 'true');
+  await expect(results.getByRole('row').nth(1)).toContainText('3 3 3');
 
   const words = page.getByRole('region', { name: 'Words and strokes' });
   const text = words.getByLabel(/^The words/);

@@ -18,6 +18,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
+import { Problem } from '../ui/Problem.tsx';
 import { InlineNumber } from './InlineNumber.tsx';
 import { type LayerPhrase, phraseOfLayer } from './phrase-of-layer.ts';
 import { sizesOfSyllables } from './said.ts';
@@ -108,16 +109,8 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
           onProblem={setProblem}
         />
       </div>
-      {problem ? (
-        <p role="alert" className="text-warn">
-          {problem}
-        </p>
-      ) : null}
-      {read.ok ? null : (
-        <p role="alert" className="text-warn">
-          {read.message}
-        </p>
-      )}
+      <Problem text={problem} />
+      <Problem text={read.ok ? undefined : read.message} />
       {begun && miss ? (
         <div role="status">
           <p className={`text-[18px] font-semibold ${miss.off === 0 ? 'text-good' : 'text-warn'}`}>

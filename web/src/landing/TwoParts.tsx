@@ -10,6 +10,7 @@ import {
   unitsOf,
 } from '@stride/core/landing';
 import { useEffect, useMemo, useState } from 'react';
+import { Problem } from '../ui/Problem.tsx';
 import { InlineNumber } from './InlineNumber.tsx';
 
 interface TwoPartsProps {
@@ -109,16 +110,8 @@ export function TwoParts({ cycle, question, solved, onAsk, onJoined }: TwoPartsP
         ) : null}
         ; the sentence above asks for the {fixed === 'closing' ? 'opening' : 'closing'}.
       </div>
-      {problem ? (
-        <p role="alert" className="text-warn">
-          {problem}
-        </p>
-      ) : null}
-      {read.ok ? null : (
-        <p role="alert" className="text-warn">
-          {read.message}
-        </p>
-      )}
+      <Problem text={problem} />
+      <Problem text={read.ok ? undefined : read.message} />
       {sections ? (
         <div role="status">
           {saySections(cycle, sections).map((line) => (
