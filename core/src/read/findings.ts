@@ -172,7 +172,7 @@ export function sayAsFindings(sentences: readonly SideSentence[]): readonly Find
     text,
     slots,
     tone: warn ? 'warn' : 'plain',
-    ...(/ against \d/.test(text) && text.includes('sits') ? { figure: 'sides' as const } : {}),
+    ...(/^With .* sits .* against \d/.test(text) ? { figure: 'sides' as const } : {}),
   }));
 }
 

@@ -38,7 +38,7 @@ describe('two layers', () => {
     expect(asked).toEqual([{ ticks: 14, slots: [14, 14], turn: 1, words: '& of 4' }]);
     expect(meetings(rhythm, timing, { layer: 1, kind: 'B' }, { layer: 0 }, 'plain')).toEqual([]);
     const loud = meetings(rhythm, timing, { layer: 1, accents: true }, { layer: 0 }, 'plain');
-    expect(loud.map((one) => one.words)).toEqual(['& of 4']);
+    expect(loud?.map((one) => one.words)).toEqual(['& of 4']);
   });
 
   it('of different lengths are followed until both come round', () => {
@@ -47,10 +47,19 @@ describe('two layers', () => {
     );
     const found = meetings(own.rhythm, own.timing, { layer: 1 }, { layer: 0 }, 'plain');
     expect(pairOf(own.rhythm, own.timing, 1, 0)?.span).toBe(12);
-    expect(found.map(({ ticks, turn, words }) => [ticks, turn, words])).toEqual([
+    expect(found?.map(({ ticks, turn, words }) => [ticks, turn, words])).toEqual([
       [0, 1, 'pulse 1'],
       [8, 3, 'pulse 1'],
     ]);
+  });
+
+  it('that take too long to come round are not said never to meet', () => {
+    const long = timed(
+      `rhythm A\ncycle 1x61\nlayer B : hand bell\nplay ${Array(61).fill('X').join(' / ')}\nlayer D : goblet drum\nplay ${Array(59).fill('D*7').join(' / ')}\nloop own`,
+    );
+    const asked = meetings(long.rhythm, long.timing, { layer: 1 }, { layer: 0 }, 'plain');
+    expect(asked).toBeUndefined();
+    expect(pairOf(long.rhythm, long.timing, 1, 0)).toBeUndefined();
   });
 
   it('share out every stroke once, whichever is asked first', () => {

@@ -121,7 +121,7 @@ export interface Found {
 
 /**
  * Where a stroke of one layer falls with a stroke of another, in counted places: what a player asks
- * as "where does my muted slap meet their bell".
+ * as "where does my muted slap meet their bell". Undefined where they take too long to come round.
  */
 export function meetings(
   rhythm: Rhythm,
@@ -129,14 +129,16 @@ export function meetings(
   wanted: Wanted,
   other: Wanted,
   counting: Counting,
-): readonly Found[] {
+): readonly Found[] | undefined {
   const gridOne = timing.layers[wanted.layer];
   const gridOther = timing.layers[other.layer];
   const layer = rhythm.layers[wanted.layer];
   if (!gridOne || !gridOther || !layer) return [];
   const span = lcm(gridOne.lengthTicks, gridOther.lengthTicks);
+  const mine = placesOf(rhythm, timing, wanted, span);
   const theirs = placesOf(rhythm, timing, other, span);
-  return [...placesOf(rhythm, timing, wanted, span)].flatMap(([ticks, slot]): Found[] => {
+  if (!mine || !theirs) return undefined;
+  return [...mine].flatMap(([ticks, slot]): Found[] => {
     const meets = theirs.get(ticks);
     if (meets === undefined) return [];
     const turn = Math.floor(ticks / timing.turnTicks) + 1;
@@ -155,7 +157,7 @@ function placesOf(
   timing: Timing,
   { layer: index, kind, accents }: Wanted,
   span: Ticks,
-): ReadonlyMap<Ticks, number> {
+): ReadonlyMap<Ticks, number> | undefined {
   const layer = rhythm.layers[index];
   const grid = timing.layers[index];
   const places = new Map<Ticks, number>();
@@ -163,7 +165,7 @@ function placesOf(
   const strokes = layer.strokes.filter(
     (stroke) => (kind === undefined || stroke.kind === kind) && (!accents || stroke.force === 4),
   );
-  if ((span / grid.lengthTicks) * strokes.length > MOST_STROKES) return places;
+  if ((span / grid.lengthTicks) * strokes.length > MOST_STROKES) return undefined;
   for (let round = 0; round < span; round += grid.lengthTicks) {
     for (const { slot } of strokes) places.set(round + (grid.startTicks[slot] ?? 0), slot);
   }

@@ -31,7 +31,7 @@ export function readSides(
 }
 
 /** A stroke placed in one period of a timeline, with the slot it is written in. */
-interface PlacedSlot extends PlacedStroke {
+export interface PlacedSlot extends PlacedStroke {
   readonly slot: number;
 }
 
@@ -135,7 +135,7 @@ function busierSide(
 }
 
 /** The strokes of each period of the timeline, until layer and timeline begin together again. */
-function placedIn(
+export function placedIn(
   layer: Layer,
   timing: Timing,
   index: number,

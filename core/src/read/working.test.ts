@@ -43,6 +43,19 @@ describe('how a figure is worked out', () => {
     expect(of('sides', 1)).toContain('As the timeline stands: 3 strokes on it, 2.50 − 0 = 2.50.');
   });
 
+  it('adds up what the sentence says where a short layer comes round under a long timeline', () => {
+    const short = timed(
+      'rhythm A\ncycle 4x2\nlayer C : claves\nplay X . . X / . . X . | . . X . / X . . .\nas 3-2\nlayer D : goblet drum\nplay D! . . D / . . D .',
+    );
+    const sentence = readLayer(short.rhythm, 1)
+      .flatMap((group) => group.findings)
+      .find((finding) => finding.figure === 'sides');
+    const [here, other] = workOut(short.rhythm, short.timing, 1, 'sides', USUAL_READING)
+      .slice(1, 3)
+      .map((line) => /= (−?-?[\d.]+)\.$/.exec(line)?.[1]);
+    expect(sentence?.text).toContain(`${here} against ${other}`);
+  });
+
   it('has lines for every figure that is given, and they name the figure', () => {
     fc.assert(
       fc.property(arbitraryRhythm, (any) => {

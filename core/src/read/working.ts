@@ -16,10 +16,11 @@ import { readHands, strokesPerSecond, tempoAtCeiling } from './hands.ts';
 import { sumVector, syncopationWeights } from './line.ts';
 import { HAND_NAMES } from './place.ts';
 import type { ReadSettings } from './settings.ts';
+import { placedIn } from './sides-of.ts';
 import { sitsWith } from './sits-with.ts';
 import { soundingLine } from './sounding.ts';
 import { stridesInPulses } from './strides.ts';
-import { type Timeline, timelineOf, toPulse } from './timeline.ts';
+import { type Timeline, timelineOf } from './timeline.ts';
 import { forcesOf, wrists } from './wrists.ts';
 
 /** The parts that a figure is worked out from. */
@@ -142,15 +143,10 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     ];
   },
 
-  sides({ layer, grid, timing, timeline }) {
+  sides({ layer, timing, index, timeline }) {
     if (!timeline) return [];
-    const placed = layer.strokes
-      .map(({ slot, kind, force }) => ({
-        at: toPulse(grid.startTicks[slot] ?? 0, timing),
-        kind,
-        force,
-      }))
-      .filter(({ at }) => at < timeline.span);
+    // The first time through the timeline, in which a shorter layer comes round.
+    const [placed = []] = placedIn(layer, timing, index, timeline.span);
     const { here, other } = sitsWith(placed, timeline.onsets, timeline.span, timeline.side);
     const on = (against: typeof here) => against.agreement + against.rubs.length;
     const figure = (against: typeof here) =>

@@ -171,7 +171,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
             )}
           </>
         ) : null}
-        .
+        <span className="-ml-1.5">.</span>
       </div>
       {/* One line for both, so that nothing under it moves while one types. */}
       <p

@@ -1,5 +1,5 @@
 import { findInstrument, strokeKind } from '@stride/core/instrument';
-import { meetings, type Wanted } from '@stride/core/read';
+import { type Found, meetings, type Wanted } from '@stride/core/read';
 import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { useMemo, useState } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
@@ -32,7 +32,7 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
   const answered = other && has(other, theirs) ? theirs : 'any';
   const found = useMemo(() => {
     const timed = timeRhythm(rhythm);
-    if (!timed.ok || otherIndex < 0) return [];
+    if (!timed.ok || otherIndex < 0) return undefined;
     return meetings(
       rhythm,
       timed.timing,
@@ -42,25 +42,20 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
     );
   }, [rhythm, layerIndex, otherIndex, asked, answered]);
   if (!layer || !other) return null;
-  const bars = new Set(found.map((one) => one.turn)).size > 1;
-  const places = found
-    .slice(0, MOST)
-    .map((one) => (bars ? `${one.words} of bar ${one.turn}` : one.words));
-  const more = found.length > MOST ? ` and ${found.length - MOST} more` : '';
+  const mineSaid = sayWanted(layer, asked);
+  const theirSaid = `${sayWanted(other, answered).toLowerCase()} of ${other.name}`;
   const text =
-    found.length === 0
-      ? `${sayWanted(layer, asked)} never meets ${sayWanted(other, answered).toLowerCase()} of ${other.name}.`
-      : `${sayWanted(layer, asked)} meets ${sayWanted(other, answered).toLowerCase()} of ${other.name} on ${places.join(', ')}${more}.`;
-  const speaksOf: Lit = new Map([
-    ...ofLayer(
-      layerIndex,
-      found.map((one) => one.slots[0]),
-    ),
-    ...ofLayer(
-      otherIndex,
-      found.map((one) => one.slots[1]),
-    ),
-  ]);
+    found === undefined
+      ? `${layer.name} and ${other.name} take too long to come round together to be looked through.`
+      : found.length === 0
+        ? `${mineSaid} never meets ${theirSaid}.`
+        : `${mineSaid} meets ${theirSaid} on ${sayPlaces(found)}.`;
+  const slots = (side: 0 | 1) => found?.map((one) => one.slots[side]) ?? [];
+  const speaksOf: Lit = new Map(
+    found && found.length > 0
+      ? [...ofLayer(layerIndex, slots(0)), ...ofLayer(otherIndex, slots(1))]
+      : [],
+  );
   return (
     <section
       aria-label="Where do they meet"
@@ -96,16 +91,20 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
         </select>
       </div>
       <div role="status">
-        <Sentence
-          rhythm={rhythm}
-          text={text}
-          speaksOf={found.length > 0 ? speaksOf : new Map()}
-          lit={lit}
-          onLight={onLight}
-        />
+        <Sentence rhythm={rhythm} text={text} speaksOf={speaksOf} lit={lit} onLight={onLight} />
       </div>
     </section>
   );
+}
+
+/** The first of the places, with their bars where there are several. */
+function sayPlaces(found: readonly Found[]): string {
+  const bars = new Set(found.map((one) => one.turn)).size > 1;
+  const places = found
+    .slice(0, MOST)
+    .map((one) => (bars ? `${one.words} of bar ${one.turn}` : one.words));
+  const more = found.length > MOST ? ` and ${found.length - MOST} more` : '';
+  return `${places.join(', ')}${more}`;
 }
 
 interface StrokeSelectProps {

@@ -1,6 +1,6 @@
 import type { PulseLine } from '@stride/core/read';
 import { Link } from 'react-router';
-import { sayKin, useFamilies, useShelfKin } from './use-families.ts';
+import { LONGEST_LINE, sayKin, useFamilies, useShelfKin } from './use-families.ts';
 
 interface KinProps {
   readonly line: PulseLine | undefined;
@@ -19,6 +19,15 @@ export function Kin({ line, own }: KinProps) {
     return (
       <p className="text-quiet">
         Families are looked up for lines of whole turns whose strokes lie on pulses.
+      </p>
+    );
+  }
+  if (line.onsets.length < 2 || line.span > LONGEST_LINE) {
+    return (
+      <p className="text-quiet">
+        {line.onsets.length < 2
+          ? 'Two strokes make a line that can be looked up.'
+          : `Families are looked up for lines of up to ${LONGEST_LINE} pulses.`}
       </p>
     );
   }

@@ -14,10 +14,10 @@ function reading(): Comlink.Remote<ReadingApi> {
 }
 
 /** The longest line that is looked up, in pulses. */
-const LONGEST = 64;
+export const LONGEST_LINE = 64;
 
 function canBeAsked(onsets: readonly number[] | undefined, span: number): onsets is number[] {
-  return onsets !== undefined && onsets.length > 1 && span <= LONGEST;
+  return onsets !== undefined && onsets.length > 1 && span <= LONGEST_LINE;
 }
 
 /**
