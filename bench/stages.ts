@@ -83,7 +83,15 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
     };
   });
   await page.keyboard.press('Space');
-  await page.waitForTimeout(61_000);
+  // A minute of the audio clock, which on a busy machine is more than one on the wall.
+  await page.waitForFunction(
+    () => {
+      const { calls } = window as unknown as { calls: { at: number; now: number }[] };
+      return (calls.at(-1)?.now ?? 0) - (calls[0]?.at ?? 0) >= 60;
+    },
+    undefined,
+    { timeout: 150_000, polling: 500 },
+  );
   const calls = await page.evaluate(
     () => (window as unknown as { calls: { at: number; now: number }[] }).calls,
   );

@@ -26,6 +26,16 @@ test('frames a rhythm in a seven-beat cycle with its gestures, and hears them in
   await expect(page.getByText(/^Beat \d: (on it|\d+ ms (early|late))\./)).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
 
+  // Another number of beats: what moves is named and drawn before it is done.
+  await page.getByLabel('Search the catalogue').fill('teental');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('All 22 strokes keep their pulse.')).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Lantern steps in teental' }).getByText('dum').first(),
+  ).toBeVisible();
+  await page.getByLabel('Search the catalogue').fill('misra chapu');
+  await page.getByRole('button', { name: /^misra chapu · / }).click();
+
   await page.getByRole('button', { name: 'Use it for Lantern steps' }).click();
   await kept(page, 'lantern-steps', '"name":"misra chapu"');
   await page.getByRole('link', { name: 'Write' }).click();
@@ -40,7 +50,23 @@ test('keeps a cycle of one’s own with gestures, counts it one’s own way, and
   await page.goto('/bench/wet-cobbles/frame');
   await page.getByLabel(/^Pulses of each beat/).fill('3c+2w, 2z');
   await expect(page.getByText('“2z” is not a beat length.')).toBeVisible();
-  await page.getByLabel(/^Pulses of each beat/).fill('3c+2w, 2c+2f');
+  // The same by pointer: beat by beat, longer and shorter, shown otherwise, in groups.
+  const spans = page.getByLabel(/^Pulses of each beat/);
+  await spans.fill('');
+  await page.getByRole('button', { name: 'Begin with a beat' }).click();
+  await page.getByRole('button', { name: 'Pulses of beat 1: more' }).click();
+  await page.getByRole('button', { name: 'Another beat' }).click();
+  await page.getByRole('button', { name: 'Pulses of beat 2: less' }).click();
+  await page.getByLabel('Shown by').selectOption('wave');
+  for (const gesture of ['clap', 'finger', 'silent']) {
+    await page.getByRole('button', { name: 'Another beat' }).click();
+    await page.getByLabel('Shown by').selectOption(gesture);
+  }
+  await page.getByRole('button', { name: 'Take beat 5 out' }).click();
+  await page.getByRole('button', { name: 'Beat 3: clap of 2' }).click();
+  await page.getByLabel('A group begins with beat 3').check();
+  await expect(spans).toHaveValue('3c+2w, 2c+2f');
+  await expect(page.getByRole('button', { name: 'Beat 4: finger of 2' })).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Stair nine');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('heading', { name: 'Stair nine' })).toBeVisible();

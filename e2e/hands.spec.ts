@@ -76,6 +76,30 @@ test('a rhythm is written from nothing by pointer alone', async ({ page }) => {
   await expect(bar.getByRole('button', { name: 'Remove' })).toBeDisabled();
 });
 
+test('a finger on a small screen writes slot by slot, on targets large enough for it', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  const page = await context.newPage();
+  await page.goto('/bench/ferry-bell/write');
+  const bar = page.getByRole('toolbar', { name: 'Strokes' });
+  await slot(page, 'Water', 0).tap();
+  await bar.getByRole('button', { name: 'The slot after' }).tap();
+  await bar.getByRole('button', { name: 'Place tek' }).tap();
+  await bar.getByRole('button', { name: 'The slot before' }).tap();
+  await bar.getByRole('button', { name: 'Accent' }).tap();
+  await expect(rows(page, 'Water')).toContainText('play D! T! (t)');
+  for (const name of ['Place tek', 'Accent', 'The slot after', 'Remove']) {
+    const box = await bar.getByRole('button', { name }).boundingBox();
+    expect(Math.min(box?.width ?? 0, box?.height ?? 0), name).toBeGreaterThanOrEqual(44);
+  }
+  await context.close();
+});
+
 test('layers come, change their instrument by a table, repeat and go, with a way back', async ({
   page,
 }) => {
@@ -119,6 +143,11 @@ test('a tab that is killed in the middle loses nothing', async ({ page, context 
   const again = await context.newPage();
   await again.goto('/bench/lantern-steps/write');
   await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/choked/);
+  // Undo goes back to before the crash.
+  await slot(again, 'Bell', 1).click();
+  await again.keyboard.press('Control+z');
+  await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/silence/);
+  await expect(again.getByRole('button', { name: 'Undo' }).first()).toBeDisabled();
 });
 
 test('a sentence lights its strokes and lets them be heard alone', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
-/** A sound as the page put it on the audio clock. */
+/** A sound as the page put it on the audio clock, and did not take back before it began. */
 export interface Scheduled {
   /** When it is to be heard, and the clock at the moment it was scheduled, in seconds. */
   readonly at: number;
@@ -10,6 +10,8 @@ export interface Scheduled {
 declare global {
   interface Window {
     scheduled: Scheduled[];
+    /** The audio clock that sounds were put on. */
+    clock: AudioContext;
   }
 }
 
@@ -26,10 +28,22 @@ export const test = base.extend<{ page: Page }>({
     });
     await page.addInitScript(() => {
       window.scheduled = [];
+      const sounds = new WeakMap<AudioNode, Scheduled>();
       const start = AudioBufferSourceNode.prototype.start;
       AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
-        window.scheduled.push({ at, now: this.context.currentTime });
+        window.clock = this.context as AudioContext;
+        const sound = { at, now: this.context.currentTime };
+        window.scheduled.push(sound);
+        sounds.set(this, sound);
         start.call(this, at, ...rest);
+      };
+      const stop = AudioBufferSourceNode.prototype.stop;
+      AudioBufferSourceNode.prototype.stop = function (...rest) {
+        const sound = sounds.get(this);
+        if (sound && sound.at > this.context.currentTime) {
+          window.scheduled = window.scheduled.filter((one) => one !== sound);
+        }
+        stop.call(this, ...rest);
       };
     });
     await use(page);

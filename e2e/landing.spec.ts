@@ -116,6 +116,16 @@ test('says which bound is in the way, keeps a cadence, and edits its words', asy
   const results = page.getByRole('region', { name: 'Solutions' });
   await page.getByLabel('Gaps, at most').fill('0');
   await page.getByLabel('Start', { exact: true }).selectOption('at');
+  const place = page.getByLabel('Start on a place as it is counted');
+  await place.fill('& of 3');
+  await place.press('Enter');
+  await expect(page.getByLabel('Start on beat')).toHaveValue('3');
+  await expect(page.getByLabel('Start on part')).toHaveValue('3');
+  await place.fill('beat 99');
+  await place.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('There is no beat 99');
+  await place.fill('1');
+  await place.press('Enter');
   await expect(results.getByRole('status')).toHaveText('None lands within these bounds.');
   await expect(results).toContainText('Gaps of at most 0 are in the way: allow gaps of');
   await results

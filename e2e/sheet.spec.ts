@@ -34,6 +34,19 @@ test('a rhythm goes onto one page of paper, with its lines, staff, syllables and
     expect(text).toContain(part);
   }
   expect(text).not.toContain('Shelf');
+  await expect(page.getByText('One page.', { exact: true })).toBeVisible();
+
+  // A little too much for a page is drawn smaller.
+  await page.goto('/bench/wet-cobbles/sheet');
+  await expect(page.locator('.staff svg').nth(2)).toBeVisible();
+  await expect(page.getByText(/^One page, at [78]\d %\.$/)).toBeVisible();
+  const fitted = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+  expect((await textOf(new Uint8Array(fitted))).pages).toBe(1);
+  // A poster draws larger, on its own page.
+  await page.getByLabel('Paper').selectOption('Poster');
+  await expect(page.getByText(/^One page/)).toBeVisible();
+  const poster = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+  expect((await textOf(new Uint8Array(poster))).pages).toBe(1);
 });
 
 test('hands are mirrored on paper, and pictures are taken away', async ({ page }) => {
@@ -52,8 +65,13 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
           .join(''),
       );
   expect(await hands()).toBe('RLR');
-  await page.getByLabel('Hands for the other-handed player').check();
+  await page.getByLabel('For the other-handed player').check();
   await expect.poll(hands).toBe('LRL');
+  // It is the player's own setting: Climb shows the same hands.
+  await page.getByRole('link', { name: 'Climb' }).click();
+  await expect(page.getByLabel('Other-handed')).toBeChecked();
+  await page.getByRole('link', { name: 'Sheet' }).click();
+  await expect(page.locator('.staff svg').nth(1)).toBeVisible();
 
   const take = async (name: string) => {
     const waiting = page.waitForEvent('download');

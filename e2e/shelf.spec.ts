@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, rows, slot, test } from './kit.ts';
+import { expect, kept, rows, slot, test } from './kit.ts';
 
 test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
   await page.goto('/');
@@ -31,6 +31,38 @@ test('begins a rhythm in a cycle of the catalogue by its name', async ({ page })
   await page.getByRole('button', { name: 'Begin writing' }).click();
   await page.getByRole('link', { name: 'Frame' }).click();
   await expect(page.getByRole('heading', { name: 'teental', exact: true })).toBeVisible();
+});
+
+test('notes and tags are kept, printed and found; a cycle brings its own counting and tempo', async ({
+  page,
+}) => {
+  await page.goto('/?new');
+  await page.getByLabel('Name', { exact: true }).fill('Slow walk');
+  await page.getByLabel(/^Cycle/).fill('ektal');
+  await page.getByRole('button', { name: 'Begin writing' }).click();
+  await expect(page.getByLabel('Tempo', { exact: true })).toHaveValue('30');
+  await page.getByRole('button', { name: 'Notes and tags' }).click();
+  const notes = page.getByRole('textbox', { name: /^Notes/ });
+  await notes.fill('Ondra begins alone.\n  The lamps follow.');
+  await page.getByLabel('Tags, one word each').fill('evening, evening slow');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  const id = page.url().split('/').at(-2) ?? '';
+  await kept(page, id, '"tags":["evening","slow"]');
+  await page.reload();
+  await page.getByRole('button', { name: 'Notes and tags' }).click();
+  await expect(notes).toHaveValue('Ondra begins alone.\n  The lamps follow.');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Frame', exact: true }).click();
+  await expect(page.getByRole('combobox', { name: /^Counted in/ })).toHaveValue('running');
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await expect(page.getByRole('article', { name: 'Sheet of Slow walk' })).toContainText(
+    'The lamps follow.',
+  );
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await page.getByRole('button', { name: 'evening' }).click();
+  await expect(page.getByRole('link', { name: 'Slow walk' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Ferry bell' })).toBeHidden();
 });
 
 test('refuses files that cannot be read, and says where', async ({ page }) => {
@@ -137,6 +169,22 @@ test('anything is found by a few letters, and the keys by a question mark', asyn
   await expect(help).toContainText('one slot');
   await page.keyboard.press('Escape');
   await expect(help).toHaveCount(0);
+
+  // The stages of the open rhythm, an instrument by any of its names, and the theme.
+  const find = async (text: string) => {
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder('A rhythm, a place').fill(text);
+    await page.keyboard.press('Enter');
+  };
+  await find('sheet');
+  await expect(page.getByRole('article', { name: 'Sheet of Quay call' })).toBeVisible();
+  await find('mridangam');
+  await expect(
+    page.getByRole('region', { name: 'Strokes of the south indian barrel' }),
+  ).toContainText('One finger strikes from a quiet hand');
+  await find('theme: dark');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await expect(page.getByRole('button', { name: /^Theme: dark/ })).toBeVisible();
 });
 
 test('both formats bring back what was taken away', async ({ page }) => {

@@ -51,7 +51,7 @@ await shot('shelf', '/', {
 });
 await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
 await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });
-await shot('write-long', '/bench/ten-stairs/write');
+await shot('write-long', '/bench/ten-stairs/write', { theme: 'dark' });
 /** Puts a clave under the ferry, and reads the water against it. */
 const withClave = async (page) => {
   await page.getByLabel('Search the catalogue').fill('son clave');

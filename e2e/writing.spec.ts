@@ -58,29 +58,26 @@ test('taps a pattern in with 15 ms of jitter, and gets it back', async ({ page }
   const playhead = page.getByTestId('gesture-playhead');
   await expect(playhead).toHaveAttribute('data-tag', 'loop', { timeout: 15_000 });
   // A beat in four, a beat in three, a beat in two, an empty one; hands in turn, a little unsteady.
-  await playhead.evaluate(async (element) => {
-    const pulse = 60_000 / (60 * 4);
+  await page.evaluate(async () => {
+    const pulse = 60 / (60 * 4);
     const places = [0, 1, 3, 4, 4 + 4 / 3, 4 + 8 / 3, 8, 10];
     const jitter = [9, -12, 15, -7, 11, -15, 6, -10];
-    const begun = performance.now();
-    const now = Number((element as SVGElement).dataset.pulse);
-    await Promise.all(
-      places.map(
-        (place, index) =>
-          new Promise<void>((resolve) => {
-            const wait = (place + 16 - now) * pulse + (jitter[index] ?? 0);
-            setTimeout(
-              () => {
-                window.dispatchEvent(
-                  new KeyboardEvent('keydown', { key: index % 2 === 0 ? 'j' : 'f' }),
-                );
-                resolve();
-              },
-              wait - (performance.now() - begun),
-            );
-          }),
-      ),
-    );
+    // The one plays to what is heard, as a player does, and not to the clock on the wall.
+    const heard = () => {
+      const { contextTime = 0, performanceTime = 0 } = window.clock.getOutputTimestamp();
+      return contextTime + (performance.now() - performanceTime) / 1000;
+    };
+    const begun = Math.min(...window.scheduled.map(({ at }) => at));
+    const turns = Math.ceil((heard() - begun) / (16 * pulse) + 0.05);
+    for (const [index, place] of places.entries()) {
+      const meant = begun + (turns * 16 + place) * pulse + (jitter[index] ?? 0) / 1000;
+      while (heard() < meant) await new Promise((resolve) => setTimeout(resolve, 2));
+      const key = new KeyboardEvent('keydown', { key: index % 2 === 0 ? 'j' : 'f' });
+      // The key went down when it was meant to, however late this loop looked.
+      const since = (heard() - meant) * 1000;
+      Object.defineProperty(key, 'timeStamp', { value: performance.now() - since });
+      window.dispatchEvent(key);
+    }
   });
   const slots = (beat: number) => page.getByLabel(`Slots in beat ${beat}`);
   await expect(slots(1)).toHaveValue('4');
@@ -91,11 +88,40 @@ test('taps a pattern in with 15 ms of jitter, and gets it back', async ({ page }
   await expect(rows(page, 'Water')).toContainText('play D K . D / K D K / D K / . . . .');
   await kept(page, 'ferry-bell', '"slots":3');
 
-  // The taps are still there, so that one can change one's mind.
+  // The taps are still there, so that one can change one's mind; another turn stays as it is.
+  await page.getByRole('button', { name: 'Layer Water' }).click();
+  await page.getByRole('button', { name: 'Repeat the last turn' }).click();
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Tap it in' }).click();
   await slots(3).selectOption('4');
+  await page.getByLabel('as turn').selectOption('2');
   await page.getByRole('button', { name: 'Write it into Water' }).click();
-  await expect(rows(page, 'Water')).toContainText('/ D . K . /');
+  await expect(rows(page, 'Water')).toContainText('/ D K / . . . . | D K . D / K D K / D . K . /');
+});
+
+test('taps on the pads, at a slower tempo, with both hands at once', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/write');
+  await page.getByTitle('Type in Water').click();
+  await page.getByRole('button', { name: 'Tap it in' }).click();
+  const pad = (side: string) => page.getByRole('button', { name: `${side} pad` });
+  await expect(pad('Left')).toBeDisabled();
+  await page.getByRole('combobox', { name: 'Tempo' }).selectOption('slower: 45');
+  await page.getByRole('button', { name: 'Start' }).click();
+  const playhead = page.getByTestId('gesture-playhead');
+  await expect(playhead).toHaveAttribute('data-tag', 'loop', { timeout: 20_000 });
+  const pulse = () => playhead.evaluate((line: SVGElement) => Number(line.dataset.pulse) % 16);
+  // The third beat, which begins on pulse 8: the hands together, close enough to its beginning.
+  await expect.poll(pulse, { intervals: [20], timeout: 20_000 }).toBeGreaterThan(7.95);
+  await Promise.all([
+    pad('Left').dispatchEvent('pointerdown'),
+    pad('Right').dispatchEvent('pointerdown'),
+  ]);
+  await expect(page.getByText('2 taps.')).toBeVisible();
+  await page.getByLabel('Slots in beat 3').selectOption('1');
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Write it into Water' }).click();
+  await expect(rows(page, 'Water')).toContainText('play . . . . / . . . . / D+K / . . . .');
+  await expect(rows(page, 'Water')).toContainText('/ R+L /');
 });
 
 test('a stroke is dragged along the line, turns get names and fold away, the count is lit', async ({
@@ -156,4 +182,59 @@ test('a stretch reaches over layers, and a layer is counted in its own way', asy
   await page.keyboard.press('Escape');
   await expect(slot(page, 'Lamp', 1)).toHaveAccessibleName(/^bar 1, ka of 1/);
   await kept(page, 'wet-cobbles', '"sayCounting":"spoken-drum"');
+});
+
+test('a stretch over layers is copied and pasted, as text from elsewhere too, and strokes ring on', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.goto('/bench/wet-cobbles/write');
+  await slot(page, 'Cobbles', 0).click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('Copied a stretch of 2 layers.')).toBeVisible();
+  const text = await page.evaluate(() => navigator.clipboard.readText());
+  expect(text).toMatch(/^play .*\n(hand.*\n)?(say.*\n)?\nplay /);
+  const before = [
+    await slot(page, 'Cobbles', 0).getAttribute('aria-label'),
+    await slot(page, 'Ground', 0).getAttribute('aria-label'),
+  ].map((label) => label?.split(': ')[1]);
+  await slot(page, 'Cobbles', 4).click();
+  await page.keyboard.press('Control+v');
+  await expect(slot(page, 'Cobbles', 4)).toHaveAccessibleName(new RegExp(`${before[0]}$`));
+  await expect(slot(page, 'Ground', 4)).toHaveAccessibleName(new RegExp(`${before[1]}$`));
+  await page.keyboard.press('Control+z');
+
+  // Text from another program, and text that is none.
+  await page.evaluate(() => navigator.clipboard.writeText('B! . (t)'));
+  await slot(page, 'Cobbles', 1).click();
+  await page.keyboard.press('Control+v');
+  await expect(rows(page, 'Cobbles')).toContainText('play B! B! / . (t) / O');
+  await page.evaluate(() => navigator.clipboard.writeText('See you at the ferry.'));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByText(/^What was copied cannot be read as strokes\./)).toBeVisible();
+  await expect(rows(page, 'Cobbles')).toContainText('play B! B! / . (t) / O');
+
+  await slot(page, 'Cobbles', 2).click();
+  await page.keyboard.press('_');
+  await expect(slot(page, 'Cobbles', 2)).toHaveAccessibleName(/rings on$/);
+  await expect(rows(page, 'Cobbles')).toContainText('play B! B! / _ (t) / O');
+
+  // The pointer chooses a stretch too: with Shift, or drawn from an empty slot.
+  const stretch = page.locator('.slot-ranged');
+  await slot(page, 'Cobbles', 3).click();
+  await slot(page, 'Cobbles', 5).click({ modifiers: ['Shift'] });
+  await expect(stretch).toHaveCount(3);
+  await slot(page, 'Cobbles', 4).click();
+  await expect(stretch).toHaveCount(0);
+  await slot(page, 'Lamp', 1).hover();
+  await page.mouse.down();
+  await slot(page, 'Lamp', 3).hover();
+  await slot(page, 'Cobbles', 4).hover();
+  await page.mouse.up();
+  await expect(stretch).toHaveCount(8);
+  await page.keyboard.press('Delete');
+  await expect(rows(page, 'Cobbles')).toContainText('play B! . / . . / . (t) O');
 });

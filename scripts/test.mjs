@@ -107,14 +107,17 @@ const built = step(
 );
 if (built) step('size of the first page', run(process.execPath, ['scripts/size.mjs']));
 if (built && step('Chromium', ensureChromium())) {
-  run('npm', ['run', '--silent', 'e2e']);
-  tests(
-    'browser tests',
-    counts('e2e.json', ({ stats, suites }) => {
-      for (const title of flaky(suites)) console.log(`! passed on the second try only: ${title}`);
-      return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
-    }),
-  );
+  for (const project of ['sight', 'sound']) {
+    const env = { ...process.env, E2E_REPORT: project };
+    run('npx', ['playwright', 'test', `--project=${project}`], { cwd: join(ROOT, 'e2e'), env });
+    tests(
+      `browser tests, ${project}`,
+      counts(`${project}.json`, ({ stats, suites }) => {
+        for (const title of flaky(suites)) console.log(`! passed on the second try only: ${title}`);
+        return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+      }),
+    );
+  }
 }
 
 console.log(`${passed} passed, ${failed} failed`);

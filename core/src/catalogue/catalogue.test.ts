@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { beatsOf, turnPulses } from '../cycle/index.ts';
 import {
   CATALOGUE,
+  type CatalogueEntry,
   entryNamed,
   entryOf,
   entryWords,
@@ -142,5 +143,25 @@ describe('the catalogue', () => {
     ).toBe(true);
     const fast = searchCatalogue({ text: '', tradition: 'south-indian', speed: 5 });
     expect(fast.every((entry) => entry.speed === 5 || entry.speed === undefined)).toBe(true);
+  });
+});
+
+describe('two-sided timelines', () => {
+  it('of one length agree on which half is the three-side', () => {
+    const sided = CATALOGUE.filter((entry) => entry.side === '3-2');
+    const line = (entry?: CatalogueEntry) => entry?.skeleton?.map((stroke) => stroke.pulse) ?? [];
+    for (const [turn, clave] of [
+      [16, entryNamed('son clave')],
+      [12, entryNamed('son clave in twelve')],
+    ] as const) {
+      const claves = line(clave);
+      const alike = sided.filter((entry) => turnPulses(entry.cycle) === turn);
+      expect(alike.length).toBeGreaterThanOrEqual(3);
+      for (const entry of alike) {
+        const meets = (shift: number) =>
+          line(entry).filter((pulse) => claves.includes((pulse + shift) % turn)).length;
+        expect(meets(0), entry.name).toBeGreaterThan(meets(turn / 2));
+      }
+    }
   });
 });

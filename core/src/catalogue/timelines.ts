@@ -11,7 +11,7 @@ guacharaca | 4x2 | 0 2 3 4 6 7 | – | 72/4 108/4 | The scraper of the cumbia: l
 son clave | 4x4 | 0 3 6 10 12 | 3-2 | 72/4 110/4 | Five strokes over two halves, three and two. A chart may begin on either half.
 rumba clave | 4x4 | 0 3 7 10 12 | 3-2 | 72/4 120/4 | As son clave with the third stroke a pulse later.
 brazilian clave, bossa clave | 4x4 | 0 3 6 10 13 | – | 60/4 88/4 | Son clave with its last stroke a pulse later. Whether it has sides is disputed; here it has none.
-cascara | 4x4 | 0 2 4 5 7 8 10 11 13 15 | 3-2 | 80/4 116/4 | Played on the shell; written to begin with the three-side of the clave.
+cascara | 4x4 | 0 2 3 5 7 8 10 12 13 15 | 3-2 | 80/4 116/4 | Played on the shell; written to begin with the three-side of the clave.
 baqueteo | 4x4 | 0 2 3 5 6 8 10 12 14 | 3-2 | 60/4 92/4 | A cinquillo answered by four even strokes.
 shiko | 4x4 | 0 4 6 10 12 | – | 72/4 112/4 | Five strokes with the first two a whole beat apart.
 soukous | 4x4 | 0 3 6 10 11 | – | 80/4 130/4 | Son clave with its last stroke a pulse earlier.

@@ -11,10 +11,9 @@ malfuf | 3+3+2 | D . . T . . T . | 180/1 260/1 | 3 + 3 + 2; dancers enter on it.
 ayyub | 2x4 | D . . T D . T . | 80/2 160/2 | Short and turning; it begins slow and runs away.
 khaliji | 3+3+2 | D . . D . . T . | 140/1 200/1 | 3 + 3 + 2 with two low strokes.
 chiftetelli | 2x8 | D . . T . . T . D . D . T . . . | 56/2 96/2 | Eight slow beats; the second half stands on the low strokes.
-samai thaqil, aksak semai | 3+2+2+3 | D . . T . D D T . . | 80/1 140/1 | Ten as 3 + 2 + 2 + 3. The gaps are as much part of it as the strokes.
+samai thaqil | 3+2+2+3 | D . . T . D D T . . | 80/1 140/1 | Ten as 3 + 2 + 2 + 3. The gaps are as much part of it as the strokes. The Turkish aksak semai has the same ten; its strokes are told in more than one way.
 sofyan | 2x2 | D . T T | 80/2 160/2 | Four: low, then two high ones in the second half.
 semai | 1x3 | D T T | 90/1 180/1 | Three: low, high, high.
-yuruk semai | 3+3 | D T T D T . | 160/1 260/1 | Six in two threes.
 turk aksagi | 2+3 | D . T . T | 120/1 220/1 | Five as 2 + 3.
 devr-i hindi | 3+2+2 | D T T D . T . | 140/1 240/1 | Seven as 3 + 2 + 2.
 aksak | 2+2+2+3 | D . T T D . T . T | 160/1 300/1 | Nine as 2 + 2 + 2 + 3, from slow to a run.

@@ -75,11 +75,12 @@ export function parseSpans(text: string): SpansResult {
     groups.push({ beats });
     at += part.length + 1;
   }
-  const spans = writeGroups(groups);
+  const spans = formatGroups(groups);
   return { ok: true, cycle: { id: spans, name: spans, groups } };
 }
 
-function writeGroups(groups: readonly Group[]): string {
+/** The written form of groups of beats. */
+export function formatGroups(groups: readonly Group[]): string {
   return groups
     .map((group) => writeRuns(group.beats.map((beat) => `${beat.span}${letterOf(beat.gesture)}`)))
     .join(', ');
@@ -101,7 +102,7 @@ function writeRuns(beats: readonly string[]): string {
 
 /** The written form of a cycle's spans; `parseSpans` gives the same beats and groups back. */
 export function formatSpans(cycle: Cycle): string {
-  return writeGroups(cycle.groups);
+  return formatGroups(cycle.groups);
 }
 
 /**

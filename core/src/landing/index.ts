@@ -9,6 +9,7 @@ export * from './shapes.ts';
 export * from './solution.ts';
 export * from './solve.ts';
 export * from './typed.ts';
+export * from './unit-at.ts';
 export * from './units.ts';
 export * from './why-none.ts';
 export * from './words.ts';

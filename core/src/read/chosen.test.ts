@@ -4,13 +4,16 @@ import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { onsetsOnce, timeRhythm } from '../rhythm/index.ts';
 import { rational } from '../time/index.ts';
 import {
+  chorusOf,
   composite,
+  layersAt,
   layersTogether,
   pairOf,
   placeOf,
   readSlot,
   sayPlace,
   sayPulse,
+  sharedWith,
   slotsWith,
   soundingLine,
 } from './index.ts';
@@ -27,6 +30,8 @@ describe('who falls with whom', () => {
           const grid = timing.layers[index];
           if (!grid) return;
           const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
+          const shared = sharedWith(rhythm, timing, index);
+          expect(shared[index]).toEqual({ slots: [], accented: [] });
           rhythm.layers.forEach((other, at) => {
             const theirs = timing.layers[at];
             if (at === index || !theirs) return;
@@ -38,6 +43,12 @@ describe('who falls with whom', () => {
               ),
             );
             expect(slotsWith(rhythm, timing, index, slots, at)).toEqual(plainly);
+            expect(shared[at]?.slots).toEqual(plainly);
+            expect(shared[at]?.accented).toEqual(
+              plainly.filter((slot) =>
+                layer.strokes.some((stroke) => stroke.slot === slot && stroke.force === 4),
+              ),
+            );
             for (const slot of plainly) {
               expect(layersTogether(rhythm, timing, index, slot)).toContain(at);
             }
@@ -78,23 +89,65 @@ describe('when a layer sounds', () => {
       fc.property(arbitraryRhythm, (rhythm) => {
         const result = timeRhythm(rhythm);
         const [layer] = rhythm.layers;
-        const grid = result.ok ? result.timing.layers[0] : undefined;
-        if (!layer || !grid) return;
+        if (!result.ok || !layer) return;
+        const { timing } = result;
+        const grid = timing.layers[0];
+        if (!grid) return;
         const line = soundingLine(layer, grid);
         expect(new Set(line.slots).size).toBe(line.slots.length);
         expect(line.accents).toBe(line.accented.filter(Boolean).length);
         line.slots.forEach((slot, index) => {
           expect(line.onsets[index]).toBe(grid.startTicks[slot]);
-          expect(line.has(grid.startTicks[slot] ?? -1)).toBe(true);
           const here = layer.strokes.filter((stroke) => stroke.slot === slot);
           expect(line.accented[index]).toBe(here.some((stroke) => stroke.force === 4));
         });
-        const silent = grid.startTicks.filter((_, slot) => !line.slots.includes(slot));
-        for (const tick of silent) expect(line.has(tick)).toBe(false);
+        // Asked at every slot, the chorus answers for those that sound, in any round.
+        const chorus = chorusOf(rhythm, timing);
+        for (const later of [0, 3 * grid.lengthTicks]) {
+          const sounds = grid.startTicks.flatMap((ticks, slot) =>
+            layersAt(chorus, ticks + later) & 1 ? [slot] : [],
+          );
+          expect(sounds).toEqual(line.slots);
+        }
         // The same object again, since nothing changed.
         expect(soundingLine(layer, grid)).toBe(line);
       }),
     );
+  });
+});
+
+describe('who sounds when, at the edges', () => {
+  it('tells the last of 32 layers from the others', () => {
+    const { rhythm, timing } = timed(
+      [
+        'rhythm Many\ncycle 4',
+        ...Array.from(
+          { length: 32 },
+          (_, at) => `layer L${at} : hand bell\nplay X . . ${at % 2 ? '.' : 'X!'}`,
+        ),
+      ].join('\n'),
+    );
+    expect(layersTogether(rhythm, timing, 31, 0)).toHaveLength(31);
+    const shared = sharedWith(rhythm, timing, 30);
+    expect(shared[31]).toEqual({ slots: [0], accented: [] });
+    expect(shared[28]).toEqual({ slots: [0, 3], accented: [3] });
+  });
+
+  it('follows layers whose grid is too long for a table, each at its own rounds', () => {
+    const prime = (slots: number) => Array(slots).fill('X').join(' ');
+    const { rhythm, timing } = timed(
+      [
+        'rhythm Fine\ncycle 4x4',
+        `layer Fine : hand bell\nplay ${prime(61)} / ${prime(59)} / ${prime(7)} / X . . .`,
+        'layer Beats : hand bell\nplay X / X / X / X',
+        'layer Two : hand bell\nplay X / .\nloop own',
+      ].join('\n'),
+    );
+    expect(timing.turnTicks).toBeGreaterThan(65_536);
+    const starts = [0, 61, 120, 127];
+    expect(sharedWith(rhythm, timing, 0)[1]?.slots).toEqual(starts);
+    expect(sharedWith(rhythm, timing, 0)[2]?.slots).toEqual([starts[0], starts[2]]);
+    expect(layersTogether(rhythm, timing, 1, 2)).toEqual([0, 2]);
   });
 });
 

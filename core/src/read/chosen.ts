@@ -9,8 +9,8 @@ import {
   type Timing,
 } from '../rhythm/index.ts';
 import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
+import { chorusOf, layersAt } from './chorus.ts';
 import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
-import { soundingLine } from './sounding.ts';
 
 /** The sentences about one slot: what it is, where it is counted, and who falls with it. */
 export interface ChosenReading {
@@ -25,8 +25,11 @@ export function layersTogether(
   layer: number,
   slot: number,
 ): readonly number[] {
+  const grid = timing.layers[layer];
+  if (!grid) return [];
+  const here = layersAt(chorusOf(rhythm, timing), grid.startTicks[slot] ?? 0);
   return rhythm.layers.flatMap((_, other) =>
-    other !== layer && slotsWith(rhythm, timing, layer, [slot], other).length > 0 ? [other] : [],
+    other !== layer && (here >> other) & 1 ? [other] : [],
   );
 }
 
@@ -38,21 +41,10 @@ export function slotsWith(
   slots: readonly number[],
   other: number,
 ): readonly number[] {
-  const own = timing.layers[layer];
-  const grid = timing.layers[other];
-  const line = rhythm.layers[other];
-  if (!own || !grid || !line || grid.lengthTicks === 0) return [];
-  const sounding = soundingLine(line, grid);
-  const { startTicks } = own;
-  const { lengthTicks } = grid;
-  const shared: number[] = [];
-  // A plain loop: with many layers this is most of what reading does.
-  for (let index = 0; index < slots.length; index += 1) {
-    const slot = slots[index] ?? 0;
-    const at = startTicks[slot] ?? 0;
-    if (sounding.has(at < lengthTicks ? at : at % lengthTicks)) shared.push(slot);
-  }
-  return shared;
+  const grid = timing.layers[layer];
+  if (!grid) return [];
+  const chorus = chorusOf(rhythm, timing);
+  return slots.filter((slot) => (layersAt(chorus, grid.startTicks[slot] ?? 0) >> other) & 1);
 }
 
 /** Reads one slot of a layer for the panel beside the line. */
@@ -122,7 +114,8 @@ const handWords = {
 
 /** A moment counted from 1 as players count pulses; fractions as `4 and 1/3`. */
 export function sayPulse(at: Pulses): string {
+  if (at.den === 1) return String(at.num + 1);
   const whole = floor(at) + 1;
   const rest = modulo(at, ONE);
-  return rest.num === 0 ? String(whole) : `${whole} and ${formatRational(rest)}`;
+  return `${whole} and ${formatRational(rest)}`;
 }

@@ -1,18 +1,19 @@
 import { beatStarts } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { type Layer, type Lines, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
-import { formatRational, rational } from '../time/index.ts';
-import { sayPulse, slotsWith } from './chosen.ts';
+import { formatRational, rational, type Ticks } from '../time/index.ts';
+import { type Shared, sharedWith } from './chorus.ts';
+import { sayPulse } from './chosen.ts';
 import { type Finding, type FindingGroup, plain } from './finding.ts';
 import { fit } from './fit.ts';
 import { handFindings } from './hand-findings.ts';
 import { balance, evenness, syncopation } from './line.ts';
 import { type ReadSettings, USUAL_READING } from './settings.ts';
 import { readSides, type SideSentence } from './sides-of.ts';
-import { soundingLine } from './sounding.ts';
-import { sayStrides, stridesInPulses } from './strides.ts';
+import { type SoundingLine, soundingLine } from './sounding.ts';
+import { sayRow, sayStrides, stridesInPulses } from './strides.ts';
 import { sayWeight, weightOf } from './weight.ts';
-import { forcesOf, wrists } from './wrists.ts';
+import { forcesByHand, wrists } from './wrists.ts';
 
 /**
  * What a layer says, in short sentences with numbers. A rhythm that has no common grid gives the
@@ -30,13 +31,14 @@ export function readLayer(
     return [{ title: 'Fit', findings: [{ text: result.message, slots: [], tone: 'warn' }] }];
   }
   const { timing } = result;
+  const shared = sharedWith(rhythm, timing, layerIndex);
   const groups: readonly FindingGroup[] = [
     { title: 'Fit', findings: fitFindings(rhythm, timing, layerIndex) },
     { title: 'Strides', findings: strideFindings(layer, timing, layerIndex) },
     { title: 'Off the beat', findings: syncopationFindings(rhythm, timing, layer, layerIndex) },
-    { title: 'Accents alone', findings: accentFindings(rhythm, timing, layer, layerIndex) },
+    { title: 'Accents alone', findings: accentFindings(rhythm, timing, shared, layerIndex) },
     { title: 'Sides', findings: sideFindings(rhythm, timing, layerIndex, settings) },
-    { title: 'Together', findings: togetherFindings(rhythm, timing, layer, layerIndex) },
+    { title: 'Together', findings: togetherFindings(rhythm, timing, shared, layerIndex) },
     { title: 'Hands', findings: handFindings(rhythm, layer, timing, layerIndex, settings.ceiling) },
     { title: 'Wrists', findings: wristFindings(layer) },
     { title: 'Weight', findings: weightFindings(layer, settings.high) },
@@ -44,7 +46,7 @@ export function readLayer(
   return groups.filter((group) => group.findings.length > 0);
 }
 
-const NO_LINE = { slots: [], onsets: [] } as const;
+const NO_LINE = { slots: [], onsets: [], accented: [], accents: 0 } as const;
 
 function fitFindings(rhythm: Rhythm, timing: Timing, index: number): readonly Finding[] {
   const { written, turnsPulses, comesRoundAfter } = fit(timing, index, rhythm.cycle);
@@ -100,60 +102,73 @@ function syncopationFindings(
   return [plain(`Syncopation ${whole.toFixed(1)}; ${halves}.`, off, 'syncopation')];
 }
 
+function lineOf(
+  rhythm: Lines,
+  timing: Timing,
+  index: number,
+): Pick<SoundingLine, 'slots' | 'onsets' | 'accented' | 'accents'> {
+  const layer = rhythm.layers[index];
+  const grid = timing.layers[index];
+  return layer && grid ? soundingLine(layer, grid) : NO_LINE;
+}
+
+/** More pulses than this are counted and not named. */
+const PULSES_NAMED = 12;
+
 function accentFindings(
   rhythm: Lines,
   timing: Timing,
-  layer: Layer,
+  shared: readonly Shared[],
   index: number,
 ): readonly Finding[] {
-  const grid = timing.layers[index];
-  if (!grid) return [];
-  const line = soundingLine(layer, grid);
+  const line = lineOf(rhythm, timing, index);
   if (line.accents === 0 || line.accents === line.slots.length) return [];
-  const slots = line.slots.filter((_, at) => line.accented[at]);
-  const onsets = line.onsets.filter((_, at) => line.accented[at]);
-  const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
-  const noun = slots.length === 1 ? 'Pulse' : 'Pulses';
-  const pulses = onsets.map((onset) => sayPulse(rational(onset, timing.ticksPerPulse)));
+  const slots: number[] = [];
+  const onsets: Ticks[] = [];
+  line.accented.forEach((accented, at) => {
+    if (!accented) return;
+    slots.push(line.slots[at] ?? 0);
+    onsets.push(line.onsets[at] ?? 0);
+  });
+  const span = timing.layers[index]?.lengthTicks ?? 0;
+  const gaps = stridesInPulses(onsets, span, timing.ticksPerPulse);
   const findings = [
-    plain(`${noun} ${pulses.join(', ')}: strides ${sayStrides(gaps)}.`, slots, 'accents'),
+    plain(`${sayAccents(onsets, timing)}: strides ${sayStrides(gaps)}.`, slots, 'accents'),
   ];
-  rhythm.layers.forEach((other, at) => {
-    if (at === index) return;
-    const shared = slotsWith(rhythm, timing, index, slots, at);
-    if (shared.length === 0) return;
-    const all = shared.length === slots.length;
+  shared.forEach(({ accented }, at) => {
+    if (accented.length === 0) return;
+    const all = accented.length === slots.length;
     const how = all
       ? slots.length === 2
         ? 'Both'
         : `All ${slots.length}`
-      : `${shared.length} of ${slots.length}`;
-    findings.push(plain(`${how} fall with ${other.name}.`, shared));
+      : `${accented.length} of ${slots.length}`;
+    findings.push(plain(`${how} fall with ${rhythm.layers[at]?.name}.`, accented));
   });
   return findings;
+}
+
+function sayAccents(onsets: readonly Ticks[], { ticksPerPulse }: Timing): string {
+  if (onsets.length > PULSES_NAMED) return `${onsets.length} accents`;
+  const pulses = onsets.map((onset) => sayPulse(rational(onset, ticksPerPulse)));
+  return `${pulses.length === 1 ? 'Pulse' : 'Pulses'} ${pulses.join(', ')}`;
 }
 
 function togetherFindings(
   rhythm: Lines,
   timing: Timing,
-  layer: Layer,
+  shared: readonly Shared[],
   index: number,
 ): readonly Finding[] {
-  const grid = timing.layers[index];
-  const { slots } = grid ? soundingLine(layer, grid) : NO_LINE;
+  const { slots } = lineOf(rhythm, timing, index);
   if (slots.length === 0) return [];
   return rhythm.layers.flatMap((other, at): Finding[] => {
     if (at === index || other.strokes.length === 0) return [];
-    const shared = slotsWith(rhythm, timing, index, slots, at);
-    return shared.length === 0
-      ? [plain(`Never falls with ${other.name} the first time round.`)]
-      : [
-          plain(
-            `${shared.length} of ${slots.length} strokes fall with ${other.name}.`,
-            shared,
-            'together',
-          ),
-        ];
+    const met = shared[at]?.slots ?? [];
+    if (met.length === 0) return [plain(`Never falls with ${other.name} the first time round.`)];
+    return [
+      plain(`${met.length} of ${slots.length} strokes fall with ${other.name}.`, met, 'together'),
+    ];
   });
 }
 
@@ -185,12 +200,13 @@ function weightFindings(layer: Layer, high: ReadSettings['high']): readonly Find
 
 function wristFindings(layer: Layer): readonly Finding[] {
   if (findInstrument(layer.instrument)?.byHand === false) return [];
+  const byHand = forcesByHand(layer);
   return (['R', 'L'] as const).flatMap((hand) => {
-    const forces = forcesOf(layer, hand);
+    const forces = byHand[hand];
     // A hand that never changes its height has nothing to learn here.
     const high = forces.filter((force) => force >= 3).length;
     if (high === 0 || high === forces.length) return [];
     const name = hand === 'R' ? 'Right' : 'Left';
-    return [plain(`${name}: ${wrists(forces).join(' ')}.`, [], 'wrists')];
+    return [plain(`${name}: ${sayRow(wrists(forces))}.`, [], 'wrists')];
   });
 }

@@ -1,4 +1,4 @@
-import { type Hand, handOf, type Layer, type Timing } from '../rhythm/index.ts';
+import { type Hand, handOf, type Layer, LIMBS, type Timing } from '../rhythm/index.ts';
 import {
   type Bpm,
   type Hertz,
@@ -31,14 +31,6 @@ export interface HandsReading {
   readonly impossible: readonly number[];
 }
 
-/** Limbs that a hand sign puts to work. */
-const LIMBS: Readonly<Record<Hand, readonly OneHand[]>> = {
-  R: ['R'],
-  L: ['L'],
-  B: ['R', 'L'],
-  F: ['F'],
-};
-
 /** Follows one limb through the layer. */
 interface Track {
   count: number;
@@ -60,21 +52,24 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const row: Hand[] = [];
   const impossible: number[] = [];
   let slot = -1;
-  let busy = '';
+  let busy = 0;
   for (const stroke of layer.strokes) {
     const hand = handOf(layer, stroke);
     const at = grid?.startTicks[stroke.slot] ?? 0;
     if (stroke.slot !== slot) {
       slot = stroke.slot;
-      busy = '';
+      busy = 0;
+      leads[Math.floor(at / timing.turnTicks)] ??= hand;
     }
-    for (const limb of LIMBS[hand]) {
-      if (busy !== '' && busy.includes(limb)) impossible.push(slot);
-      busy += limb;
-      follow(tracks[limb], at);
-    }
+    const limbs = LIMBS[hand];
+    if (busy & limbs & 1) impossible.push(slot);
+    if (busy & limbs & 2) impossible.push(slot);
+    if (busy & limbs & 4) impossible.push(slot);
+    busy |= limbs;
+    if (limbs & 1) follow(tracks.R, at);
+    if (limbs & 2) follow(tracks.L, at);
+    if (limbs & 4) follow(tracks.F, at);
     if (hand !== 'F') row.push(hand);
-    leads[Math.floor(at / timing.turnTicks)] ??= hand;
   }
 
   let shortest: { hand: OneHand; ticks: Ticks } | undefined;

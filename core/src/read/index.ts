@@ -1,5 +1,6 @@
 /** Reading: what a rhythm says, as figures and as short sentences. */
 export * from './address.ts';
+export * from './chorus.ts';
 export * from './chosen.ts';
 export * from './compare.ts';
 export * from './compare-layers.ts';

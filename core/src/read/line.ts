@@ -46,7 +46,7 @@ export function sameFamily(
  * @param onsets ascending, in any unit; `span` in the same
  */
 export function evenness(onsets: readonly number[], span: number): number {
-  return meanVector(onsets.map((onset, k) => onset / span - k / onsets.length));
+  return meanVector(onsets.length, (k) => (onsets[k] ?? 0) / span - k / onsets.length);
 }
 
 /**
@@ -54,23 +54,27 @@ export function evenness(onsets: readonly number[], span: number): number {
  * the hub (Milne and others, 2015). 0 for no onsets.
  */
 export function balance(onsets: readonly number[], span: number): number {
-  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.map((onset) => onset / span));
+  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.length, (k) => (onsets[k] ?? 0) / span);
 }
 
-/** Length of the mean of unit vectors at these shares of a full circle. */
-function meanVector(shares: readonly number[]): number {
-  if (shares.length === 0) return 0;
-  const [re, im] = sumVector(shares);
-  return Math.sqrt(re * re + im * im) / shares.length;
+/** Length of the mean of `count` unit vectors, each at its share of a full circle. */
+function meanVector(count: number, share: (index: number) => number): number {
+  if (count === 0) return 0;
+  const [re, im] = sumVector(count, share);
+  return Math.sqrt(re * re + im * im) / count;
 }
 
-/** The sum of unit vectors at these shares of a full circle, to the right and upwards. */
-export function sumVector(shares: readonly number[]): readonly [number, number] {
+/** The sum of `count` unit vectors, each at its share of a full circle, to the right and upwards. */
+export function sumVector(
+  count: number,
+  share: (index: number) => number,
+): readonly [number, number] {
   let re = 0;
   let im = 0;
-  for (const share of shares) {
-    re += Math.cos(2 * Math.PI * share);
-    im += Math.sin(2 * Math.PI * share);
+  for (let index = 0; index < count; index += 1) {
+    const angle = 2 * Math.PI * share(index);
+    re += Math.cos(angle);
+    im += Math.sin(angle);
   }
   return [re, im];
 }

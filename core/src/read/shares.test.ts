@@ -5,7 +5,7 @@ import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { FORCES, timeRhythm } from '../rhythm/index.ts';
 import {
   familiesOf,
-  forcesOf,
+  forcesByHand,
   hardMoves,
   highShare,
   makeLibrary,
@@ -83,7 +83,8 @@ describe('wrists', () => {
         for (const layer of layers) {
           const both = layer.strokes.filter((stroke) => stroke.hand === 'B').length;
           const feet = layer.strokes.filter((stroke) => stroke.hand === 'F').length;
-          const hands = forcesOf(layer, 'R').length + forcesOf(layer, 'L').length;
+          const { R, L } = forcesByHand(layer);
+          const hands = R.length + L.length;
           expect(hands).toBeLessThanOrEqual(layer.strokes.length * 2);
           expect(hands).toBeGreaterThanOrEqual(both * 2);
           expect(hands).toBeLessThanOrEqual((layer.strokes.length - feet) * 2);

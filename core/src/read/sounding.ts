@@ -11,12 +11,7 @@ export interface SoundingLine {
   readonly accented: readonly boolean[];
   /** How many of them are accented. */
   readonly accents: number;
-  /** Tells whether something sounds at a tick of the first round. */
-  has(ticks: Ticks): boolean;
 }
-
-/** Longest layer, in ticks, for which a table of all ticks is quicker than a set and small enough. */
-const TABLE_TICKS = 65_536;
 
 const lines = new WeakMap<Layer, { readonly grid: LayerGrid; readonly line: SoundingLine }>();
 
@@ -30,7 +25,6 @@ export function soundingLine(layer: Layer, grid: LayerGrid): SoundingLine {
 }
 
 function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
-  const { startTicks, lengthTicks } = grid;
   const slots: number[] = [];
   const onsets: Ticks[] = [];
   const accented: boolean[] = [];
@@ -40,7 +34,7 @@ function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
   for (const { slot, force } of layer.strokes) {
     if (slot !== before) {
       slots.push(slot);
-      onsets.push(startTicks[slot] ?? 0);
+      onsets.push(grid.startTicks[slot] ?? 0);
       accented.push(false);
       before = slot;
     }
@@ -49,15 +43,5 @@ function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
       accents += 1;
     }
   }
-  return { slots, onsets, accented, accents, has: tableOf(onsets, lengthTicks) };
-}
-
-function tableOf(onsets: readonly Ticks[], lengthTicks: Ticks): SoundingLine['has'] {
-  if (lengthTicks > TABLE_TICKS) {
-    const set = new Set(onsets);
-    return (ticks) => set.has(ticks);
-  }
-  const table = new Uint8Array(lengthTicks);
-  for (const onset of onsets) table[onset] = 1;
-  return (ticks) => table[ticks] === 1;
+  return { slots, onsets, accented, accents };
 }

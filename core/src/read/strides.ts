@@ -1,4 +1,4 @@
-import { equal, formatRational, type Pulses, rational, type Ticks } from '../time/index.ts';
+import { formatRational, type Pulses, rational, type Ticks } from '../time/index.ts';
 
 /**
  * The circular gaps between onsets, each from a stroke to the next and the last over the seam.
@@ -20,7 +20,8 @@ export function stridesInPulses(
 ): readonly Pulses[] {
   // A line has few different gaps: each is brought down once, and equal ones are one object.
   const known = new Map<Ticks, Pulses>();
-  return strides(onsets, span).map((ticks) => {
+  return onsets.map((onset, index) => {
+    const ticks = (onsets[index + 1] ?? (onsets[0] ?? 0) + span) - onset;
     let pulses = known.get(ticks);
     if (!pulses) {
       pulses = rational(ticks, ticksPerPulse);
@@ -30,26 +31,39 @@ export function stridesInPulses(
   });
 }
 
-/**
- * Strides as they are said: `3 3 2`, and a whole that repeats is said once with how often:
- * `3 3 2, twice`; otherwise a long run of one length is said short, `1×4 2`.
- */
+/** Strides as they are said: see {@link sayRow}. */
 export function sayStrides(gaps: readonly Pulses[]): string {
-  for (let period = 1; period * 2 <= gaps.length; period += 1) {
-    if (gaps.length % period !== 0) continue;
-    if (!repeatsAfter(gaps, period)) continue;
-    const times = gaps.length / period;
-    const once = gaps.slice(0, period).map(formatRational).join(' ');
-    return `${once}, ${times === 2 ? 'twice' : `${times} times`}`;
-  }
-  return sayRuns(gaps.map(formatRational));
+  // Equal strides are mostly one object, which is put into words once.
+  const known = new Map<Pulses, string>();
+  const words = gaps.map((gap) => {
+    let word = known.get(gap);
+    if (word === undefined) {
+      word = formatRational(gap);
+      known.set(gap, word);
+    }
+    return word;
+  });
+  return sayRow(words);
 }
 
-function repeatsAfter(gaps: readonly Pulses[], period: number): boolean {
-  for (let at = period; at < gaps.length; at += 1) {
-    const gap = gaps[at];
-    const before = gaps[at - period];
-    if (gap !== before && (!gap || !before || !equal(gap, before))) return false;
+/**
+ * A row of words as it is said: a whole that repeats once with how often, otherwise a long run of
+ * one word short.
+ * @example sayRow(['3', '3', '2', '3', '3', '2']) // '3 3 2, twice'
+ * @example sayRow(['1', '1', '1', '1', '2']) // '1×4 2'
+ */
+export function sayRow(words: readonly string[]): string {
+  for (let period = 1; period * 2 <= words.length; period += 1) {
+    if (words.length % period !== 0 || !repeatsAfter(words, period)) continue;
+    const times = words.length / period;
+    return `${words.slice(0, period).join(' ')}, ${times === 2 ? 'twice' : `${times} times`}`;
+  }
+  return sayRuns(words);
+}
+
+function repeatsAfter(words: readonly string[], period: number): boolean {
+  for (let at = period; at < words.length; at += 1) {
+    if (words[at] !== words[at - period]) return false;
   }
   return true;
 }

@@ -11,11 +11,14 @@ export function weightOf(layers: readonly Layer[]): Weight {
   for (const layer of layers) {
     const instrument = findInstrument(layer.instrument);
     if (!instrument) continue;
-    for (const stroke of layer.strokes) {
-      const family = strokeKind(instrument, stroke.kind)?.family;
+    // Forces by kind first: a layer has many strokes of few kinds.
+    const byKind = new Map<string, number>();
+    for (const { kind, force } of layer.strokes) byKind.set(kind, (byKind.get(kind) ?? 0) + force);
+    for (const [kind, force] of byKind) {
+      const family = strokeKind(instrument, kind)?.family;
       if (!family) continue;
-      sums[family] += stroke.force / 4;
-      all += stroke.force / 4;
+      sums[family] += force / 4;
+      all += force / 4;
     }
   }
   if (all > 0) for (const family of FAMILIES) sums[family] /= all;

@@ -21,7 +21,7 @@ import { sitsWith } from './sits-with.ts';
 import { soundingLine } from './sounding.ts';
 import { stridesInPulses } from './strides.ts';
 import { type Timeline, timelineOf } from './timeline.ts';
-import { forcesOf, wrists } from './wrists.ts';
+import { forcesByHand, wrists } from './wrists.ts';
 
 /** The parts that a figure is worked out from. */
 interface Subject {
@@ -97,8 +97,8 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     const { onsets } = soundingLine(layer, grid);
     const { lengthTicks } = grid;
     const K = onsets.length;
-    const [re, im] = sumVector(onsets.map((onset, k) => onset / lengthTicks - k / K));
-    const [x, y] = sumVector(onsets.map((onset) => onset / lengthTicks));
+    const [re, im] = sumVector(K, (k) => (onsets[k] ?? 0) / lengthTicks - k / K);
+    const [x, y] = sumVector(K, (k) => (onsets[k] ?? 0) / lengthTicks);
     const size = Math.hypot(re, im);
     const pull = Math.hypot(x, y);
     return [
@@ -196,9 +196,10 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
   },
 
   wrists({ layer }) {
+    const byHand = forcesByHand(layer);
     return (['R', 'L'] as const)
       .flatMap((hand) => {
-        const forces = forcesOf(layer, hand);
+        const forces = byHand[hand];
         if (forces.length === 0) return [];
         return [
           `${hand === 'R' ? 'Right' : 'Left'}, forces ${forces.join(' ')}: ${wrists(forces).join(' ')}.`,

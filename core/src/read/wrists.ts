@@ -1,5 +1,4 @@
-import type { Force, Layer } from '../rhythm/index.ts';
-import { handOf } from '../rhythm/index.ts';
+import { type Force, handOf, type Layer } from '../rhythm/index.ts';
 
 /** What a wrist does from one stroke to its hand's next: stay up, drop, stay down, or rise. */
 export type Wrist = 'full' | 'down' | 'tap' | 'up';
@@ -17,12 +16,13 @@ export function wrists(forces: readonly Force[]): readonly Wrist[] {
   });
 }
 
-/** The forces of one hand's strokes in a layer, in order; strokes of both hands count for each. */
-export function forcesOf(layer: Layer, hand: 'R' | 'L'): readonly Force[] {
-  const forces: Force[] = [];
+/** The forces of each hand's strokes in a layer, in order; strokes of both hands count for each. */
+export function forcesByHand(layer: Layer): Readonly<Record<'R' | 'L', readonly Force[]>> {
+  const forces: Record<'R' | 'L', Force[]> = { R: [], L: [] };
   for (const stroke of layer.strokes) {
-    const played = stroke.hand ?? handOf(layer, stroke);
-    if (played === hand || played === 'B') forces.push(stroke.force);
+    const hand = handOf(layer, stroke);
+    if (hand === 'R' || hand === 'B') forces.R.push(stroke.force);
+    if (hand === 'L' || hand === 'B') forces.L.push(stroke.force);
   }
   return forces;
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
-import { slotCount } from './check.ts';
+import { handClashes, slotCount } from './check.ts';
+import { setNotes, setTags } from './edit.ts';
 import {
   type Cell,
   FORCES,
@@ -61,39 +62,103 @@ function arbitraryStroke(instrument: number, slot: number): fc.Arbitrary<Stroke>
     .map((stroke) => stroke as Stroke);
 }
 
+/** What sounds in a slot: mostly one stroke, now and then two of different kinds and hands together. */
+function arbitrarySlot(instrument: number, slot: number): fc.Arbitrary<readonly Stroke[]> {
+  const one = arbitraryStroke(instrument, slot);
+  return fc.oneof(
+    { weight: 6, arbitrary: one.map((stroke) => [stroke]) },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(one, one).map(([first, second]) => {
+        if (first.kind === second.kind) return [first];
+        const { hand, ...rest } = second;
+        const clashes = handClashes({ strokes: [first, second] }).length > 0;
+        return [first, clashes || hand === undefined ? rest : second];
+      }),
+    },
+  );
+}
+
+/** The cells of one turn: a cell or two in each beat, now and then one over two beats. */
+function turnCells(beats: number): fc.Arbitrary<Cell[]> {
+  return fc
+    .tuple(
+      fc.array(beatCells, { minLength: beats, maxLength: beats }),
+      fc.nat({ max: Math.max(0, beats - 2) }),
+      fc.nat({ max: 4 }),
+      fc.integer({ min: 1, max: 5 }),
+    )
+    .map(([cells, at, dice, slots]) =>
+      dice === 0 && beats > 1
+        ? [...cells.slice(0, at), [cell(2, 1, slots)], ...cells.slice(at + 2)].flat()
+        : cells.flat(),
+    );
+}
+
+/** Whole turns of the cycle, or a layer that comes round at its own length. */
+function layerCells(beats: number): fc.Arbitrary<Pick<Layer, 'cells' | 'free'>> {
+  return fc.oneof(
+    {
+      weight: 7,
+      arbitrary: fc
+        .array(turnCells(beats), { minLength: 1, maxLength: 2 })
+        .map((turns) => ({ cells: turns.flat() })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
+        .integer({ min: 1, max: 5 })
+        .chain(turnCells)
+        .map((cells) => ({ cells, free: true as const })),
+    },
+  );
+}
+
+/** What a layer is said to be beside its strokes. */
+const marks: fc.Arbitrary<Pick<Layer, 'side' | 'role'>> = fc.oneof(
+  { weight: 6, arbitrary: fc.constant({}) },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom(
+      { side: '3-2' as const },
+      { side: '2-3' as const, role: 'timeline' as const },
+      { role: 'voice' as const },
+    ),
+  },
+);
+
 function arbitraryLayer(cycle: Cycle, index: number): fc.Arbitrary<Layer> {
   const beats = cycle.groups.flatMap((group) => group.beats).length;
   return fc
-    .tuple(fc.integer({ min: 1, max: 2 }), fc.nat({ max: INSTRUMENTS.length - 1 }), name)
-    .chain(([turns, instrument, layerName]) =>
-      fc
-        .array(beatCells, { minLength: beats * turns, maxLength: beats * turns })
-        .map((cells) => cells.flat())
-        .chain((cells) => {
-          const slots = slotCount({ cells });
-          return fc
-            .tuple(
-              fc.subarray(Array.from({ length: slots }, (_, slot) => slot)),
-              fc.subarray(Array.from({ length: slots }, (_, slot) => slot)),
-            )
-            .chain(([sounding, ringing]) =>
-              fc
-                .tuple(...sounding.map((slot) => arbitraryStroke(instrument, slot)))
-                .map((strokes): Layer => {
-                  const rings = ringing.filter((slot) => !sounding.includes(slot));
-                  return {
-                    id: `layer-${index + 1}`,
-                    name: layerName.trim(),
-                    instrument: INSTRUMENTS[instrument]?.id ?? '',
-                    cells,
-                    strokes,
-                    ...(rings.length > 0 ? { rings } : {}),
-                  };
-                }),
-            );
+    .tuple(layerCells(beats), fc.nat({ max: INSTRUMENTS.length - 1 }), name, marks)
+    .chain(([{ cells, free }, instrument, layerName, marked]) => {
+      const all = Array.from({ length: slotCount({ cells }) }, (_, slot) => slot);
+      return fc.tuple(fc.subarray(all), fc.subarray(all)).chain(([sounding, ringing]) =>
+        fc.tuple(...sounding.map((slot) => arbitrarySlot(instrument, slot))).map((slots): Layer => {
+          const rings = ringing.filter((slot) => !sounding.includes(slot));
+          return {
+            id: `layer-${index + 1}`,
+            name: layerName.trim(),
+            instrument: INSTRUMENTS[instrument]?.id ?? '',
+            cells,
+            strokes: slots.flat(),
+            ...marked,
+            ...(free ? { free } : {}),
+            ...(rings.length > 0 ? { rings } : {}),
+          };
         }),
-    );
+      );
+    });
 }
+
+const notes = fc
+  .array(
+    fc.oneof(fc.string({ maxLength: 12 }), fc.constantFrom('  Ondra calls', '# not a comment', '')),
+    {
+      maxLength: 3,
+    },
+  )
+  .map((lines) => lines.join('\n').replace(/\r/g, ''));
 
 export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
   .tuple(arbitraryCycle, fc.integer({ min: 1, max: 3 }), name)
@@ -104,9 +169,10 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
         fc.integer({ min: 10, max: 400 }),
         fc.integer({ min: 10, max: 400 }),
         fc.integer({ min: 1, max: 8 }),
+        fc.tuple(notes, fc.string({ maxLength: 20 })),
       )
-      .map(
-        ([layers, now, target, per]): Rhythm => ({
+      .map(([layers, now, target, per, [written, tags]]): Rhythm => {
+        const plain: Rhythm = {
           id: 'rhythm',
           name: rhythmName.trim(),
           cycle,
@@ -114,6 +180,7 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
           tempo: { bpm: now, per },
           target,
           tags: [],
-        }),
-      ),
+        };
+        return setNotes(setTags(plain, tags), written);
+      }),
   );

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, compare, equal, rational, ZERO } from '../time/index.ts';
+import { LIMBS } from './hands.ts';
 import { type Layer, LIMITS, type Rhythm, RhythmSchema } from './model.ts';
 import { timeRhythm } from './timing.ts';
 
@@ -95,9 +96,6 @@ function checkLayer(layer: Layer): string[] {
   return messages;
 }
 
-/** Which limbs a hand sign keeps busy, as bits. */
-const BUSY = { R: 1, L: 2, B: 3, F: 4 } as const;
-
 /** Slots in which one hand would have to play twice at once. */
 export function handClashes(layer: Pick<Layer, 'strokes'>): readonly number[] {
   const seen = new Map<number, number>();
@@ -105,8 +103,8 @@ export function handClashes(layer: Pick<Layer, 'strokes'>): readonly number[] {
   for (const { slot, hand } of layer.strokes) {
     if (hand === undefined) continue;
     const before = seen.get(slot) ?? 0;
-    if (before & BUSY[hand]) clashes.push(slot);
-    seen.set(slot, before | BUSY[hand]);
+    if (before & LIMBS[hand]) clashes.push(slot);
+    seen.set(slot, before | LIMBS[hand]);
   }
   return clashes;
 }

@@ -1,23 +1,43 @@
+import { rational } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { placeStrokes } from './edit.ts';
 import { turnRange } from './layers.ts';
-import type { Cell, Layer, Rhythm, Stroke } from './model.ts';
+import type { Cell, Layer, Rhythm } from './model.ts';
+import { withRings } from './rings.ts';
 
-/** A copied stretch of a layer: its strokes from slot 0, and the cells where whole turns were copied. */
-export interface Clip {
-  readonly slots: number;
-  readonly strokes: readonly Stroke[];
-  readonly cells?: readonly Cell[];
+/** A copied stretch of a layer, from slot 0, in cells of its own. */
+export interface Clip extends Pick<Layer, 'cells' | 'strokes' | 'rings'> {
+  /** Set where a whole turn was copied, which then takes the place of a turn, cells and all. */
+  readonly turn?: true;
 }
 
 /** Copies the slots from `first` to `last`, both included. */
 export function copyRange(layer: Layer, first: number, last: number): Clip {
+  const within = (slot: number) => slot >= first && slot <= last;
+  const rings = layer.rings?.filter(within).map((slot) => slot - first) ?? [];
   return {
-    slots: last - first + 1,
+    cells: cutCells(layer.cells, first, last + 1),
     strokes: layer.strokes
-      .filter((stroke) => stroke.slot >= first && stroke.slot <= last)
+      .filter((stroke) => within(stroke.slot))
       .map((stroke) => ({ ...stroke, slot: stroke.slot - first })),
+    ...(rings.length > 0 ? { rings } : {}),
   };
+}
+
+/** The cells of a stretch of slots; the first and the last may be parts of cells. */
+function cutCells(cells: readonly Cell[], from: number, to: number): readonly Cell[] {
+  let at = 0;
+  return cells.flatMap((cell) => {
+    const begin = Math.max(from, at);
+    const end = Math.min(to, at + cell.slots);
+    at += cell.slots;
+    const slots = end - begin;
+    if (slots <= 0) return [];
+    if (slots === cell.slots) return [cell];
+    const { num, den } = cell.beats;
+    const beats = rational(num * slots, den * cell.slots);
+    return [{ beats: { num: beats.num, den: beats.den }, slots }];
+  });
 }
 
 /** Copies the turn that holds a slot, with its cells. */
@@ -30,7 +50,7 @@ export function copyTurn(
   if (!range) return undefined;
   return {
     ...copyRange(layer, range.firstSlot, range.firstSlot + range.slots - 1),
-    cells: layer.cells.slice(range.firstCell, range.firstCell + range.cells),
+    turn: true,
   };
 }
 
@@ -45,27 +65,30 @@ export function paste(
   slot: number,
   clip: Clip,
 ): Layer {
-  if (!clip.cells) {
-    const end = Math.min(slotCount(layer), slot + clip.slots);
-    const moved = clip.strokes.map((stroke) => ({ ...stroke, slot: stroke.slot + slot }));
+  const long = slotCount(clip);
+  const from = (first: number) => ({
+    strokes: clip.strokes.map((stroke) => ({ ...stroke, slot: stroke.slot + first })),
+    rings: clip.rings?.map((ring) => ring + first) ?? [],
+  });
+  if (!clip.turn) {
+    const end = Math.min(slotCount(layer), slot + long);
+    const { strokes, rings } = from(slot);
     return placeStrokes(
       layer,
       slot,
       end,
-      moved.filter((stroke) => stroke.slot < end),
+      strokes.filter((stroke) => stroke.slot < end),
+      rings,
     );
   }
   const range = turnRange(rhythm, layer, slot);
   if (!range) return layer;
   const { firstCell, cells, firstSlot, slots } = range;
-  const shift = clip.slots - slots;
-  const { rings, ...rest } = layer;
-  const kept = rings?.flatMap((ring) => {
-    if (ring < firstSlot) return [ring];
-    return ring >= firstSlot + slots ? [ring + shift] : [];
-  });
-  return {
-    ...rest,
+  const after = firstSlot + slots;
+  const shift = long - slots;
+  const put = from(firstSlot);
+  const pasted: Layer = {
+    ...layer,
     cells: [
       ...layer.cells.slice(0, firstCell),
       ...clip.cells,
@@ -73,11 +96,15 @@ export function paste(
     ],
     strokes: [
       ...layer.strokes.filter((stroke) => stroke.slot < firstSlot),
-      ...clip.strokes.map((stroke) => ({ ...stroke, slot: stroke.slot + firstSlot })),
+      ...put.strokes,
       ...layer.strokes
-        .filter((stroke) => stroke.slot >= firstSlot + slots)
+        .filter((stroke) => stroke.slot >= after)
         .map((stroke) => ({ ...stroke, slot: stroke.slot + shift })),
     ],
-    ...(kept && kept.length > 0 ? { rings: kept } : {}),
   };
+  const kept = (layer.rings ?? []).flatMap((ring) => {
+    if (ring < firstSlot) return [ring];
+    return ring >= after ? [ring + shift] : [];
+  });
+  return withRings(pasted, [...kept, ...put.rings]);
 }

@@ -1,7 +1,10 @@
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { slotCount } from './check.ts';
+import { placeStrokes } from './edit.ts';
+import { LIMBS, OTHER_HAND } from './hands.ts';
 import { addTurn } from './layers.ts';
 import type { Hand, Layer, Rhythm, Stroke } from './model.ts';
+import { withRings } from './rings.ts';
 
 /**
  * Fills the empty slots of a stretch with ghost touches, hands in turn with what stands around them.
@@ -21,16 +24,17 @@ export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1
     const kind = touches.find((stroke) => stroke.hand === usual) ?? first;
     added.push({ slot, kind: kind.code, force: 1, hand });
   }
-  const { rings, ...rest } = layer;
-  const left = rings?.filter((slot) => slot < from || slot > to);
-  return {
-    ...rest,
+  const filled = {
+    ...layer,
     strokes: [...layer.strokes, ...added].sort((a, b) => a.slot - b.slot),
-    ...(left && left.length > 0 ? { rings: left } : {}),
   };
+  return withRings(filled, layer.rings ?? []);
 }
 
-/** Deals hands out to the sounding slots of a stretch in turn, as `each R L` does in the text. */
+/**
+ * Deals hands out to the strokes of a stretch in turn, as `each R L` does in the text. Of strokes
+ * that sound together the second gets the hand that is free, and a third one none.
+ */
 export function dealHands(
   layer: Layer,
   hands: readonly Hand[],
@@ -39,13 +43,21 @@ export function dealHands(
 ): Layer {
   if (hands.length === 0) return layer;
   let count = 0;
+  let slot = -1;
+  let busy = 0;
   return {
     ...layer,
     strokes: layer.strokes.map((stroke) => {
       if (stroke.slot < from || stroke.slot > to) return stroke;
-      const hand = hands[count % hands.length] ?? 'R';
+      if (stroke.slot !== slot) busy = 0;
+      slot = stroke.slot;
+      const next = hands[count % hands.length] ?? 'R';
       count += 1;
-      return { ...stroke, hand };
+      const hand = [next, OTHER_HAND[next]].find((one) => (busy & LIMBS[one]) === 0);
+      const { hand: _before, ...bare } = stroke;
+      if (hand === undefined) return bare;
+      busy |= LIMBS[hand];
+      return { ...bare, hand };
     }),
   };
 }
@@ -61,24 +73,20 @@ export function accentOnly(layer: Layer, slots: ReadonlySet<number>): Layer {
   };
 }
 
-/** The strokes of a stretch moved by some slots; what leaves the layer comes in at its other end. */
+/**
+ * The strokes of a stretch moved by some slots, with what they ring on through; what leaves the
+ * layer comes in at its other end.
+ */
 export function shiftStrokes(layer: Layer, from: number, to: number, by: number): Layer {
   const all = slotCount(layer);
-  const moved = layer.strokes.filter((stroke) => stroke.slot >= from && stroke.slot <= to);
-  const places = new Set(moved.map((stroke) => (((stroke.slot + by) % all) + all) % all));
-  const rest = layer.strokes.filter(
-    (stroke) => (stroke.slot < from || stroke.slot > to) && !places.has(stroke.slot),
-  );
-  const { rings, ...others } = layer;
-  const left = rings?.filter((slot) => !places.has(slot));
-  return {
-    ...others,
-    strokes: [
-      ...rest,
-      ...moved.map((stroke) => ({ ...stroke, slot: (((stroke.slot + by) % all) + all) % all })),
-    ].sort((a, b) => a.slot - b.slot),
-    ...(left && left.length > 0 ? { rings: left } : {}),
-  };
+  const inside = (slot: number) => slot >= from && slot <= to;
+  const place = (slot: number) => (((slot + by) % all) + all) % all;
+  const moved = layer.strokes.filter((stroke) => inside(stroke.slot));
+  const places = new Set(moved.map((stroke) => place(stroke.slot)));
+  const rest = layer.strokes.filter((stroke) => !inside(stroke.slot) && !places.has(stroke.slot));
+  const strokes = [...rest, ...moved.map((stroke) => ({ ...stroke, slot: place(stroke.slot) }))];
+  const rings = layer.rings?.map((slot) => (inside(slot) ? place(slot) : slot)) ?? [];
+  return withRings({ ...layer, strokes: strokes.sort((a, b) => a.slot - b.slot) }, rings);
 }
 
 /** Repeats the last turn and leaves the last beat of the copy empty, for another ending. */
@@ -87,7 +95,7 @@ export function repeatWithNewEnding(rhythm: Pick<Rhythm, 'cycle'>, layer: Layer)
   if (longer === layer) return layer;
   const last = longer.cells.at(-1);
   const from = slotCount(longer) - (last?.slots ?? 0);
-  return { ...longer, strokes: longer.strokes.filter((stroke) => stroke.slot < from) };
+  return placeStrokes(longer, from, slotCount(longer), []);
 }
 
 /** What a stroke code means on an instrument, in one line: "O open: The fingers strike …". */

@@ -10,6 +10,7 @@ import {
   type Rhythm,
   type Stroke,
 } from './model.ts';
+import { withRings } from './rings.ts';
 
 /** Applies a change to one layer; the rhythm itself comes back when the layer is not there. */
 export function editLayer(
@@ -30,13 +31,8 @@ export function strokesAt(layer: Layer, slot: number): readonly Stroke[] {
 }
 
 function withStrokes(layer: Layer, strokes: readonly Stroke[]): Layer {
-  const sounding = new Set(strokes.map((stroke) => stroke.slot));
-  const rings = layer.rings?.filter((slot) => !sounding.has(slot));
-  const { rings: _before, ...rest } = layer;
-  const sorted = [...strokes].sort((a, b) => a.slot - b.slot);
-  return rings && rings.length > 0
-    ? { ...rest, strokes: sorted, rings }
-    : { ...rest, strokes: sorted };
+  const changed = { ...layer, strokes: [...strokes].sort((a, b) => a.slot - b.slot) };
+  return layer.rings ? withRings(changed, layer.rings) : changed;
 }
 
 /** Puts a stroke into its slot in place of what was there. A slot that is not there changes nothing. */
@@ -48,26 +44,30 @@ export function placeStroke(layer: Layer, stroke: Stroke): Layer {
   ]);
 }
 
-/** Puts strokes in place of everything in the slots from `from` up to `to` (not included). */
+/**
+ * Puts strokes in place of everything in the slots from `from` up to `to` (not included).
+ * @param rings slots of the stretch through which the stroke before rings on
+ */
 export function placeStrokes(
   layer: Layer,
   from: number,
   to: number,
   strokes: readonly Stroke[],
+  rings: readonly number[] = [],
 ): Layer {
-  return withStrokes(layer, [
-    ...layer.strokes.filter((stroke) => stroke.slot < from || stroke.slot >= to),
+  const outside = (slot: number) => slot < from || slot >= to;
+  const placed = withStrokes(layer, [
+    ...layer.strokes.filter((stroke) => outside(stroke.slot)),
     ...strokes,
   ]);
+  return withRings(placed, [...(placed.rings ?? []).filter(outside), ...rings]);
 }
 
-/** Empties a slot. */
+/** Empties a slot; nothing rings on through it either. */
 export function removeStrokes(layer: Layer, slot: number): Layer {
-  if (!layer.strokes.some((stroke) => stroke.slot === slot)) return layer;
-  return withStrokes(
-    layer,
-    layer.strokes.filter((stroke) => stroke.slot !== slot),
-  );
+  const empty = !layer.strokes.some((stroke) => stroke.slot === slot);
+  if (empty && !layer.rings?.includes(slot)) return layer;
+  return placeStrokes(layer, slot, slot + 1, []);
 }
 
 /** Changes every stroke of a slot. */
@@ -135,20 +135,29 @@ export function divideCell(layer: Layer, cell: number, slots: number): DivideRes
     const place = places.get(within);
     return place === undefined ? [] : [{ ...stroke, slot: first + place }];
   });
-  const rings = layer.rings?.flatMap((slot) => {
-    if (slot < first) return [slot];
-    return slot >= first + old.slots ? [slot + shift] : [];
-  });
-  const cut: Layer = {
-    ...layer,
-    cells: layer.cells.with(cell, { ...old, slots }),
-    ...(rings ? { rings } : {}),
-  };
+  const cut: Layer = { ...layer, cells: layer.cells.with(cell, { ...old, slots }) };
+  const rings = ringsCutAnew(layer, first, old.slots, slots);
   return {
-    layer: withStrokes(cut, strokes),
+    layer: withRings(withStrokes(cut, strokes), rings),
     moved: moved.map((within) => first + within),
     lost: lost.map((within) => first + within),
   };
+}
+
+/** What rang on before a cell was cut anew still does: the new parts of the slots that rang. */
+function ringsCutAnew(layer: Layer, first: number, from: number, to: number): readonly number[] {
+  const rang = new Set(layer.rings);
+  const sounded = new Set(layer.strokes.map((stroke) => stroke.slot));
+  const kept = [...rang].flatMap((slot) => {
+    if (slot < first) return [slot];
+    return slot >= first + from ? [slot + to - from] : [];
+  });
+  for (let part = 0; part < to; part += 1) {
+    const old = first + Math.floor((part * from) / to);
+    // A finer part of a slot that sounded rings on where the slot after it did.
+    if (rang.has(old) || (sounded.has(old) && rang.has(old + 1))) kept.push(first + part);
+  }
+  return kept;
 }
 
 /** Where the parts of an old division go in a new one. Those that fit exactly choose first. */
@@ -193,4 +202,20 @@ export function setTempo(rhythm: Rhythm, bpm: number): Rhythm {
 export function renameRhythm(rhythm: Rhythm, name: string): Rhythm {
   const kept = name.replace(/\s+/g, ' ').trim().slice(0, 120);
   return kept === '' || kept === rhythm.name ? rhythm : { ...rhythm, name: kept };
+}
+
+/** Gives a rhythm its notes, lines of plain text; none where there is nothing but blanks. */
+export function setNotes(rhythm: Rhythm, text: string): Rhythm {
+  const written = text.replace(/\r\n?/g, '\n').slice(0, LIMITS.notes);
+  const notes = written.trim() === '' ? undefined : written;
+  if (notes === rhythm.notes) return rhythm;
+  const { notes: _before, ...rest } = rhythm;
+  return notes === undefined ? rest : { ...rest, notes };
+}
+
+/** Gives a rhythm its tags: the words of a line, each once. */
+export function setTags(rhythm: Rhythm, line: string): Rhythm {
+  const words = line.split(/[\s,#"]+/u).filter((word) => word !== '');
+  const tags = [...new Set(words.map((word) => word.slice(0, LIMITS.tag)))];
+  return tags.join(' ') === rhythm.tags.join(' ') ? rhythm : { ...rhythm, tags };
 }

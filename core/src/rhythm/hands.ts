@@ -19,3 +19,9 @@ export function handOf(layer: Pick<Layer, 'instrument'>, stroke: Stroke): Hand {
       return 'R';
   }
 }
+
+/** Limbs that a hand sign puts to work, as bits: right 1, left 2, foot 4. */
+export const LIMBS: Readonly<Record<Hand, number>> = { R: 1, L: 2, B: 3, F: 4 };
+
+/** The other hand; both hands and a foot stay what they are. */
+export const OTHER_HAND: Readonly<Record<Hand, Hand>> = { R: 'L', L: 'R', B: 'B', F: 'F' };

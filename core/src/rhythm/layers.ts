@@ -1,8 +1,10 @@
 import { beatsOf } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { plainCells } from './edit.ts';
 import { type Layer, LIMITS, type Rhythm } from './model.ts';
+import { withRings } from './rings.ts';
 
 /** Adds an empty layer of one plain turn at the end; a rhythm that is full stays as it is. */
 export function addLayer(rhythm: Rhythm, instrument: Instrument, name?: string): Rhythm {
@@ -89,25 +91,26 @@ export function addTurn(
   const copied = layer.strokes
     .filter((stroke) => stroke.slot >= range.firstSlot)
     .map((stroke) => ({ ...stroke, slot: stroke.slot + shift }));
-  return {
+  const rings = layer.rings?.filter((slot) => slot >= range.firstSlot) ?? [];
+  const longer: Layer = {
     ...layer,
     cells: [...layer.cells, ...layer.cells.slice(range.firstCell, range.firstCell + range.cells)],
     strokes: what === 'copy' ? [...layer.strokes, ...copied] : layer.strokes,
   };
+  if (what === 'empty' || rings.length === 0) return longer;
+  return withRings(longer, [...(layer.rings ?? []), ...rings.map((slot) => slot + shift)]);
 }
 
 /** Takes the last turn away; a layer keeps at least one. */
 export function removeLastTurn(rhythm: Rhythm, layer: Layer): Layer {
   const range = turnRange(rhythm, layer, Number.POSITIVE_INFINITY);
   if (!range || range.firstCell === 0) return layer;
-  const { rings, ...rest } = layer;
-  const kept = rings?.filter((slot) => slot < range.firstSlot);
-  return {
-    ...rest,
+  const shorter: Layer = {
+    ...layer,
     cells: layer.cells.slice(0, range.firstCell),
     strokes: layer.strokes.filter((stroke) => stroke.slot < range.firstSlot),
-    ...(kept && kept.length > 0 ? { rings: kept } : {}),
   };
+  return withRings(shorter, layer.rings ?? []);
 }
 
 /** The cells and slots of one turn of a layer. */
@@ -124,23 +127,23 @@ export function turnRange(
   layer: Layer,
   slot: number,
 ): TurnRange | undefined {
-  const beats = beatsOf(rhythm.cycle).length;
+  const beats = rational(beatsOf(rhythm.cycle).length);
   let firstCell = 0;
   let firstSlot = 0;
   let at = 0;
-  let inTurn = 0;
+  let inTurn: Beats = ZERO;
   let found: TurnRange | undefined;
   for (const [index, cell] of layer.cells.entries()) {
     at += cell.slots;
-    inTurn += cell.beats.num / cell.beats.den;
+    inTurn = add(inTurn, rational(cell.beats.num, cell.beats.den));
     const last = index === layer.cells.length - 1;
-    if (Math.abs(inTurn - beats) > 1e-9 && !last) continue;
-    if (Math.abs(inTurn - beats) > 1e-9) return undefined;
+    if (!equal(inTurn, beats) && !last) continue;
+    if (!equal(inTurn, beats)) return undefined;
     found = { firstCell, cells: index + 1 - firstCell, firstSlot, slots: at - firstSlot };
     if (slot < at) return found;
     firstCell = index + 1;
     firstSlot = at;
-    inTurn = 0;
+    inTurn = ZERO;
   }
   return found;
 }

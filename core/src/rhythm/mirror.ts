@@ -1,13 +1,13 @@
 import { findInstrument } from '../instrument/index.ts';
-import { handOf } from './hands.ts';
-import type { Hand, Rhythm } from './model.ts';
-
-const OTHER: Readonly<Record<Hand, Hand>> = { R: 'L', L: 'R', B: 'B', F: 'F' };
+import { handClashes } from './check.ts';
+import { handOf, OTHER_HAND } from './hands.ts';
+import type { Layer, Rhythm, Stroke } from './model.ts';
 
 /**
  * The same rhythm for the other-handed player: every right-hand stroke is the left's and the other
  * way round, the unwritten ones too. What is not played by hand stays. Twice is the same as not at
- * all, but for hands that are then written out.
+ * all, but for hands that are then written out. Where one hand would play twice at once, the second
+ * stroke is left without a written hand.
  */
 export function mirrorHands(rhythm: Rhythm): Rhythm {
   return {
@@ -17,11 +17,18 @@ export function mirrorHands(rhythm: Rhythm): Rhythm {
         ? layer
         : {
             ...layer,
-            strokes: layer.strokes.map((stroke) => {
-              const hand = OTHER[handOf(layer, stroke)];
-              return hand === 'B' || hand === 'F' ? stroke : { ...stroke, hand };
-            }),
+            strokes: otherHands(layer),
           },
     ),
   };
+}
+
+function otherHands(layer: Layer): readonly Stroke[] {
+  const played = layer.strokes.map((stroke) => ({ ...stroke, hand: handOf(layer, stroke) }));
+  const tooMuch = new Set(handClashes({ strokes: played }));
+  return layer.strokes.map((stroke) => {
+    if (stroke.hand === undefined && tooMuch.has(stroke.slot)) return stroke;
+    const hand = OTHER_HAND[handOf(layer, stroke)];
+    return hand === 'B' || hand === 'F' ? stroke : { ...stroke, hand };
+  });
 }

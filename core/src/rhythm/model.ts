@@ -12,6 +12,9 @@ export const LIMITS = {
   /** Smallest part of a beat and most beats that a cell may last. */
   cellDen: 64,
   cellBeats: 128,
+  /** Characters of a rhythm's notes, and of one tag. */
+  notes: 20_000,
+  tag: 40,
 } as const;
 
 /** Weights of a stroke: 1 ghost, 2 soft, 3 plain, 4 accent. */
@@ -132,7 +135,7 @@ export const RhythmSchema = v.object({
   counting: v.optional(CountingSchema),
   /** Ascending by turn, each turn once. */
   turns: v.optional(v.pipe(v.array(TurnNameSchema), v.readonly())),
-  notes: v.optional(v.pipe(v.string(), v.maxLength(20_000))),
+  notes: v.optional(v.pipe(v.string(), v.maxLength(LIMITS.notes))),
   tags: v.pipe(
     v.array(v.pipe(v.string(), v.regex(/^[^\s,#"]{1,40}$/u, 'A tag is one word.'))),
     v.readonly(),

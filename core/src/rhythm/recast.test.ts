@@ -45,7 +45,7 @@ describe('recast', () => {
       'cycle 4x4\nlayer B : hand bell\nplay X . . X / . . X . / . . X . / X . . .',
     );
     const result = recast(rhythm, cycleFromSpans('2x8'));
-    expect(result).toMatchObject({ by: 'pulses', kept: 5, moved: 0, lost: 0 });
+    expect(result).toMatchObject({ by: 'pulses', kept: 5, moved: [], lost: [] });
     expect(rows(result.rhythm)).toBe('play  X . / . X / . . / X . / . . / X . / X . / . .');
     expect(places(result.rhythm, first(result.rhythm))).toEqual([0, 3, 6, 10, 12]);
   });
@@ -70,7 +70,7 @@ describe('recast', () => {
     const rhythm = rhythmOf('cycle 4x2\nlayer B : hand bell\nplay X X X / X*7');
     const result = recast(rhythm, cycleFromSpans('3+2+2'));
     expect(result.by).toBe('pulses');
-    expect(result.kept + result.moved + result.lost).toBe(10);
+    expect(result.kept + result.moved.length + result.lost.length).toBe(10);
     expect(checkRhythm(result.rhythm).ok).toBe(true);
   });
 
@@ -80,7 +80,7 @@ describe('recast', () => {
     );
     const other = readRhythm('rhythm B\ncycle adi 3').rhythm.cycle;
     const result = recast(rhythm, other);
-    expect(result).toMatchObject({ by: 'beats', moved: 0, lost: 0 });
+    expect(result).toMatchObject({ by: 'beats', moved: [], lost: [] });
     expect(result.rhythm.layers).toEqual(rhythm.layers);
   });
 
@@ -90,8 +90,8 @@ describe('recast', () => {
         const result = recast(rhythm, cycle);
         const count = (one: Rhythm) =>
           one.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
-        expect(result.kept + result.moved + result.lost).toBe(count(rhythm));
-        expect(count(result.rhythm)).toBe(count(rhythm) - result.lost);
+        expect(result.kept + result.moved.length + result.lost.length).toBe(count(rhythm));
+        expect(count(result.rhythm)).toBe(count(rhythm) - result.lost.length);
         const checked = checkRhythm(result.rhythm);
         if (!checked.ok) expect(checked.messages.join()).toMatch(/grid/);
       }),
@@ -134,6 +134,17 @@ describe('sides', () => {
     expect(
       startFromOtherSide(rhythmOf('cycle 3\nlayer C : claves\nplay X'), 'layer-1', true).ok,
     ).toBe(false);
+  });
+
+  it('refuses where a long cell would reach over the end of a turn', () => {
+    const rhythm = rhythmOf(
+      'cycle 2+2\nlayer C : claves\nplay X . / . X\nas 3-2\nlayer D : claves\nplay X / X | <2> X X',
+    );
+    expect(startFromOtherSide(rhythm, 'layer-1', true)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('D would reach over the end of a turn'),
+    });
+    expect(startFromOtherSide(rhythm, 'layer-1', false).ok).toBe(true);
   });
 
   it('a layer turned all the way round is itself', () => {

@@ -11,17 +11,26 @@ import {
 } from '../time/index.ts';
 import { plainCells } from './edit.ts';
 import { type Cell, type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
-import { timeLayer } from './timing.ts';
+import { withRings } from './rings.ts';
+import { type LayerTiming, timeLayer } from './timing.ts';
 
 /** What another cycle does to the strokes of a rhythm, before it is done. */
 export interface Recast {
   readonly rhythm: Rhythm;
   /** `beats`: as many beats as before, so each cell stays as it is; `pulses`: every stroke keeps its pulse. */
   readonly by: 'beats' | 'pulses';
-  /** Strokes that keep their place, that move to the nearest slot, and that have no room. */
+  /** Strokes that keep their place. */
   readonly kept: number;
-  readonly moved: number;
-  readonly lost: number;
+  /** Strokes that go to the nearest slot: where they are in the new rhythm. */
+  readonly moved: readonly StrokePlace[];
+  /** Strokes that have no room: where they were in the old rhythm. */
+  readonly lost: readonly StrokePlace[];
+}
+
+/** A slot of a layer, by the layer's place among the others. */
+export interface StrokePlace {
+  readonly layer: number;
+  readonly slot: number;
 }
 
 /** The finest division of a beat that a change of cycle makes to keep strokes where they are. */
@@ -40,21 +49,21 @@ export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
   if (beatsOf(cycle).length === beatsOf(rhythm.cycle).length) {
     // The foot goes on as it did, whatever each beat is now cut into.
     const tempo = rhythm.tempo.per === was ? { ...rhythm.tempo, per: first } : rhythm.tempo;
-    return { rhythm: { ...rhythm, cycle, tempo }, by: 'beats', kept: strokes, moved: 0, lost: 0 };
+    return { rhythm: { ...rhythm, cycle, tempo }, by: 'beats', kept: strokes, moved: [], lost: [] };
   }
-  let moved = 0;
-  let lost = 0;
-  const layers = rhythm.layers.map((layer): Layer => {
+  const moved: StrokePlace[] = [];
+  const lost: StrokePlace[] = [];
+  const layers = rhythm.layers.map((layer, index): Layer => {
     if (layer.free) return layer;
     const result = recastLayer(rhythm.cycle, layer, cycle);
-    moved += result.moved;
-    lost += result.lost;
+    moved.push(...result.moved.map((slot) => ({ layer: index, slot })));
+    lost.push(...result.lost.map((slot) => ({ layer: index, slot })));
     return result.layer;
   });
   return {
     rhythm: { ...rhythm, ...countedIn(rhythm, first), cycle, layers },
     by: 'pulses',
-    kept: strokes - moved - lost,
+    kept: strokes - moved.length - lost.length,
     moved,
     lost,
   };
@@ -80,7 +89,7 @@ function recastLayer(
   from: Cycle,
   layer: Layer,
   cycle: Cycle,
-): { readonly layer: Layer; readonly moved: number; readonly lost: number } {
+): { readonly layer: Layer; readonly moved: readonly number[]; readonly lost: readonly number[] } {
   const timing = timeLayer(from, layer);
   const turn = turnPulses(cycle);
   const turns = Math.max(1, Math.ceil(toNumber(timing.length) / turn));
@@ -93,8 +102,8 @@ function recastLayer(
   const cells: Cell[] = [];
   const strokes: Stroke[] = [];
   let slot = 0;
-  let moved = 0;
-  let lost = 0;
+  const moved: number[] = [];
+  const lost: number[] = [];
   for (let index = 0; index < turns; index += 1) {
     beatStarts(cycle).forEach((start, beat) => {
       const span = beatsOf(cycle)[beat]?.span ?? 1;
@@ -105,17 +114,19 @@ function recastLayer(
       const needed = parts.reduce((all, part) => lcm(all, part.den), 1);
       const slots = here.length === 0 ? span : divisionFor(span, needed);
       const taken = new Set<number>();
+      /** The old slot whose strokes were placed last; those of one slot stay together or go together. */
+      let placedLast: number | undefined;
       here.forEach(({ stroke }, which) => {
         const part = parts[which] ?? rational(0);
         const place = Math.min(slots - 1, Math.round((part.num * slots) / part.den));
         const exact = (part.num * slots) % part.den === 0;
-        const together = which > 0 && here[which - 1]?.stroke.slot === stroke.slot;
-        if (taken.has(place) && !together) {
-          lost += 1;
+        if (taken.has(place) && placedLast !== stroke.slot) {
+          lost.push(stroke.slot);
           return;
         }
         taken.add(place);
-        if (!exact) moved += 1;
+        placedLast = stroke.slot;
+        if (!exact) moved.push(slot + place);
         strokes.push({ ...stroke, slot: slot + place });
       });
       cells.push({ beats: { num: 1, den: 1 }, slots });
@@ -125,12 +136,24 @@ function recastLayer(
   if (slot > LIMITS.slotsPerLayer) {
     return {
       layer: { ...layer, cells: plainCells(beatsOf(cycle).map((beat) => beat.span)), strokes: [] },
-      moved: 0,
-      lost: layer.strokes.length,
+      moved: [],
+      lost: layer.strokes.map((stroke) => stroke.slot),
     };
   }
   const { rings: _rings, ...rest } = layer;
-  return { layer: { ...rest, cells, strokes }, moved, lost };
+  const made: Layer = { ...rest, cells, strokes };
+  return { layer: withRings(made, ringsIn(timeLayer(cycle, made), layer, timing)), moved, lost };
+}
+
+/** The slots of a new timing that begin where a slot of the old one rang on. */
+function ringsIn(made: LayerTiming, layer: Layer, timing: LayerTiming): readonly number[] {
+  const rang = new Set(layer.rings);
+  if (rang.size === 0) return [];
+  return made.starts.flatMap((start, slot) => {
+    if (compare(start, timing.length) >= 0) return [];
+    const old = timing.starts.findLastIndex((one) => compare(one, start) <= 0);
+    return rang.has(old) ? [slot] : [];
+  });
 }
 
 /** The division of a beat on which all its strokes lie, if it is not too fine; else its pulses. */

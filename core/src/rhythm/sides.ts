@@ -1,5 +1,5 @@
 import { add, type Beats, equal, rational, toNumber, ZERO } from '../time/index.ts';
-import { slotCount } from './check.ts';
+import { fillsTurns, slotCount } from './check.ts';
 import type { Layer, Rhythm } from './model.ts';
 import { turnBeats } from './timing.ts';
 
@@ -34,6 +34,12 @@ export function startFromOtherSide(rhythm: Rhythm, timeline: string, follow: boo
       return {
         ok: false,
         message: `A cell of ${layer.name} crosses the middle, so it cannot begin there. Divide that cell first.`,
+      };
+    }
+    if (!layer.free && !fillsTurns(rhythm.cycle, turned)) {
+      return {
+        ok: false,
+        message: `A cell of ${layer.name} would reach over the end of a turn. Divide that cell first, or let the other layers stay.`,
       };
     }
     layers.push(

@@ -130,8 +130,32 @@ export function timeRhythm(rhythm: Lines): TimingResult {
   return result;
 }
 
+/** The timings of all layers; those that are cut alike, as most players of a rhythm are, share one. */
+function timeLayers({ cycle, layers }: Lines): readonly LayerTiming[] {
+  const cuts: Layer[] = [];
+  return layers.map((layer) => {
+    const known = timings.get(layer.cells);
+    const twin = known?.cycle === cycle ? layer : cuts.find((one) => isCutAlike(one, layer));
+    const timing = timeLayer(cycle, twin ?? layer);
+    if (!twin || twin === layer) cuts.push(layer);
+    else timings.set(layer.cells, { cycle, timing });
+    return timing;
+  });
+}
+
+function isCutAlike({ cells: a }: Layer, { cells: b }: Layer): boolean {
+  if (a.length !== b.length) return false;
+  for (let at = 0; at < a.length; at += 1) {
+    const one = a[at];
+    const other = b[at];
+    if (one?.slots !== other?.slots) return false;
+    if (one?.beats.num !== other?.beats.num || one?.beats.den !== other?.beats.den) return false;
+  }
+  return true;
+}
+
 function putOnGrid(rhythm: Lines): TimingResult {
-  const layers = rhythm.layers.map((layer) => timeLayer(rhythm.cycle, layer));
+  const layers = timeLayers(rhythm);
   const turn = turnPulses(rhythm.cycle);
   let ticksPerPulse = 1;
   let full: Pulses = rational(turn);
@@ -145,14 +169,13 @@ function putOnGrid(rhythm: Lines): TimingResult {
       throw error;
     }
   }
-  const tick = (at: Pulses): Ticks => at.num * (ticksPerPulse / at.den);
   return {
     ok: true,
     timing: {
       ticksPerPulse,
       turnTicks: turn * ticksPerPulse,
       full,
-      fullTicks: tick(full),
+      fullTicks: ticksOf(full, ticksPerPulse),
       layers: layers.map((layer) => onGrid(layer, turn, ticksPerPulse)),
     },
   };
@@ -162,16 +185,23 @@ function putOnGrid(rhythm: Lines): TimingResult {
 function onGrid(layer: LayerTiming, turn: number, ticksPerPulse: number): LayerGrid {
   const known = grids.get(layer);
   if (known?.turnTicks === turn * ticksPerPulse) return known;
-  const tick = (at: Pulses): Ticks => at.num * (ticksPerPulse / at.den);
   const { ticksPerPulse: _own, ...places } = layer;
   const grid = {
     ...places,
-    startTicks: layer.starts.map(tick),
-    lengthTicks: tick(layer.length),
+    startTicks: layer.starts.map((start) => ticksOf(start, ticksPerPulse)),
+    lengthTicks: ticksOf(layer.length, ticksPerPulse),
     turnTicks: turn * ticksPerPulse,
   };
   grids.set(layer, grid);
   return grid;
+}
+
+/**
+ * A moment in ticks. It is whole and below the greatest grid; `| 0` tells the engine so, which then
+ * keeps it as an integer: tables are looked up by ticks many times faster than by floating numbers.
+ */
+function ticksOf(at: Pulses, ticksPerPulse: number): Ticks {
+  return (at.num * (ticksPerPulse / at.den)) | 0;
 }
 
 function tooFine(rhythm: Lines, at: number): TimingResult {

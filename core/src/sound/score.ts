@@ -1,5 +1,12 @@
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
-import { type Force, type Lines, type Onset, onsetsOnce, type Timing } from '../rhythm/index.ts';
+import {
+  type Force,
+  type Lines,
+  type Onset,
+  onsetsOnce,
+  slotsHeld,
+  type Timing,
+} from '../rhythm/index.ts';
 import { lcm, type Seconds, type Ticks } from '../time/index.ts';
 import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from './voices.ts';
 
@@ -51,7 +58,7 @@ const GRACES: Readonly<Record<'flam' | 'drag' | 'ruff', readonly Seconds[]>> = {
   ruff: [-0.084, -0.056, -0.028],
 };
 
-/** How many strokes fill a slot that is rolled, open or crushed. */
+/** How many strokes fill each slot that is rolled, open or crushed. */
 const ROLL_STROKES = { roll: 6, crush: 16 } as const;
 
 /** The whole rhythm as a loop, with the click on every beat as a layer of its own. */
@@ -162,7 +169,8 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
     layer: layer.id,
     sound: { instrument: layer.instrument, kind: stroke.kind, force },
   });
-  const length = slotTicks(timing, onset.layer, stroke.slot);
+  const held = slotsHeld(layer, stroke.slot);
+  const length = heldTicks(timing, onset.layer, stroke.slot, held);
   const main: ScoreEvent = {
     ...event(stroke.force, ticks, 0),
     ...(stroke.damp ? { dampTicks: length } : {}),
@@ -173,7 +181,7 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
       return [main];
     case 'roll':
     case 'crush': {
-      const count = ROLL_STROKES[stroke.ornament];
+      const count = ROLL_STROKES[stroke.ornament] * held;
       // A crushed roll is a buzz: after its first stroke nothing stands out.
       const rest: Force = stroke.ornament === 'crush' ? 1 : softer;
       return Array.from({ length: count }, (_, index) =>
@@ -185,11 +193,15 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
   }
 }
 
-/** How long a slot lasts. */
-function slotTicks(timing: Timing, layer: number, slot: number): Ticks {
+/** How long a stroke and the slots it rings on through last, over the seam of its layer too. */
+function heldTicks(timing: Timing, layer: number, slot: number, held: number): Ticks {
   const grid = timing.layers[layer];
   if (!grid) return 0;
-  return (grid.startTicks[slot + 1] ?? grid.lengthTicks) - (grid.startTicks[slot] ?? 0);
+  const { startTicks, lengthTicks } = grid;
+  const end = slot + held;
+  const over = Math.floor(end / startTicks.length);
+  const endTicks = over * lengthTicks + (startTicks[end % startTicks.length] ?? 0);
+  return endTicks - (startTicks[slot] ?? 0);
 }
 
 /** All sounds a score uses, each once. */

@@ -135,6 +135,21 @@ describe('chokes, rolls and gestures', () => {
     expect(after(play('X'))).toBeGreaterThan(1);
   });
 
+  it('a roll goes on through what rings after it, and a choke waits for the end of it', () => {
+    const events = (play: string) =>
+      scored(`rhythm A\ncycle 4x2\nlayer B : hand bell\nplay ${play}`).score.events.filter(
+        (event) => event.layer !== 'click',
+      );
+    const ticks = events('~X _ _ . / . . . .').map((event) => event.ticks);
+    expect(ticks).toHaveLength(18);
+    // Eighteen even strokes over three slots.
+    for (const [index, at] of ticks.entries()) expect(at).toBeCloseTo((index * 3) / 18, 9);
+    expect(events('X^ . . . / . . . .')[0]?.dampTicks).toBe(1);
+    expect(events('X^ _ _ . / . . . .')[0]?.dampTicks).toBe(3);
+    // Over the seam: the last slot, and the first of the next round.
+    expect(events('_ . . . / . . . X^')[0]?.dampTicks).toBe(2);
+  });
+
   it('a crushed roll has more and softer strokes than an open one', () => {
     const strokes = (code: string) =>
       scored(`rhythm A\ncycle 1x2\nlayer B : hand bell\nplay ${code} / .`).score.events.filter(
@@ -292,7 +307,7 @@ describe('transport', () => {
         fc.integer({ min: 20, max: 300 }),
         (after, bpm) => {
           const played = collect(endless(90), 10 + after, () => undefined).transport;
-          const changed = change(played, { tempo: { bpm, per: 2 } });
+          const changed = change(played, { tempo: { bpm, per: 2 } }).transport;
           const before = positionAt(played, 10 + after - 1e-9);
           const then = positionAt(changed, 10 + after + 1e-9);
           const apart = Math.abs((then?.pulses ?? 0) - (before?.pulses ?? 0));
@@ -350,7 +365,7 @@ describe('transport', () => {
   it('takes a new score at the same place', () => {
     const longer = scored('rhythm A\ncycle 2+2\nlayer B : hand bell\nplay X*5 / X X .').score;
     const played = collect(endless(60), 11.25, () => undefined).transport;
-    const changed = change(played, { score: longer });
+    const changed = change(played, { score: longer }).transport;
     expect(positionAt(changed, 11.25)?.pulses).toBeCloseTo(2.5, 9);
   });
 });

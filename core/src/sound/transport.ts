@@ -23,6 +23,8 @@ export interface Transport<Tag> {
   readonly segments: readonly Segment<Tag>[];
   /** Everything before this time has been handed out. */
   readonly until: Seconds;
+  /** Graces before this time have been heard with what stood there before a change. */
+  readonly since?: Seconds;
   /** True when the last segment has ended and nothing follows. */
   readonly ended: boolean;
 }
@@ -83,7 +85,11 @@ export function collect<Tag>(
     }
     segments.push({ ...following, startTime: end });
   }
-  return { transport: { segments: segments.slice(-KEPT), until, ended }, due };
+  const { since } = transport;
+  return {
+    transport: { ...transport, segments: segments.slice(-KEPT), until, ended },
+    due: since === undefined ? due : due.filter(({ time }) => time >= since),
+  };
 }
 
 /** Events of one segment whose own tick falls in [from, to); graces go out with their stroke. */
@@ -109,28 +115,44 @@ function pushDue(due: DueEvent[], segment: Segment<unknown>, from: Seconds, to: 
   }
 }
 
+/** A place that is this near to a whole tick is held to be on it. */
+const WHOLE = 1e-6;
+
 /**
- * Goes on from `transport.until` with another tempo or another score, at the same place in the
- * music. What has been handed out stays as it was, so nothing jumps.
+ * Goes on with another tempo or another score, at the same place in the music: from `time` on, or
+ * from the beginning of the last segment where that is later, since an end is passed only once.
+ * @param time where the change may be heard at the earliest; what was handed out from there on has
+ * to be taken back. Without it everything that was handed out stays.
+ * @returns the transport, and from when on strokes are handed out anew
  */
 export function change<Tag>(
   transport: Transport<Tag>,
   to: { readonly tempo?: Tempo; readonly score?: Score },
-): Transport<Tag> {
+  time: Seconds = transport.until,
+): { readonly transport: Transport<Tag>; readonly from: Seconds } {
   const last = transport.segments.at(-1);
-  if (!last || transport.ended) return transport;
-  const place = ticksAt(last, transport.until);
+  if (!last || transport.ended) return { transport, from: transport.until };
+  const from = Math.min(transport.until, Math.max(time, last.startTime));
   const score = to.score ?? last.score;
   const scale = score.ticksPerPulse / last.score.ticksPerPulse;
   const next: Segment<Tag> = {
     ...last,
     score,
     tempo: to.tempo ?? last.tempo,
-    startTime: transport.until,
-    startTicks: place * scale,
+    startTime: from,
+    startTicks: placeAt(last, from) * scale,
     endTicks: last.endTicks * scale,
   };
-  return { ...transport, segments: [...transport.segments, next].slice(-KEPT) };
+  const segments = [...transport.segments, next].slice(-KEPT);
+  return { transport: { ...transport, segments, until: from, since: from }, from };
+}
+
+/** The place at a time, on the same side of a tick that is very near as the time is, so that no stroke is lost or doubled. */
+function placeAt(segment: Segment<unknown>, time: Seconds): number {
+  const place = ticksAt(segment, time);
+  const whole = Math.round(place);
+  if (Math.abs(place - whole) >= WHOLE) return place;
+  return timeOf(segment, whole) < time ? whole + WHOLE : whole;
 }
 
 /** Breaks off at `time` and begins another segment there; what was to come after is dropped. */

@@ -49,6 +49,8 @@ export interface Staff {
   readonly measures: readonly StaffMeasure[];
   /** Cells that no note value can write, by their place in the layer; they are left as rests. */
   readonly unwritten: readonly number[];
+  /** Cells that reach over the end of their turn; they stand whole in the measure where they begin. */
+  readonly overhanging: readonly number[];
 }
 
 /**
@@ -79,6 +81,7 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
   const turn = rational(turnBeats(cycle));
   const measures: StaffMeasure[] = [];
   const unwritten: number[] = [];
+  const overhanging: number[] = [];
   let notes: StaffNote[] = [];
   let tuplets: StaffTuplet[] = [];
   let beams: [number, number][] = [];
@@ -112,6 +115,7 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
       beams.push([from, notes.length]);
     }
     inTurn = add(inTurn, rational(cell.beats.num, cell.beats.den));
+    if (compare(inTurn, turn) > 0) overhanging.push(index);
     if (compare(inTurn, turn) >= 0 || index === layer.cells.length - 1) {
       measures.push({ notes, tuplets, beams });
       notes = [];
@@ -121,7 +125,7 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
     }
   });
   const pulses = beatsOf(cycle).reduce((sum, beat) => sum + beat.span, 0);
-  return { meter: meterOf(pulses, pulse), measures, unwritten };
+  return { meter: meterOf(pulses, pulse), measures, unwritten, overhanging };
 }
 
 function meterOf(pulses: number, pulse: number): Staff['meter'] {

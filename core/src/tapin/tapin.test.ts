@@ -4,7 +4,7 @@ import { beatStarts, cycleFromSpans } from '../cycle/index.ts';
 import { checkRhythm, type Layer, timeLayer } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { toNumber } from '../time/index.ts';
-import { layerFromTaps, type Tap, tappedBeats } from './index.ts';
+import { accentTapped, layerFromTaps, type Tap, tappedBeats } from './index.ts';
 
 const cycle = cycleFromSpans('4x4');
 const empty: Layer = {
@@ -67,6 +67,32 @@ describe('tapping in', () => {
         ),
       ),
     );
+  });
+
+  it('lets two hands sound together, and the same hand of another pass only once', () => {
+    const taps: Tap[] = [
+      { pulses: 0, kind: 'T', hand: 'R' },
+      { pulses: 16.02, kind: 'D', hand: 'L' },
+      { pulses: 32.01, kind: 'T', hand: 'R' },
+      { pulses: 2, kind: 'k', hand: 'L' },
+    ];
+    const beats = tappedBeats(cycle, taps, { secondsPerPulse: SECONDS });
+    const { strokes } = layerFromTaps(cycle, empty, beats);
+    // In the order of the drum's vocabulary, as two that are spoken as one are known.
+    expect(strokes.map((one) => [one.slot, one.kind, one.hand])).toEqual([
+      [0, 'D', 'L'],
+      [0, 'T', 'R'],
+      [1, 'k', 'L'],
+    ]);
+    // By letter: the foot and a hand go together, two strokes of one hand do not.
+    const kit: Layer = { ...empty, instrument: 'drum-kit' };
+    const typed = ['x', 'B', 'C'].map((kind) => ({ pulses: 0, kind }));
+    const written = layerFromTaps(
+      cycle,
+      kit,
+      tappedBeats(cycle, typed, { secondsPerPulse: SECONDS }),
+    );
+    expect(written.strokes.map((one) => one.kind)).toEqual(['B', 'x']);
   });
 
   it('offers the other readings, likeliest first, and takes the one that is chosen', () => {
@@ -148,5 +174,24 @@ describe('tapping in', () => {
       tappedBeats(cycle, taps, { secondsPerPulse: SECONDS }),
     );
     expect(checkRhythm({ ...rhythm, layers: [layer] }).ok).toBe(true);
+  });
+
+  it('accents the strokes nearest to the taps, in every turn, over the seam too', () => {
+    const { rhythm } = readRhythm(
+      'rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D . k . / T! . k . | D . k k / T . k .',
+    );
+    const [layer] = rhythm.layers;
+    if (!layer) throw new Error('no layer');
+    const accents = (taps: readonly number[]) =>
+      accentTapped(
+        rhythm.cycle,
+        layer,
+        taps.map((pulses) => ({ pulses, kind: 'D' })),
+      ).strokes.flatMap((stroke) => (stroke.force === 4 ? [stroke.slot] : []));
+    expect(accents([2.1])).toEqual([2, 10]);
+    // In the second turn a stroke is nearer; a tap late in a turn is meant for the next one.
+    expect(accents([3.1])).toEqual([4, 11]);
+    expect(accents([7.8, 16 + 6.2])).toEqual([0, 6, 8, 14]);
+    expect(accents([])).toEqual([]);
   });
 });

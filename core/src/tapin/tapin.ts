@@ -1,6 +1,16 @@
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
-import { type Cell, type Layer, plainCells, type Stroke } from '../rhythm/index.ts';
-import type { Seconds } from '../time/index.ts';
+import {
+  accentOnly,
+  type Cell,
+  handOf,
+  inVocabularyOrder,
+  type Layer,
+  LIMBS,
+  plainCells,
+  type Stroke,
+  timeLayer,
+} from '../rhythm/index.ts';
+import { type Seconds, toNumber, ZERO } from '../time/index.ts';
 
 /** One touch of a key while the cycle looped. */
 export interface Tap {
@@ -112,9 +122,9 @@ function readBeat(
 }
 
 /**
- * One turn of a layer from tapped beats.
+ * One turn of a layer from tapped beats. Taps of two hands, or of hand and foot, that fall into one
+ * slot sound together; a second one of the same hand there is the same stroke of another pass.
  * @param chosen for some beats another reading than the likeliest, by the number of slots
- * @param keep a turn that is there already, for beats in which nothing was tapped
  */
 export function layerFromTaps(
   cycle: Cycle,
@@ -130,21 +140,47 @@ export function layerFromTaps(
     const wanted = chosen.get(beat);
     const reading = readings.find((one) => one.slots === wanted) ?? readings[0];
     const slots = reading?.slots ?? plain[beat]?.slots ?? 1;
-    const sounding = new Set<number>();
+    const bySlot = new Map<number, Stroke[]>();
     for (const { tap, place } of taps) {
-      const slot = Math.min(slots - 1, Math.max(0, Math.round(place * slots)));
-      if (sounding.has(slot)) continue;
-      sounding.add(slot);
-      strokes.push({
-        slot: first + slot,
-        kind: tap.kind,
-        force: 3,
-        ...(tap.hand ? { hand: tap.hand } : {}),
-      });
+      const slot = first + Math.min(slots - 1, Math.max(0, Math.round(place * slots)));
+      const { kind, hand } = tap;
+      const stroke: Stroke = { slot, kind, force: 3, ...(hand ? { hand } : {}) };
+      const here = bySlot.get(slot) ?? [];
+      const busy = here.reduce((all, one) => all | LIMBS[handOf(layer, one)], 0);
+      if (busy & LIMBS[handOf(layer, stroke)]) continue;
+      bySlot.set(slot, [...here, stroke]);
     }
+    for (const here of bySlot.values()) strokes.push(...inVocabularyOrder(layer, here));
     cells.push({ beats: { num: 1, den: 1 }, slots });
     first += slots;
   }
   const { rings: _rings, free: _free, ...rest } = layer;
   return { ...rest, cells, strokes: strokes.sort((a, b) => a.slot - b.slot) };
+}
+
+/**
+ * The layer as it is, accented just where it was tapped: in each of its turns the stroke nearest to
+ * each tap, over the seam too. Every other accent becomes plain.
+ */
+export function accentTapped(cycle: Cycle, layer: Layer, taps: readonly Tap[]): Layer {
+  const turn = turnPulses(cycle);
+  const byTurn = new Map<number, { readonly slot: number; readonly at: number }[]>();
+  const { starts } = timeLayer(cycle, layer);
+  for (const { slot } of layer.strokes) {
+    const start = toNumber(starts[slot] ?? ZERO);
+    const which = Math.floor(start / turn);
+    const here = byTurn.get(which) ?? [];
+    byTurn.set(which, [...here, { slot, at: start - which * turn }]);
+  }
+  const slots = new Set<number>();
+  for (const strokes of byTurn.values()) {
+    for (const { pulses } of taps) {
+      const tapped = ((pulses % turn) + turn) % turn;
+      const distance = ({ at }: { readonly at: number }) =>
+        Math.min(Math.abs(at - tapped), turn - Math.abs(at - tapped));
+      const nearest = strokes.reduce((best, one) => (distance(one) < distance(best) ? one : best));
+      slots.add(nearest.slot);
+    }
+  }
+  return accentOnly(layer, slots);
 }

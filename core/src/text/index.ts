@@ -1,4 +1,5 @@
 /** The written form: a reader that never throws, and a writer whose text reads back the same. */
+export * from './clip-text.ts';
 export * from './cycle-text.ts';
 export * from './layer-text.ts';
 export type { Problem } from './problem.ts';

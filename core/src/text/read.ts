@@ -153,7 +153,7 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
     ...readTempo(tempoRow, used, problems),
     ...(counting ? { counting } : {}),
     ...(turns.size > 0 ? { turns: [...turns.values()].sort((a, b) => a.turn - b.turn) } : {}),
-    ...(notes.length > 0 ? { notes: notes.join('\n').slice(0, 20_000) } : {}),
+    ...(notes.length > 0 ? { notes: notes.join('\n').slice(0, LIMITS.notes) } : {}),
     tags,
   };
 }

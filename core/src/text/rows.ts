@@ -13,9 +13,11 @@ export function splitRows(text: string): readonly Row[] {
     .split(/\r\n|\r|\n/)
     .flatMap((raw, index): Row[] => {
       const line = index + 1;
-      const isNote = /^\s*note(\s|$)/.test(raw);
-      const kept = (isNote ? raw : withoutComment(raw)).trimEnd();
-      const match = /^(\s*)(\S+)(\s*)(.*)$/u.exec(kept);
+      // A note is kept to the letter.
+      const note = /^(\s*)(note)(\s?)(.*)$/u.exec(raw);
+      const isNote = note !== null && (note[3] !== '' || note[4] === '');
+      const kept = isNote ? raw : withoutComment(raw).trimEnd();
+      const match = isNote ? note : /^(\s*)(\S+)(\s*)(.*)$/u.exec(kept);
       if (!match) return [];
       const [, indent = '', key = '', space = '', rest = ''] = match;
       return [

@@ -1,6 +1,8 @@
+import { allInstruments } from '@stride/core/instrument';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useNavigate } from 'react-router';
+import { useMatch, useNavigate } from 'react-router';
+import { STAGES } from '../bench/stages.ts';
 import { useShelf } from '../store/use-store.ts';
 import { applyTheme, THEMES } from './theme.ts';
 
@@ -19,6 +21,7 @@ const HEADING =
 export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteProps) {
   const shelf = useShelf();
   const navigate = useNavigate();
+  const openId = useMatch('/bench/:id/*')?.params.id;
   const go = (action: () => void) => () => {
     onOpenChange(false);
     action();
@@ -53,6 +56,20 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
                   </Command.Item>
                 ))}
               </Command.Group>
+              {openId ? (
+                <Command.Group heading="This rhythm" className={HEADING}>
+                  {STAGES.map(({ to, label, what }) => (
+                    <Command.Item
+                      key={to}
+                      value={`${label} this rhythm`}
+                      className={ITEM}
+                      onSelect={go(() => navigate(`/bench/${encodeURIComponent(openId)}/${to}`))}
+                    >
+                      {label}: {what}
+                    </Command.Item>
+                  ))}
+                </Command.Group>
+              ) : null}
               <Command.Group heading="Places and actions" className={HEADING}>
                 <Command.Item className={ITEM} onSelect={go(() => navigate('/'))}>
                   Shelf
@@ -81,6 +98,19 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
                 {THEMES.map((theme) => (
                   <Command.Item key={theme} className={ITEM} onSelect={go(() => applyTheme(theme))}>
                     Theme: {theme}
+                  </Command.Item>
+                ))}
+              </Command.Group>
+              <Command.Group heading="Strokes in the Guide" className={HEADING}>
+                {allInstruments().map(({ id, name, also }) => (
+                  <Command.Item
+                    key={id}
+                    value={`${name} ${also?.join(' ') ?? ''} strokes`}
+                    className={ITEM}
+                    onSelect={go(() => navigate(`/guide?instrument=${id}`))}
+                  >
+                    {name}
+                    {also ? <span className="text-quiet">, {also.join(', ')}</span> : null}
                   </Command.Item>
                 ))}
               </Command.Group>

@@ -4,7 +4,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Toasts } from '../ui/toasts.tsx';
 import { Tour, tourWasShown } from './Tour.tsx';
-import { applyTheme, readTheme, THEMES, type Theme } from './theme.ts';
+import { applyTheme, THEMES, useTheme } from './theme.ts';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
@@ -108,7 +108,7 @@ export function Shell() {
 }
 
 function ThemeButton() {
-  const [theme, setTheme] = useState<Theme>(readTheme);
+  const theme = useTheme();
   const next = THEMES[(THEMES.indexOf(theme) + 1) % THEMES.length] ?? 'system';
   const Icon = THEME_ICONS[theme];
   return (
@@ -117,10 +117,7 @@ function ThemeButton() {
       className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar"
       aria-label={`Theme: ${theme}. Change to ${next}.`}
       title={`Theme: ${theme}`}
-      onClick={() => {
-        applyTheme(next);
-        setTheme(next);
-      }}
+      onClick={() => applyTheme(next)}
     >
       <Icon aria-hidden size={20} />
     </button>

@@ -1,3 +1,5 @@
+import { useSyncExternalStore } from 'react';
+
 export const THEMES = ['system', 'light', 'dark'] as const;
 export type Theme = (typeof THEMES)[number];
 
@@ -14,8 +16,23 @@ export function readTheme(): Theme {
   }
 }
 
+const listeners = new Set<() => void>();
+let chosen: Theme = readTheme();
+
+/** The theme that is chosen now; the component follows it. */
+export function useTheme(): Theme {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => chosen,
+  );
+}
+
 /** Shows a theme and keeps it for the next visit. */
 export function applyTheme(theme: Theme): void {
+  chosen = theme;
   const shown = theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme;
   document.documentElement.dataset.theme = shown;
   try {
@@ -23,6 +40,7 @@ export function applyTheme(theme: Theme): void {
   } catch {
     // Without storage the theme lasts for this visit.
   }
+  for (const listener of listeners) listener();
 }
 
-dark.addEventListener('change', () => applyTheme(readTheme()));
+dark.addEventListener('change', () => applyTheme(chosen));

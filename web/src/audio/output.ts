@@ -19,6 +19,21 @@ export interface Output {
 
 const WAKE_MS = 1500;
 
+/** Two readings of what is heard now that lie further apart than this do not speak of the same clock. */
+const TRUSTED: Seconds = 0.1;
+
+/**
+ * The moment that reaches the ear now. The clock itself goes on in steps of a buffer, too coarse for
+ * judging a tap; the browser says when a moment left for the ear, and the time since is added to it.
+ */
+function heardNow(context: AudioContext): Seconds {
+  const coarse = context.currentTime - (context.outputLatency || 0);
+  const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp();
+  if (performanceTime === 0) return coarse;
+  const fine = contextTime + (performance.now() - performanceTime) / 1000;
+  return Math.abs(fine - coarse) < TRUSTED ? fine : coarse;
+}
+
 /** Opens the browser's sound output: one gain for each layer, and a limiter against overload. */
 export function createOutput(): Output {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
@@ -48,7 +63,7 @@ export function createOutput(): Output {
 
   return {
     now: () => context.currentTime,
-    heard: () => context.currentTime - (context.outputLatency || 0),
+    heard: () => heardNow(context),
     async wake() {
       if (context.state === 'running') return true;
       const late = new Promise<void>((resolve) => setTimeout(resolve, WAKE_MS));

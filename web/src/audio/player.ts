@@ -40,7 +40,7 @@ export interface Player {
   subscribe(listener: () => void): () => void;
   play<Tag>(request: PlayRequest<Tag>): Promise<void>;
   stop(): void;
-  /** From the strokes not yet on the clock onwards, at the same place in the music. */
+  /** As soon as it can be heard cleanly, at the same place in the music. */
   change(to: { readonly tempo?: Tempo; readonly score?: Score }): void;
   /** Breaks off and begins this stretch as soon as it can be heard cleanly. */
   cutTo<Tag>(next: NextSegment<Tag>): void;
@@ -82,6 +82,19 @@ export function createPlayer(): Player {
       if (buffer) output.schedule(buffer, time, event.layer, until);
     }
     if (transport.ended && !positionAt(transport, output.heard())) halt();
+  }
+
+  /** Takes back what is on the clock and not heard yet, and hands it out anew as it is now. */
+  function goOnWith(to: { readonly tempo?: Tempo; readonly score?: Score }): void {
+    const last = transport?.segments.at(-1);
+    if (!output || !transport || !last) return;
+    const { tempo = last.tempo, score = last.score } = to;
+    if (tempo.bpm === last.tempo.bpm && tempo.per === last.tempo.per && score === last.score)
+      return;
+    const changed = change(transport, to, output.now() + LEAD);
+    transport = changed.transport;
+    output.cancelFrom(changed.from);
+    tick();
   }
 
   function beat(ms: number): void {
@@ -135,12 +148,12 @@ export function createPlayer(): Player {
       if (!transport) return;
       const { score } = to;
       if (!score) {
-        transport = change(transport, to);
+        goOnWith(to);
         return;
       }
       const mine = asked;
       void prepareSounds(soundsOf(score)).then(() => {
-        if (transport && mine === asked) transport = change(transport, to);
+        if (mine === asked) goOnWith(to);
       });
     },
     cutTo(segment) {

@@ -16,18 +16,12 @@ import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { useBenchState } from './context.ts';
 import { levelsOf } from './mix.ts';
+import { NotesPanel } from './NotesPanel.tsx';
 import { type OpenBench, openBench } from './open-bench.ts';
 import { PlayButton } from './PlayButton.tsx';
+import { STAGES } from './stages.ts';
 import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
-
-const STAGES = [
-  { to: 'frame', label: 'Frame' },
-  { to: 'write', label: 'Write' },
-  { to: 'read', label: 'Read' },
-  { to: 'climb', label: 'Climb' },
-  { to: 'sheet', label: 'Sheet' },
-] as const;
 
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
 const EVERYWHERE = {
@@ -117,18 +111,15 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
       </span>
       {climbing ? null : (
         <>
-          <TempoFields
-            bench={bench}
-            tempo={rhythm.tempo}
-            target={rhythm.target}
-            tags={rhythm.tags}
-          />
+          <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />
           <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />
         </>
       )}
       <HeaderTools
         bench={bench}
         mix={mix}
+        notes={rhythm.notes ?? ''}
+        tags={rhythm.tags}
         climbing={climbing}
         canUndo={canUndo}
         canRedo={canRedo}
@@ -138,10 +129,10 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   );
 }
 
-type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target' | 'tags'> & { readonly bench: OpenBench };
+type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target'> & { readonly bench: OpenBench };
 
 const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
-  const { bench, tempo, target, tags } = props;
+  const { bench, tempo, target } = props;
   return (
     <>
       <NumberField
@@ -152,7 +143,7 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
         onChange={(bpm) => bench.edit((before) => setTempo(before, bpm), 'tempo')}
       />
       <TempoPanel
-        rhythm={{ tempo, target, tags }}
+        rhythm={{ tempo, target }}
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
       />
     </>
@@ -180,13 +171,15 @@ const StageTabs = memo(function StageTabs() {
 interface HeaderToolsProps {
   readonly bench: OpenBench;
   readonly mix: Mix;
+  readonly notes: string;
+  readonly tags: readonly string[];
   readonly climbing: boolean;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
 }
 
 const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
-  const { bench, mix, climbing, canUndo, canRedo } = props;
+  const { bench, mix, notes, tags, climbing, canUndo, canRedo } = props;
   const { document } = bench;
   return (
     <>
@@ -211,6 +204,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
       <span className="flex items-center">
         <Button
           look="quiet"
+          icon
           aria-label="Undo"
           title="Undo (Ctrl Z)"
           disabled={!canUndo}
@@ -220,6 +214,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
         </Button>
         <Button
           look="quiet"
+          icon
           aria-label="Redo"
           title="Redo (Ctrl Shift Z)"
           disabled={!canRedo}
@@ -227,6 +222,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
         >
           <Redo2 aria-hidden size={18} />
         </Button>
+        <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
         <TakeAway document={document} />
       </span>
     </>

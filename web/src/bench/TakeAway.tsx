@@ -19,11 +19,11 @@ const FORMATS = [
 /** Gives the rhythm to the player as a file. */
 export function TakeAway({ document }: { readonly document: RhythmDocument }) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label="Take away as a file"
         title="Take away as a file"
-        className="inline-flex h-9 items-center rounded-lg px-3 text-quiet hover:bg-band hover:text-ink"
+        className="inline-flex h-9 items-center rounded-lg px-2 text-quiet hover:bg-band hover:text-ink"
       >
         <Download aria-hidden size={18} />
       </DropdownMenu.Trigger>

@@ -38,7 +38,7 @@ export function openBench(document: RhythmDocument): OpenBench {
   function getState(): BenchState {
     const now = document.getState();
     if (state && seen && isAlike(seen, now)) return state;
-    const { history, mix, ladder } = now;
+    const { history, earlier, mix, ladder } = now;
     const { rhythm } = history.present;
     const sameLayers = state?.rhythm.layers === rhythm.layers;
     state = {
@@ -50,7 +50,7 @@ export function openBench(document: RhythmDocument): OpenBench {
       ladder,
       muted:
         state && sameLayers && state.mix === mix ? state.muted : silentLayers(mix, rhythm.layers),
-      canUndo: history.past.length > 0,
+      canUndo: history.past.length > 0 || earlier > 0,
       canRedo: history.future.length > 0,
     };
     seen = now;
@@ -89,5 +89,7 @@ export function openBench(document: RhythmDocument): OpenBench {
 
 /** How an edit is being kept changes with every edit, and is no part of the state. */
 function isAlike(a: DocumentState, b: DocumentState): boolean {
-  return a.history === b.history && a.mix === b.mix && a.ladder === b.ladder;
+  return (
+    a.history === b.history && a.earlier === b.earlier && a.mix === b.mix && a.ladder === b.ladder
+  );
 }

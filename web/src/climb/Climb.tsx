@@ -3,9 +3,10 @@ import { turnPulses } from '@stride/core/cycle';
 import { mirrorHands } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useBench } from '../bench/context.ts';
+import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -22,7 +23,7 @@ export function Climb() {
   const problem = ladderProblem(ladder);
 
   const layer = rhythm.layers[layerIndex];
-  const [mirrored, setMirrored] = useState(false);
+  const [mirrored, setMirrored] = useOtherHanded();
   const alone = useMemo(() => {
     const one = { ...rhythm, layers: layer ? [layer] : [] };
     return mirrored ? mirrorHands(one) : one;

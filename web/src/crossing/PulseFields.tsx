@@ -1,8 +1,8 @@
 import { CROSSING_LIMITS, type Pulse } from '@stride/core/crossing';
 import { Settings2, Trash2 } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { Panel } from '../ui/Panel.tsx';
 import type { PulseSetup } from './setup.ts';
 import { VOICES, type Voice } from './voices.ts';
 
@@ -58,24 +58,19 @@ export function PulseFields(props: PulseFieldsProps) {
         <option value="L">left</option>
         <option value="F">foot</option>
       </select>
-      <Popover.Root>
-        <Popover.Trigger asChild>
+      <Panel
+        label={`Parts of ${name}`}
+        side="top"
+        width={330}
+        trigger={
           <Button aria-label={`Parts of ${name}`} title="Parts of a step, start, backbeat">
             <Settings2 aria-hidden size={16} />
             {pulse.parts > 1 ? `in ${pulse.parts}` : 'Parts'}
           </Button>
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            side="top"
-            sideOffset={6}
-            aria-label={`Parts of ${name}`}
-            className="z-20 flex w-[330px] max-w-[calc(100vw-1.5rem)] flex-col gap-3 rounded-2xl border border-edge bg-card p-4 shadow-2xl"
-          >
-            <PulseParts name={name} setup={setup} onPulse={onPulse} onBackbeat={onBackbeat} />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+        }
+      >
+        <PulseParts name={name} setup={setup} onPulse={onPulse} onBackbeat={onBackbeat} />
+      </Panel>
       {onRemove ? (
         <Button look="quiet" aria-label={`Take ${name} out`} onClick={onRemove}>
           <Trash2 aria-hidden size={16} />

@@ -2,13 +2,7 @@ import { type CatalogueEntry, entryOf, TRADITION_NOTES } from '@stride/core/cata
 import { usualCounting } from '@stride/core/counting';
 import { beatsOf, type Cycle, describeCycle } from '@stride/core/cycle';
 import { sayLengths } from '@stride/core/read';
-import {
-  addSkeletonLayer,
-  type Recast,
-  type Rhythm,
-  recast,
-  startFromOtherSide,
-} from '@stride/core/rhythm';
+import { addSkeletonLayer, type Rhythm, recast, startFromOtherSide } from '@stride/core/rhythm';
 import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
@@ -27,6 +21,7 @@ import { Catalogue } from './Catalogue.tsx';
 import { CountingPanel } from './CountingPanel.tsx';
 import { GestureKey, GestureLine } from './GestureLine.tsx';
 import { OwnCycle } from './OwnCycle.tsx';
+import { RecastPreview } from './RecastPreview.tsx';
 import { sayTaps, useTapAlong } from './use-tap-along.ts';
 import './frame.css';
 
@@ -153,7 +148,7 @@ export function Frame() {
           ) : null}
           {change && looking ? (
             <div className="mt-3 flex flex-wrap items-center gap-3 rounded-xl bg-band px-4 py-3">
-              <p className="min-w-0 flex-1 basis-72">{sayRecast(change)}</p>
+              <RecastPreview rhythm={rhythm} recast={change} />
               <Button look="go" onClick={use}>
                 Use it for {rhythm.name}
               </Button>
@@ -245,19 +240,6 @@ function divisionsOf(rhythm: Rhythm): readonly number[] {
     ...rhythm.layers.flatMap((layer) => layer.cells.map((cell) => cell.slots)),
   ]);
   return [...found].sort((a, b) => a - b).slice(0, 9);
-}
-
-function sayRecast({ by, kept, moved, lost }: Recast): string {
-  const all = kept + moved + lost;
-  const strokes = (count: number) => `${count} ${count === 1 ? 'stroke' : 'strokes'}`;
-  if (all === 0) return 'Nothing is written yet, so nothing has to move.';
-  if (by === 'beats') return `As many beats as before: all ${strokes(all)} keep their beat.`;
-  const parts = [
-    kept === all ? `All ${strokes(all)} keep their pulse` : `${strokes(kept)} keep their pulse`,
-    ...(moved > 0 ? [`${strokes(moved)} move to the nearest slot`] : []),
-    ...(lost > 0 ? [`${strokes(lost)} find no room and go`] : []),
-  ];
-  return `${parts.join(', ')}. Undo brings everything back.`;
 }
 
 interface SidesProps {

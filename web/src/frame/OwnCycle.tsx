@@ -1,6 +1,7 @@
-import { type Cycle, describeCycle, parseSpans } from '@stride/core/cycle';
+import { type Cycle, describeCycle, formatSpans, parseSpans } from '@stride/core/cycle';
 import { useId, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { BeatRow } from './BeatRow.tsx';
 
 interface OwnCycleProps {
   readonly onTry: (cycle: Cycle) => void;
@@ -37,6 +38,10 @@ export function OwnCycle({ onTry, onKeep }: OwnCycleProps) {
           onChange={(event) => setSpans(event.target.value)}
         />
       </label>
+      <BeatRow
+        cycle={result?.ok ? result.cycle : undefined}
+        onChange={(changed) => setSpans(formatSpans(changed))}
+      />
       <p
         id={`${id}-said`}
         role="status"

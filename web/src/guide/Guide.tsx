@@ -12,9 +12,10 @@ import { storageSentence } from '../store/rhythms.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.tsx';
-import { adviceFor, CARE, WORDS } from './advice.ts';
+import { CARE, WORDS } from './advice.ts';
 import { hearStroke } from './hear.ts';
 import { OwnInstrument } from './OwnInstrument.tsx';
+import { techniqueOf } from './techniques.ts';
 
 /** Strokes of every instrument with how each is played, care, and the words. */
 export function Guide() {
@@ -161,7 +162,7 @@ interface StrokeCardProps {
 }
 
 function StrokeCard({ instrument, stroke }: StrokeCardProps) {
-  const { motion, mistake } = adviceFor(stroke);
+  const { motion, mistake } = techniqueOf(instrument, stroke);
   const known = findInstrument(instrument);
   const easier = stroke.easier && known ? strokeKind(known, stroke.easier) : undefined;
   return (

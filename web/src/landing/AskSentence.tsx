@@ -154,7 +154,13 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         {full ? (
           <>
             <Comma /> starting
-            <StartFields units={units} question={question} onChange={set} onProblem={setProblem} />
+            <StartFields
+              cycle={cycle}
+              units={units}
+              question={question}
+              onChange={set}
+              onProblem={setProblem}
+            />
             {start.kind === 'at' && start.lands !== undefined ? null : (
               <>
                 <Comma /> within

@@ -1,7 +1,10 @@
-import { QUESTION_LIMITS, type Question, type Units } from '@stride/core/landing';
+import type { Cycle } from '@stride/core/cycle';
+import { QUESTION_LIMITS, type Question, type Units, unitAt } from '@stride/core/landing';
+import { useState } from 'react';
 import { InlineNumber, WORD_SELECT } from './InlineNumber.tsx';
 
 interface StartFieldsProps {
+  readonly cycle: Cycle;
   readonly units: Units;
   readonly question: Question;
   readonly onChange: (change: Partial<Question>) => void;
@@ -9,7 +12,7 @@ interface StartFieldsProps {
 }
 
 /** Anywhere, on a beat, on a certain one, or from where one is now to the end of a certain turn. */
-export function StartFields({ units, question, onChange, onProblem }: StartFieldsProps) {
+export function StartFields({ cycle, units, question, onChange, onProblem }: StartFieldsProps) {
   const { start, turns } = question;
   const kind = start.kind === 'at' ? (start.lands === undefined ? 'at' : 'now') : start.kind;
   const at = start.kind === 'at' ? start : { kind: 'at' as const, count: 0, part: 0 };
@@ -52,6 +55,17 @@ export function StartFields({ units, question, onChange, onProblem }: StartField
             onChange={(next) => onChange({ start: { ...start, part: next - 1 } })}
             onProblem={onProblem}
           />
+          <PlaceField
+            onPlace={(text) => {
+              const found = unitAt(text, cycle, units);
+              if (!found.ok) onProblem(found.message);
+              else {
+                onProblem(undefined);
+                onChange({ start: { ...start, count: found.count, part: found.part } });
+              }
+              return found.ok;
+            }}
+          />
         </>
       ) : null}
       {start.kind === 'at' && start.lands !== undefined ? (
@@ -77,5 +91,30 @@ export function StartFields({ units, question, onChange, onProblem }: StartField
         </>
       ) : null}
     </>
+  );
+}
+
+interface PlaceFieldProps {
+  /** @returns whether it was understood */
+  readonly onPlace: (text: string) => boolean;
+}
+
+/** The same place as it is counted. */
+function PlaceField({ onPlace }: PlaceFieldProps) {
+  const [text, setText] = useState('');
+  return (
+    <input
+      aria-label="Start on a place as it is counted"
+      value={text}
+      placeholder="or: & of 3"
+      title="A place as it is counted: 3, & of 2, just before 2, right after 1, pulse 7"
+      className="h-9 w-28 rounded-lg border border-edge bg-paper px-2"
+      onChange={(event) => setText(event.target.value)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' || text.trim() === '') return;
+        event.preventDefault();
+        if (onPlace(text)) setText('');
+      }}
+    />
   );
 }

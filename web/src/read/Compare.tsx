@@ -25,8 +25,7 @@ const HEADINGS = ['This rhythm', 'Before', 'Timelines', 'The Shelf'] as const;
 export function Compare({ rhythm, layerIndex, document }: CompareProps) {
   const shelf = useShelf();
   const layer = rhythm.layers[layerIndex];
-  const { history } = document.getState();
-  const opened = (history.past[0] ?? history.present).rhythm;
+  const opened = document.opened.rhythm;
   const sources = useMemo(
     () => sourcesFor(rhythm, layerIndex, opened, shelf.data ?? []),
     [rhythm, layerIndex, opened, shelf.data],

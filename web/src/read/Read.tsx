@@ -13,7 +13,8 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { onLineKey } from '../write/line-keys.ts';
-import { type LineCommands, useLine } from '../write/use-line.ts';
+import { useLine } from '../write/use-line.ts';
+import { useSteady } from '../write/use-steady.ts';
 import { Alone } from './Alone.tsx';
 import { Ask } from './Ask.tsx';
 import { Compare } from './Compare.tsx';
@@ -47,7 +48,7 @@ export function Read() {
     [chooseLayer],
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
-  const { weigh, slide } = useSteady(line.commands);
+  const { pick, weigh, slide } = useSteady(line.commands);
   const turns = timed.ok ? drawnTurns(timed.timing) : 0;
   const { timeline } = against;
   const turnLabels = useMemo(() => {
@@ -119,7 +120,7 @@ export function Read() {
                 choice={{
                   at: chosen,
                   ranges: line.ranges,
-                  onChoose: choose,
+                  onChoose: pick,
                   onKeyDown: (event) => onLineKey(line, event),
                   onWeigh: weigh,
                   onSlide: slide,
@@ -146,18 +147,4 @@ export function Read() {
       )}
     </div>
   );
-}
-
-/** Commands that stay the same functions while the line under them changes, so that what holds them rests. */
-function useSteady(commands: LineCommands): Pick<LineCommands, 'weigh' | 'slide'> {
-  const [steady] = useState(() => {
-    const kept: { latest: LineCommands } & Pick<LineCommands, 'weigh' | 'slide'> = {
-      latest: commands,
-      weigh: (at, force, hand) => kept.latest.weigh(at, force, hand),
-      slide: (at, to) => kept.latest.slide(at, to),
-    };
-    return kept;
-  });
-  steady.latest = commands;
-  return steady;
 }

@@ -1,9 +1,9 @@
 import { type ReadSettings, SIDE_SCHOOLS, type SideSchool } from '@stride/core/read';
 import { SlidersHorizontal } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { CEILING_RANGE } from '../store/read-settings.ts';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { Panel } from '../ui/Panel.tsx';
 
 interface WishesProps {
   readonly settings: ReadSettings;
@@ -24,98 +24,91 @@ export function Wishes({ settings, onChange }: WishesProps) {
   const percent = (share: number) => Math.round(share * 100);
   const setHigh = (next: ReadSettings['high']) => onChange({ ...settings, high: next });
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Panel
+      label="What I want of a reading"
+      align="end"
+      width={340}
+      trigger={
         <Button>
           <SlidersHorizontal aria-hidden size={16} /> What I want
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={6}
-          aria-label="What I want of a reading"
-          className="z-20 flex max-h-[80vh] w-[340px] max-w-[calc(100vw-1.5rem)] flex-col gap-4 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-2xl"
-        >
-          <fieldset>
-            <legend className="mb-1 font-title text-[17px] font-bold">Sides of a timeline</legend>
-            {SIDE_SCHOOLS.map((one) => (
-              <label key={one} className="flex items-start gap-2 py-1">
-                <input
-                  type="radio"
-                  name="school"
-                  checked={school === one}
-                  className="mt-1 size-4 accent-[var(--go)]"
-                  onChange={() => onChange({ ...settings, school: one })}
-                />
-                <span>
-                  {SCHOOLS[one].name}
-                  <span className="block text-sm text-quiet">{SCHOOLS[one].note}</span>
-                </span>
-              </label>
-            ))}
-            <label className="mt-1 block text-sm text-quiet">
-              Low strokes belong on
-              <select
-                value={lowOn ?? ''}
-                className={`${SELECT} mt-1 text-ink`}
-                onChange={(event) => {
-                  const { lowOn: _before, ...rest } = settings;
-                  const { value } = event.target;
-                  onChange(
-                    value === 'three-side' || value === 'two-side'
-                      ? { ...rest, lowOn: value }
-                      : rest,
-                  );
-                }}
-              >
-                <option value="">no side of their own</option>
-                <option value="three-side">the three-side</option>
-                <option value="two-side">the two-side</option>
-              </select>
-            </label>
-          </fieldset>
-          <div>
-            <h3 className="mb-1 text-[17px]">One hand’s ceiling</h3>
-            <NumberField
-              label="Strokes a second"
-              value={ceiling}
-              {...CEILING_RANGE}
-              step={0.5}
-              onChange={(next) => onChange({ ...settings, ceiling: next })}
+      }
+    >
+      <fieldset>
+        <legend className="mb-1 font-title text-[17px] font-bold">Sides of a timeline</legend>
+        {SIDE_SCHOOLS.map((one) => (
+          <label key={one} className="flex items-start gap-2 py-1">
+            <input
+              type="radio"
+              name="school"
+              checked={school === one}
+              className="mt-1 size-4 accent-[var(--go)]"
+              onChange={() => onChange({ ...settings, school: one })}
             />
-            <p className="mt-1 text-sm text-quiet">
-              Most people begin to tire at about 5. Pain, tingling or numbness is a reason to stop
-              and to ask a teacher or a doctor, whatever the figure.
-            </p>
-          </div>
-          <div>
-            <h3 className="mb-1 text-[17px]">High sounds</h3>
-            <div className="flex flex-wrap gap-3">
-              <NumberField
-                label="At least, %"
-                value={percent(high.least)}
-                min={0}
-                max={percent(high.most)}
-                step={5}
-                onChange={(next) => setHigh({ ...high, least: next / 100 })}
-              />
-              <NumberField
-                label="At most, %"
-                value={percent(high.most)}
-                min={percent(high.least)}
-                max={100}
-                step={5}
-                onChange={(next) => setHigh({ ...high, most: next / 100 })}
-              />
-            </div>
-            <p className="mt-1 text-sm text-quiet">
-              The share of slaps, metal and shaken sounds in the weight of a layer that has low
-              sounds too.
-            </p>
-          </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+            <span>
+              {SCHOOLS[one].name}
+              <span className="block text-sm text-quiet">{SCHOOLS[one].note}</span>
+            </span>
+          </label>
+        ))}
+        <label className="mt-1 block text-sm text-quiet">
+          Low strokes belong on
+          <select
+            value={lowOn ?? ''}
+            className={`${SELECT} mt-1 text-ink`}
+            onChange={(event) => {
+              const { lowOn: _before, ...rest } = settings;
+              const { value } = event.target;
+              onChange(
+                value === 'three-side' || value === 'two-side' ? { ...rest, lowOn: value } : rest,
+              );
+            }}
+          >
+            <option value="">no side of their own</option>
+            <option value="three-side">the three-side</option>
+            <option value="two-side">the two-side</option>
+          </select>
+        </label>
+      </fieldset>
+      <div>
+        <h3 className="mb-1 text-[17px]">One hand’s ceiling</h3>
+        <NumberField
+          label="Strokes a second"
+          value={ceiling}
+          {...CEILING_RANGE}
+          step={0.5}
+          onChange={(next) => onChange({ ...settings, ceiling: next })}
+        />
+        <p className="mt-1 text-sm text-quiet">
+          Most people begin to tire at about 5. Pain, tingling or numbness is a reason to stop and
+          to ask a teacher or a doctor, whatever the figure.
+        </p>
+      </div>
+      <div>
+        <h3 className="mb-1 text-[17px]">High sounds</h3>
+        <div className="flex flex-wrap gap-3">
+          <NumberField
+            label="At least, %"
+            value={percent(high.least)}
+            min={0}
+            max={percent(high.most)}
+            step={5}
+            onChange={(next) => setHigh({ ...high, least: next / 100 })}
+          />
+          <NumberField
+            label="At most, %"
+            value={percent(high.most)}
+            min={percent(high.least)}
+            max={100}
+            step={5}
+            onChange={(next) => setHigh({ ...high, most: next / 100 })}
+          />
+        </div>
+        <p className="mt-1 text-sm text-quiet">
+          The share of slaps, metal and shaken sounds in the weight of a layer that has low sounds
+          too.
+        </p>
+      </div>
+    </Panel>
   );
 }

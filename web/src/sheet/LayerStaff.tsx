@@ -38,6 +38,15 @@ export function LayerStaff({ cycle, layer, width }: LayerStaffProps) {
       {engraver.isError ? (
         <p role="alert">The engraver could not be loaded. Reload the page to try again.</p>
       ) : null}
+      {staff.overhanging.length > 0 ? (
+        <figcaption className="text-sm">
+          {staff.overhanging.length === 1
+            ? 'One cell reaches'
+            : `${staff.overhanging.length} cells reach`}{' '}
+          over a barline and {staff.overhanging.length === 1 ? 'is' : 'are'} written whole before
+          it.
+        </figcaption>
+      ) : null}
       {staff.unwritten.length > 0 ? (
         <figcaption className="text-sm">
           {staff.unwritten.length} cells have lengths that staff notation has no value for and are

@@ -4,26 +4,36 @@ import { findInstrument } from '@stride/core/instrument';
 import { readLayer } from '@stride/core/read';
 import { mirrorHands, type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
 import { Download, Printer } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
+import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.tsx';
 import { LayerStaff } from './LayerStaff.tsx';
+import { useFit } from './use-fit.ts';
 import './sheet.css';
 
 /** Papers, in millimetres, and how large everything is drawn on them. */
 const PAPERS = {
-  A4: { name: 'A4', css: 'A4', width: 210, scale: 0.86 },
-  Letter: { name: 'Letter', css: 'letter', width: 215.9, scale: 0.86 },
-  Poster: { name: 'Poster (A3), for a music stand', css: 'A3', width: 297, scale: 1.3 },
+  A4: { name: 'A4', css: 'A4', width: 210, height: 297, scale: 0.86 },
+  Letter: { name: 'Letter', css: 'letter', width: 215.9, height: 279.4, scale: 0.86 },
+  Poster: {
+    name: 'Poster (A3), for a music stand',
+    css: 'A3',
+    width: 297,
+    height: 420,
+    scale: 1.3,
+  },
 } as const;
 type Paper = keyof typeof PAPERS;
 
 const MARGIN_MM = 14;
 const PX_PER_MM = 96 / 25.4;
+/** Pixels of a page that are left free, since the printer's rounding may differ from the screen's. */
+const ROUNDING = 4;
 
 interface Shown {
   readonly lines: boolean;
@@ -36,13 +46,16 @@ export function Sheet() {
   const { rhythm } = useBench();
   const [paper, setPaper] = useState<Paper>('A4');
   const [shown, setShown] = useState<Shown>({ lines: true, staff: true, reading: true });
-  const [mirrored, setMirrored] = useState(false);
+  const [mirrored, setMirrored] = useOtherHanded();
   const [busy, setBusy] = useState(false);
   const page = useRef<HTMLElement>(null);
   const drawn = useMemo(() => (mirrored ? mirrorHands(rhythm) : rhythm), [mirrored, rhythm]);
   const timed = useMemo(() => timeRhythm(drawn), [drawn]);
-  const { width, css } = PAPERS[paper];
+  const { width, height, css } = PAPERS[paper];
   usePageSize(css);
+  const content = useRef<HTMLDivElement>(null);
+  const room = Math.floor((height - 2 * MARGIN_MM) * PX_PER_MM) - ROUNDING;
+  const { shrink, pages } = useFit(content, room, [drawn, paper, shown]);
 
   async function take(format: 'svg' | 'png'): Promise<void> {
     if (!page.current) return;
@@ -50,8 +63,8 @@ export function Sheet() {
     try {
       const { pageAsPng, pageAsSvg } = await import('./page-image.ts');
       const name = `${fileName(rhythm.name)}.${format}`;
-      if (format === 'svg') saveFile(await pageAsSvg(page.current), name, 'image/svg+xml');
-      else saveFile(await pageAsPng(page.current), name);
+      if (format === 'svg') saveFile(await pageAsSvg(page.current, shrink), name, 'image/svg+xml');
+      else saveFile(await pageAsPng(page.current, shrink), name);
     } catch {
       toast('The picture could not be made. Print the page instead, or take fewer parts.');
     } finally {
@@ -68,7 +81,7 @@ export function Sheet() {
           Paper
           <select
             value={paper}
-            className="h-9 rounded-lg border border-edge bg-card px-2"
+            className="h-9 w-28 rounded-lg border border-edge bg-card px-2"
             onChange={(event) => setPaper(event.target.value as Paper)}
           >
             {Object.entries(PAPERS).map(([key, { name }]) => (
@@ -93,11 +106,10 @@ export function Sheet() {
           checked={shown.reading}
           onChange={(reading) => setShown({ ...shown, reading })}
         />
-        <Check
-          label="Hands for the other-handed player"
-          checked={mirrored}
-          onChange={setMirrored}
-        />
+        <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
+        <p role="status" className="text-[15px] text-quiet">
+          {sayPages(pages, shrink)}
+        </p>
         <span className="ml-auto flex gap-2">
           <Button disabled={busy} onClick={() => void take('svg')}>
             <Download aria-hidden size={16} /> SVG
@@ -117,17 +129,24 @@ export function Sheet() {
           className="sheet-page"
           style={{ width: width * PX_PER_MM, padding: MARGIN_MM * PX_PER_MM }}
         >
-          <SheetPage
-            rhythm={drawn}
-            timing={timed.timing}
-            shown={shown}
-            width={inner}
-            scale={PAPERS[paper].scale}
-          />
+          <div ref={content} style={{ zoom: shrink, width: inner / shrink }}>
+            <SheetPage
+              rhythm={drawn}
+              timing={timed.timing}
+              shown={shown}
+              width={Math.floor(inner / shrink)}
+              scale={PAPERS[paper].scale}
+            />
+          </div>
         </article>
       </div>
     </div>
   );
+}
+
+function sayPages(pages: number, shrink: number): string {
+  if (pages > 1) return `${pages} pages.`;
+  return shrink < 1 ? `One page, at ${Math.round(shrink * 100)} %.` : 'One page.';
 }
 
 interface SheetPageProps {
@@ -138,7 +157,9 @@ interface SheetPageProps {
   readonly scale: number;
 }
 
-function SheetPage({ rhythm, timing, shown, width, scale }: SheetPageProps) {
+/** What stands on the paper; it rests while the sheet finds its size. */
+const SheetPage = memo(function SheetPage(props: SheetPageProps) {
+  const { rhythm, timing, shown, width, scale } = props;
   const counting = rhythm.counting ?? usualCounting(rhythm.cycle);
   const { bpm, per } = rhythm.tempo;
   const counted = per > 1 ? `, ${per} pulses a beat` : '';
@@ -194,13 +215,13 @@ function SheetPage({ rhythm, timing, shown, width, scale }: SheetPageProps) {
         </section>
       ) : null}
       {rhythm.notes ? (
-        <section className="mt-2 border-t border-edge pt-1.5 text-[13px] whitespace-pre-line">
+        <section className="mt-2 border-t border-edge pt-1.5 text-[13px] whitespace-pre-wrap">
           {rhythm.notes}
         </section>
       ) : null}
     </>
   );
-}
+});
 
 /** The first sentence of each part of the reading that a player wants on paper. */
 function mainSentences(rhythm: Rhythm, layer: number): readonly string[] {

@@ -2,7 +2,6 @@ import { type Family, findInstrument, strokeKind } from '@stride/core/instrument
 import { handOf, type Layer, type Stroke } from '@stride/core/rhythm';
 import type { Staff, StaffMeasure, StaffNote } from '@stride/core/staff';
 import {
-  Annotation,
   Articulation,
   Beam,
   Dot,
@@ -35,10 +34,14 @@ const PLACES: Readonly<Record<Family, readonly [line: string, head: string]>> = 
 const DRUM_LINES = ['a/4', 'c/5', 'e/5', 'g/5'] as const;
 const BASS_LINES = ['d/4', 'f/4', 'f/4', 'f/4'] as const;
 
-const ROW_HEIGHT = 156;
-/** Room over a row for accents and the brackets of tuplets. */
-const ROW_TOP = 30;
+/** A row without what stands over it: staff, hands, syllables. */
+const ROW_HEIGHT = 126;
+/** Room over a row for accents, and for the brackets of tuplets over those. */
+const ROOM_OVER = { accents: 20, tuplets: 46 } as const;
 const GRACES = { flam: 1, drag: 2, ruff: 3 } as const;
+/** What a note needs beside its own width for each small note before it, and for its brackets. */
+const GRACE_WIDTH = 13;
+const BRACKET_WIDTH = 12;
 
 export interface StaffOptions {
   readonly width: number;
@@ -55,7 +58,10 @@ export function drawStaff(
   host.replaceChildren();
   const rows = intoRows(staff.measures, width - 70);
   const renderer = new Renderer(host, Renderer.Backends.SVG);
-  renderer.resize(width, rows.length * ROW_HEIGHT);
+  const hasTuplets = staff.measures.some((measure) => measure.tuplets.length > 0);
+  const roomOver = hasTuplets ? ROOM_OVER.tuplets : ROOM_OVER.accents;
+  const rowHeight = roomOver + ROW_HEIGHT;
+  renderer.resize(width, rows.length * rowHeight);
   const context = renderer.getContext();
   // Turns that repeat are engraved once.
   const drawn = new Map<string, { group: SVGGElement; x: number; y: number }>();
@@ -69,7 +75,7 @@ export function drawStaff(
     row.forEach((measure, at) => {
       const first = at === 0;
       const wide = (needed[at] ?? 0) * stretch + (first ? head : 0);
-      const y = index * ROW_HEIGHT + ROW_TOP;
+      const y = index * rowHeight + roomOver;
       const key = `${wide.toFixed(3)} ${first} ${first && index === 0} ${signature(measure)}`;
       const known = drawn.get(key);
       if (known) {
@@ -121,7 +127,26 @@ function intoRows(measures: readonly StaffMeasure[], width: number): StaffMeasur
 }
 
 function widthOf(measure: StaffMeasure): number {
-  return 26 + measure.notes.reduce((sum, note) => sum + (note.value >= 16 ? 19 : 25), 0);
+  return 26 + measure.notes.reduce((sum, note) => sum + noteWidth(note), 0);
+}
+
+function noteWidth(note: StaffNote): number {
+  const own = note.value >= 16 ? 19 : 25;
+  const graces = gracesOf(note);
+  // The slur of small notes wants some room before the first of them.
+  const before = graces > 0 ? 8 + graces * GRACE_WIDTH : 0;
+  return own + before + (isBracketed(note) ? BRACKET_WIDTH : 0);
+}
+
+/** How many small notes stand before a note. */
+function gracesOf({ strokes }: StaffNote): number {
+  const ornament = strokes[0]?.ornament;
+  return ornament && ornament !== 'roll' && ornament !== 'crush' ? GRACES[ornament] : 0;
+}
+
+/** Ghosts and strokes that may be left out stand in brackets. */
+function isBracketed({ strokes }: StaffNote): boolean {
+  return strokes.length > 0 && strokes.every((one) => one.force === 1 || one.optional);
 }
 
 function drawMeasure(
@@ -149,6 +174,9 @@ function drawMeasure(
   const voice = new Voice({ numBeats: staff.meter.over, beatValue: staff.meter.under });
   voice.setStrict(false).addTickables(notes);
   new Formatter().joinVoices([voice]).formatToStave([voice], stave);
+  // Beams first say how far they lengthen the stems, or accents would be drawn into them.
+  for (const note of notes) note.setStave(stave);
+  for (const beam of beams) beam.postFormat();
   voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
@@ -157,6 +185,12 @@ function drawMeasure(
     rows: wordsUnder(note, layer, hands),
   }));
   writeUnder(group, words, stave.getYForLine(4) + 26);
+  measure.notes.forEach(({ strokes }, index) => {
+    const note = notes[index];
+    if (!note || !strokes.some((stroke) => stroke.ornament === 'crush')) return;
+    // Beside the stem, where the engraver draws its strokes alike for open and crushed rolls.
+    writeWord(group, 'z', note.getAbsoluteX() + 24, note.getStemExtents().topY + 18);
+  });
 }
 
 /** Hand and syllable of a note, a row each. */
@@ -179,19 +213,23 @@ function writeUnder(
   for (const { x, rows } of notes) {
     rows.forEach((word, row) => {
       if (word === '') return;
-      const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
-      text.setAttribute('x', String(x + 6));
-      text.setAttribute('y', String(top + row * 15));
-      text.setAttribute('text-anchor', 'middle');
-      text.setAttribute('font-family', 'var(--font-text)');
-      text.setAttribute('font-size', '13');
-      text.setAttribute('font-weight', '400');
-      text.setAttribute('fill', '#111111');
-      text.setAttribute('stroke', 'none');
-      text.textContent = word;
-      group.append(text);
+      writeWord(group, word, x + 6, top + row * 15);
     });
   }
+}
+
+function writeWord(group: SVGElement, word: string, x: number, y: number): void {
+  const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
+  text.setAttribute('x', String(x));
+  text.setAttribute('y', String(y));
+  text.setAttribute('text-anchor', 'middle');
+  text.setAttribute('font-family', 'var(--font-text)');
+  text.setAttribute('font-size', '13');
+  text.setAttribute('font-weight', '400');
+  text.setAttribute('fill', '#111111');
+  text.setAttribute('stroke', 'none');
+  text.textContent = word;
+  group.append(text);
 }
 
 /** Rows of two notes and more with flags, unbroken by rests, within a beam's stretch. */
@@ -223,26 +261,23 @@ function makeNote(note: StaffNote, layer: Layer): StaveNote {
   if (dots > 0) Dot.buildAndAttach([made], { all: true });
   if (rest) return made;
   if (strokes.some((stroke) => stroke.force === 4)) {
-    made.addModifier(new Articulation('a>').setPosition(Modifier.Position.ABOVE));
+    // Over the staff, where it is read, and not between its lines.
+    const accent = new Articulation('a>').setBetweenLines(false);
+    made.addModifier(accent.setPosition(Modifier.Position.ABOVE));
   }
-  if (strokes.every((stroke) => stroke.force === 1 || stroke.optional)) {
+  if (isBracketed(note)) {
     Parenthesis.buildAndAttach([made]);
   }
   const [first] = strokes;
   const { ornament } = first ?? {};
   if (ornament === 'roll' || ornament === 'crush') made.addModifier(new Tremolo(3));
-  else if (ornament && first) {
+  else if (first && gracesOf(note) > 0) {
     const key = keyOf(layer, first);
     const graces = Array.from(
-      { length: GRACES[ornament] },
+      { length: gracesOf(note) },
       () => new GraceNote({ keys: [key], duration: '16', slash: ornament === 'flam' }),
     );
     made.addModifier(new GraceNoteGroup(graces, true).beamNotes());
-  }
-  if (ornament === 'crush') {
-    made.addModifier(
-      new Annotation('z').setVerticalJustification(Annotation.VerticalJustify.BOTTOM),
-    );
   }
   return made;
 }

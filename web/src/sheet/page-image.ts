@@ -5,8 +5,9 @@ const SVG = 'http://www.w3.org/2000/svg';
 /**
  * A page as one SVG that stands alone: its drawings at their places, its words as text, and the
  * fonts they need inside it.
+ * @param shrink how large it is drawn; what is measured on screen has that in it, fonts have not
  */
-export async function pageAsSvg(page: HTMLElement): Promise<string> {
+export async function pageAsSvg(page: HTMLElement, shrink = 1): Promise<string> {
   const frame = page.getBoundingClientRect();
   const root = document.createElementNS(SVG, 'svg');
   root.setAttribute('xmlns', SVG);
@@ -24,14 +25,19 @@ export async function pageAsSvg(page: HTMLElement): Promise<string> {
     const copy = drawing.cloneNode(true) as SVGSVGElement;
     copy.setAttribute('x', String(place.left - frame.left));
     copy.setAttribute('y', String(place.top - frame.top));
+    if (!copy.hasAttribute('viewBox')) {
+      copy.setAttribute('viewBox', `0 0 ${place.width / shrink} ${place.height / shrink}`);
+    }
     copy.setAttribute('width', String(place.width));
     copy.setAttribute('height', String(place.height));
     copy.setAttribute('overflow', 'visible');
+    // Words in a drawing have the font of what it stands in, which does not come along.
+    copy.setAttribute('font-family', getComputedStyle(drawing).fontFamily);
     copy.removeAttribute('class');
     copy.removeAttribute('style');
     root.append(copy);
   }
-  addWords(root, page, frame);
+  addWords(root, page, frame, shrink);
   const style = document.createElementNS(SVG, 'style');
   style.textContent = await fontFaces();
   root.prepend(style);
@@ -39,7 +45,7 @@ export async function pageAsSvg(page: HTMLElement): Promise<string> {
 }
 
 /** Every line of text that is not in a drawing, where it stands. */
-function addWords(root: SVGSVGElement, page: HTMLElement, frame: DOMRect): void {
+function addWords(root: SVGSVGElement, page: HTMLElement, frame: DOMRect, shrink: number): void {
   const walker = document.createTreeWalker(page, NodeFilter.SHOW_TEXT);
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
     const parent = node.parentElement;
@@ -51,7 +57,7 @@ function addWords(root: SVGSVGElement, page: HTMLElement, frame: DOMRect): void 
       word.setAttribute('x', String(rect.left - frame.left));
       word.setAttribute('y', String(rect.bottom - frame.top - rect.height * 0.26));
       word.setAttribute('font-family', look.fontFamily);
-      word.setAttribute('font-size', look.fontSize);
+      word.setAttribute('font-size', `${Number.parseFloat(look.fontSize) * shrink}px`);
       word.setAttribute('font-weight', look.fontWeight);
       word.setAttribute('fill', look.color);
       word.textContent = text;
@@ -122,8 +128,8 @@ async function asData(url: string): Promise<string> {
 }
 
 /** A page as a PNG, at twice its size on screen, so that it stays sharp on paper. */
-export async function pageAsPng(page: HTMLElement): Promise<Blob> {
-  const svg = await pageAsSvg(page);
+export async function pageAsPng(page: HTMLElement, shrink = 1): Promise<Blob> {
+  const svg = await pageAsSvg(page, shrink);
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
   await image.decode();

@@ -1,3 +1,4 @@
+import { entryOf } from '@stride/core/catalogue';
 import { beatsOf, describeCycle } from '@stride/core/cycle';
 import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
 import { plainCells, type Rhythm } from '@stride/core/rhythm';
@@ -107,9 +108,12 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
+/** A rhythm with one empty layer; a cycle of the catalogue brings its own counting and slower tempo. */
 function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): Rhythm {
+  const entry = entryOf(cycle);
   const spans = beatsOf(cycle).map((beat) => beat.span);
   const kind = findInstrument(instrument)?.name ?? 'Layer';
+  const tempo = entry?.tempos[0] ?? { bpm: 60, per: spans[0] ?? 1 };
   return {
     id: crypto.randomUUID(),
     name: name.trim() || 'New rhythm',
@@ -123,8 +127,9 @@ function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): 
         strokes: [],
       },
     ],
-    tempo: { bpm: 60, per: spans[0] ?? 1 },
-    target: 80,
+    tempo,
+    target: Math.round((tempo.bpm * 4) / 3),
+    ...(entry?.counting ? { counting: entry.counting } : {}),
     tags: [],
   };
 }

@@ -4,7 +4,7 @@ import { Copy, Trash2 } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { database, type RhythmRecord } from '../store/db.ts';
-import { newRecord, storageSentence } from '../store/rhythms.ts';
+import { deleteRhythm, newRecord, storageSentence } from '../store/rhythms.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { toast } from '../ui/toasts.tsx';
 
@@ -15,8 +15,8 @@ export const ShelfCard = memo(function ShelfCard({ record }: { readonly record: 
   const unfinished = Object.keys(record.drafts).length > 0;
 
   function onDelete(): void {
-    void database.rhythms.delete(record.id).then(
-      () => toast(`${rhythm.name} was deleted.`, () => void database.rhythms.put(record)),
+    void deleteRhythm(database, record.id).then(
+      (restore) => toast(`${rhythm.name} was deleted.`, () => void restore()),
       (error: unknown) => toast(storageSentence(error)),
     );
   }
@@ -27,7 +27,7 @@ export const ShelfCard = memo(function ShelfCard({ record }: { readonly record: 
       name: `${rhythm.name} (copy)`.slice(0, 120),
     };
     void database.rhythms.put({ ...newRecord(copy), drafts: record.drafts }).then(
-      () => toast(`${copy.name} stands beside it.`, () => void database.rhythms.delete(copy.id)),
+      () => toast(`${copy.name} stands beside it.`, () => void deleteRhythm(database, copy.id)),
       (error: unknown) => toast(storageSentence(error)),
     );
   }

@@ -7,7 +7,8 @@ import {
   ownInstruments,
 } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
+import type { StepRecord } from './draft.ts';
 
 /** How a rhythm is heard; by layer id. */
 export interface Mix {
@@ -51,7 +52,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 4;
+export const SCHEMA_VERSION = 5;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -59,6 +60,7 @@ export class StrideDatabase extends Dexie {
   declare settings: EntityTable<SettingRecord, 'key'>;
   declare instruments: EntityTable<Instrument, 'id'>;
   declare cycles: EntityTable<Cycle, 'id'>;
+  declare steps: Table<StepRecord, [id: string, at: number]>;
 
   constructor(name = 'humble-stride') {
     super(name);
@@ -69,6 +71,8 @@ export class StrideDatabase extends Dexie {
     this.version(3).stores({ cycles: 'id, name' });
     // 4: instruments of one's own.
     this.version(4).stores({ instruments: 'id, name' });
+    // 5: what undo goes back to.
+    this.version(5).stores({ steps: '[id+at]' });
   }
 }
 

@@ -1,22 +1,12 @@
 import type { Ladder } from '@stride/core/climb';
-import {
-  type History,
-  type Rhythm,
-  record as recordStep,
-  redo,
-  startHistory,
-  undo,
-} from '@stride/core/rhythm';
+import { type History, record as recordStep, redo, startHistory, undo } from '@stride/core/rhythm';
 import { afterPaint } from '../ui/use-after-paint.ts';
 import { type Mix, PLAIN_MIX, type RhythmRecord, type StrideDatabase } from './db.ts';
+import type { Draft } from './draft.ts';
 import { newRecord, type SaveResult, saveRhythm } from './rhythms.ts';
+import { loadSteps, type StepsKept, type StepsWritten, writeSteps } from './steps.ts';
 
-/** What undo goes back through: the rhythm with the lines that are being typed. */
-export interface Draft {
-  readonly rhythm: Rhythm;
-  /** Typed text by layer id, where it is not just what the writer would write. */
-  readonly drafts: Readonly<Record<string, string>>;
-}
+export type { Draft } from './draft.ts';
 
 export type SaveStatus =
   | { readonly status: 'saved' }
@@ -26,6 +16,8 @@ export type SaveStatus =
 
 export interface DocumentState {
   readonly history: History<Draft>;
+  /** Steps from before this rhythm was opened that undo can still go back to. */
+  readonly earlier: number;
   readonly ladder: Ladder | undefined;
   readonly mix: Mix;
   readonly save: SaveStatus;
@@ -34,6 +26,8 @@ export interface DocumentState {
 /** One open rhythm: its edits, their undoing, and its keeping. */
 export interface RhythmDocument {
   readonly id: string;
+  /** As it was when it was opened. */
+  readonly opened: Draft;
   getState(): DocumentState;
   subscribe(listener: () => void): () => void;
   /**
@@ -59,12 +53,27 @@ export interface RhythmDocument {
 
 const TOGETHER_MS = 1000;
 
-/** Opens a record for editing. Every edit is kept at once. */
-export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDocument {
+/** Earlier steps that are read at once when undo goes back beyond what was edited since opening. */
+const READ_AT_ONCE = 20;
+
+/**
+ * Opens a record for editing. Every edit is kept at once, and what undo goes back to with it.
+ * @param steps what the storage holds from earlier
+ */
+export function openDocument(
+  db: StrideDatabase,
+  opened: RhythmRecord,
+  steps: StepsKept = { first: 0, end: 0 },
+): RhythmDocument {
   const listeners = new Set<() => void>();
   let revision = opened.revision;
+  const asOpened: Draft = { rhythm: opened.rhythm, drafts: opened.drafts };
+  let written: StepsWritten = { first: steps.end, steps: [] };
+  /** Undo that waits for earlier steps to be read. */
+  let owed = 0;
   let state: DocumentState = {
-    history: startHistory<Draft>({ rhythm: opened.rhythm, drafts: opened.drafts }),
+    history: startHistory(asOpened),
+    earlier: steps.end - steps.first,
     ladder: opened.ladder,
     mix: opened.mix ?? PLAIN_MIX,
     save: { status: 'saved' },
@@ -88,14 +97,19 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     const painted = new Promise<void>((resolve) => afterPaint(resolve));
     queue = Promise.all([queue, painted]).then(async () => {
       waiting = false;
-      const { rhythm, drafts } = state.history.present;
-      const { ladder, mix } = state;
+      const { history, ladder, mix } = state;
+      const { rhythm, drafts } = history.present;
+      let now = written;
       const result: SaveResult = await saveRhythm(
         db,
         { id: opened.id, rhythm, drafts, mix, ...(ladder ? { ladder } : {}) },
         revision,
+        async () => {
+          now = await writeSteps(db, opened.id, written, history);
+        },
       );
       if (result.status === 'saved') {
+        written = now;
         revision = result.record.revision;
         if (!waiting) set({ save: { status: 'saved' } });
       } else set({ save: result });
@@ -109,8 +123,30 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
     keep();
   }
 
+  /** Reads steps from before the rhythm was opened, and goes back as often as was asked meanwhile. */
+  async function goBackFurther(): Promise<void> {
+    // What is being written now is a later step; it ends first, so that both count alike.
+    await queue;
+    const { history, earlier } = state;
+    const count = Math.min(READ_AT_ONCE, earlier);
+    const end = written.first;
+    const before = history.past[0] ?? history.present;
+    const found = await loadSteps(db, opened.id, end - count, end, before).catch(() => []);
+    const pairs = found.map((draft, index) => ({ draft, next: found[index + 1] ?? before }));
+    written = { ...written, first: end - found.length, steps: [...pairs, ...written.steps] };
+    set({
+      history: { ...state.history, past: [...found, ...state.history.past] },
+      // What cannot be read ends the way back.
+      earlier: found.length < count ? 0 : earlier - found.length,
+    });
+    let back = state.history;
+    for (; owed > 0; owed -= 1) back = undo(back);
+    move(back);
+  }
+
   return {
     id: opened.id,
+    opened: asOpened,
     getState: () => state,
     subscribe(listener) {
       listeners.add(listener);
@@ -129,7 +165,13 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
       });
       keep();
     },
-    undo: () => move(undo(state.history)),
+    undo() {
+      if (state.history.past.length > 0 && owed === 0) move(undo(state.history));
+      else if (state.earlier > 0) {
+        owed += 1;
+        if (owed === 1) queue = goBackFurther();
+      }
+    },
     redo: () => move(redo(state.history)),
     setPractice(practice) {
       set(practice);
@@ -143,7 +185,10 @@ export function openDocument(db: StrideDatabase, opened: RhythmRecord): RhythmDo
       if (state.save.status !== 'elsewhere') return;
       const { theirs } = state.save;
       revision = theirs.revision;
+      // The other tab has kept steps of its own, which do not lead to this one's.
+      written = { ...written, steps: [], unsure: true };
       set({
+        earlier: 0,
         history: recordStep(state.history, { rhythm: theirs.rhythm, drafts: theirs.drafts }),
         ladder: theirs.ladder,
         mix: theirs.mix ?? PLAIN_MIX,

@@ -1,12 +1,6 @@
 import { type ReadSettings, SIDE_SCHOOLS, USUAL_READING } from '@stride/core/read';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 import * as v from 'valibot';
-import { toast } from '../ui/toasts.tsx';
-import { database, openSafely } from './db.ts';
-import { storageSentence } from './rhythms.ts';
-
-const KEY = 'reading';
-const QUERY = ['settings', KEY] as const;
+import { type Setting, useSetting } from './use-setting.ts';
 
 /** The sizes within which the settings of a reading stay. */
 export const CEILING_RANGE = { min: 1, max: 15 } as const;
@@ -26,24 +20,9 @@ function checked(value: unknown): ReadSettings {
   return lowOn ? { ...rest, lowOn } : rest;
 }
 
+const READING: Setting<ReadSettings> = { key: 'reading', usual: USUAL_READING, check: checked };
+
 /** What this player wants of a reading, kept in this browser; the usual until it was read. */
 export function useReadSettings(): readonly [ReadSettings, (next: ReadSettings) => void] {
-  const client = useQueryClient();
-  const kept = useQuery({
-    queryKey: QUERY,
-    staleTime: Number.POSITIVE_INFINITY,
-    queryFn: async () => {
-      await openSafely(database);
-      return checked((await database.settings.get(KEY))?.value);
-    },
-  });
-  const set = (next: ReadSettings) => {
-    // What is still being read must not come after what was just chosen.
-    void client.cancelQueries({ queryKey: QUERY });
-    client.setQueryData(QUERY, next);
-    database.settings
-      .put({ key: KEY, value: next })
-      .catch((error: unknown) => toast(storageSentence(error)));
-  };
-  return [kept.data ?? USUAL_READING, set];
+  return useSetting(READING);
 }

@@ -59,14 +59,16 @@ export async function storedRevision(db: StrideDatabase, id: string): Promise<nu
 /**
  * Saves over the revision this tab knows. When another tab has saved since, nothing is written and
  * theirs comes back.
+ * @param beside what else is written with it, or not at all
  */
 export async function saveRhythm(
   db: StrideDatabase,
   next: Omit<RhythmRecord, 'revision' | 'updated'>,
   known: number,
+  beside: () => Promise<void> = () => Promise.resolve(),
 ): Promise<SaveResult> {
   try {
-    return await db.transaction('rw', db.rhythms, async (): Promise<SaveResult> => {
+    return await db.transaction('rw', db.rhythms, db.steps, async (): Promise<SaveResult> => {
       const revision = await storedRevision(db, next.id);
       if (revision !== undefined && revision !== known) {
         const theirs = await db.rhythms.get(next.id);
@@ -74,11 +76,28 @@ export async function saveRhythm(
       }
       const record = { ...next, revision: known + 1, updated: Date.now() };
       await db.rhythms.put(record);
+      await beside();
       return { status: 'saved', record };
     });
   } catch (error) {
     return { status: 'failed', message: storageSentence(error) };
   }
+}
+
+/** Takes a rhythm from the Shelf with what its undo goes back to. @returns brings both back */
+export async function deleteRhythm(db: StrideDatabase, id: string): Promise<() => Promise<void>> {
+  return db.transaction('rw', db.rhythms, db.steps, async () => {
+    const record = await db.rhythms.get(id);
+    const steps = db.steps.where('[id+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]);
+    const kept = await steps.toArray();
+    await db.rhythms.delete(id);
+    await steps.delete();
+    return () =>
+      db.transaction('rw', db.rhythms, db.steps, async () => {
+        if (record) await db.rhythms.put(record);
+        await db.steps.bulkPut(kept);
+      });
+  });
 }
 
 /** What went wrong with the browser's storage, and what to do, in one sentence. */

@@ -4,6 +4,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { database, openSafely, type RhythmRecord } from './db.ts';
 import { type DocumentState, openDocument, type RhythmDocument } from './document.ts';
 import { listRhythms, loadRhythm, seedOnce } from './rhythms.ts';
+import { stepsOf } from './steps.ts';
 
 const SHELF = ['rhythms'] as const;
 
@@ -56,7 +57,7 @@ export function useOpenRhythm(id: string) {
         }
       }
       if (result.status !== 'found') return result;
-      const document = openDocument(database, result.record);
+      const document = openDocument(database, result.record, await stepsOf(database, id));
       open.set(id, document);
       return { status: 'open', document };
     },

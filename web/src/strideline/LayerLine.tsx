@@ -5,9 +5,18 @@ import { placeOf, strides } from '@stride/core/read';
 import { type Hand, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { formatRational, rational, type Ticks } from '@stride/core/time';
 import { memo } from 'react';
-import { FORCE_HEIGHT, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
+import {
+  FOOT_LIFT,
+  FORCE_HEIGHT,
+  type Geometry,
+  type LayerBand,
+  SAY_STEP,
+  type System,
+  xIn,
+} from './geometry.ts';
 import { FAMILY_COLOUR, Head } from './Head.tsx';
 import { showsStrides, stretchOf, usesLeft } from './rows.ts';
+import { syllableRows } from './syllables.ts';
 
 export interface LayerLineProps {
   readonly cycle: Cycle;
@@ -33,6 +42,7 @@ export function LayerLine(props: LayerLineProps) {
   const x = (ticks: Ticks) => xIn(geometry, system, ticks);
   const end = x(to);
   const rounds = roundsBetween(grid.lengthTicks, from, to);
+  const saidOn = syllableRows(layer, grid, geometry.pxPerTick / scale).bySlot;
 
   return (
     <g aria-hidden="true" opacity={quiet ? 0.35 : 1}>
@@ -47,6 +57,14 @@ export function LayerLine(props: LayerLineProps) {
         stroke="var(--ink)"
         strokeWidth={2 * scale}
       />
+      {band.foot === undefined ? null : (
+        <path
+          d={`M${geometry.left - 14 * scale} ${band.foot} H${end + 8 * scale} ${beatPath(beats, system, turnTicks, x, band.foot, 0.6 * scale)}`}
+          stroke="var(--ink)"
+          strokeWidth={1.4 * scale}
+          strokeLinecap="round"
+        />
+      )}
       {props.sides ? <SideLetters layer={layer} band={band} geometry={geometry} /> : null}
       {rounds.map((round) => (
         <g key={round} opacity={round > 0 ? 0.5 : 1}>
@@ -68,6 +86,7 @@ export function LayerLine(props: LayerLineProps) {
                 x={x(at)}
                 band={band}
                 scale={scale}
+                sayRow={saidOn.get(stroke.slot) ?? 0}
                 dim={lit !== undefined && !lit.has(stroke.slot)}
               />
             );
@@ -92,12 +111,16 @@ function SideLetters({
   band,
   geometry,
 }: Pick<LayerLineProps, 'layer' | 'band' | 'geometry'>) {
-  if (!usesLeft(layer)) return null;
-  return (['R', 'L'] as const).map((hand) => (
+  const { foot, ground } = band;
+  const letters = [
+    ...(usesLeft(layer) ? [['R', ground - 24] as const, ['L', ground + 34] as const] : []),
+    ...(foot === undefined ? [] : [['F', foot + 4] as const]),
+  ];
+  return letters.map(([hand, y]) => (
     <text
       key={hand}
       x={geometry.left - 14 * geometry.scale - 11}
-      y={band.ground + (hand === 'R' ? -24 : 34)}
+      y={y}
       textAnchor="middle"
       fontSize={13.5}
       fontWeight="700"
@@ -246,6 +269,7 @@ function Strides(props: RoundProps) {
     const a = x(start);
     const b = x(Math.min(start + gap, to));
     const lift = 24 * scale;
+    const said = formatRational(rational(gap, ticksPerPulse));
     return (
       <g key={start}>
         <path
@@ -254,16 +278,18 @@ function Strides(props: RoundProps) {
           stroke="var(--metal)"
           strokeWidth={1.6 * scale}
         />
-        <text
-          x={(a + b) / 2}
-          y={band.ground - 23 * scale}
-          textAnchor="middle"
-          fontSize={12.5 * scale}
-          fontWeight="700"
-          fill="var(--metal)"
-        >
-          {formatRational(rational(gap, ticksPerPulse))}
-        </text>
+        {said.length * 6.5 * scale > b - a ? null : (
+          <text
+            x={(a + b) / 2}
+            y={band.ground - 23 * scale}
+            textAnchor="middle"
+            fontSize={12.5 * scale}
+            fontWeight="700"
+            fill="var(--metal)"
+          >
+            {said}
+          </text>
+        )}
       </g>
     );
   });
@@ -281,6 +307,8 @@ interface StrokeMarkProps {
   readonly x: number;
   readonly band: LayerBand;
   readonly scale: number;
+  /** The row of its syllable, from 0. */
+  readonly sayRow: number;
   readonly dim: boolean;
 }
 
@@ -291,15 +319,18 @@ const StrokeMark = memo(function StrokeMark({
   x,
   band,
   scale,
+  sayRow,
   dim,
 }: StrokeMarkProps) {
-  const height = FORCE_HEIGHT[stroke.force] * scale;
+  const foot = hand === 'F' ? band.foot : undefined;
+  const line = foot ?? band.ground;
+  const height = FORCE_HEIGHT[stroke.force] * (foot === undefined ? 1 : FOOT_LIFT) * scale;
   const size = (stroke.force === 1 ? 6.5 : stroke.force === 4 ? 10 : 8.5) * scale;
-  const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];
+  const sides = hand === 'B' ? [-1, 1] : hand === 'L' ? [1] : [-1];
   return (
     <g opacity={dim ? 0.18 : stroke.optional ? 0.6 : 1}>
       {sides.map((side) => (
-        <g key={side} transform={`translate(${x} ${band.ground + side * height})`}>
+        <g key={side} transform={`translate(${x} ${line + side * height})`}>
           <path
             d={`M0 0 V${-side * height}`}
             stroke={FAMILY_COLOUR[family]}
@@ -318,7 +349,13 @@ const StrokeMark = memo(function StrokeMark({
         </g>
       ))}
       {stroke.say && band.say !== undefined ? (
-        <text x={x} y={band.say} textAnchor="middle" fontSize={13.5 * scale} fill="var(--ink)">
+        <text
+          x={x}
+          y={band.say + sayRow * SAY_STEP * scale}
+          textAnchor="middle"
+          fontSize={13.5 * scale}
+          fill="var(--ink)"
+        >
           {stroke.say}
         </text>
       ) : null}

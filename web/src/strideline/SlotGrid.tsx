@@ -3,7 +3,7 @@ import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { useMemo, useRef } from 'react';
-import { forceAt, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
+import { FOOT_LIFT, forceAt, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
 import { stretchOf } from './rows.ts';
 
 /** One slot of one layer. */
@@ -26,9 +26,10 @@ export interface SlotGridProps {
   readonly chosen: number | undefined;
   /** First and last slot of a chosen stretch. */
   readonly range?: readonly [number, number] | undefined;
-  readonly onChoose: (at: SlotRef) => void;
+  /** With `extend` the stretch from where the choice was. */
+  readonly onChoose: (at: SlotRef, extend: boolean) => void;
   /** The pointer drags a stroke: away from the line for force, across it for the hand. */
-  readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
+  readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L' | 'F') => void;
   /** The pointer drags a stroke along the line. */
   readonly onSlide: (at: SlotRef, to: number) => void;
 }
@@ -63,6 +64,24 @@ function slotUnder(props: SlotGridProps, x: number, from: number): number {
   return best;
 }
 
+/** Calls back when the pointer that is down comes up, wherever that is. */
+function onceReleased(then: () => void): void {
+  const over = new AbortController();
+  const release = () => {
+    over.abort();
+    then();
+  };
+  for (const kind of ['pointerup', 'pointercancel']) {
+    window.addEventListener(kind, release, { signal: over.signal });
+  }
+}
+
+/** How far a column may reach to the left of the one, at scale 1: a little more than the ground does. */
+const LEFT_REACH = 20;
+
+/** Whether a mouse that went down between strokes draws a stretch; there is one mouse for all layers. */
+let stretching = false;
+
 /** The touchable columns over one layer: each has its spoken label, one of them takes the focus. */
 export function SlotGrid(props: SlotGridProps) {
   const {
@@ -83,6 +102,9 @@ export function SlotGrid(props: SlotGridProps) {
   } = props;
   /** The slot whose stroke is being dragged, where it is now. */
   const dragged = useRef<number>(undefined);
+  const pressed = useRef(false);
+  /** A stretch was drawn, and the click that ends it chooses nothing else. */
+  const drawn = useRef(false);
   const bySlot = useMemo(() => {
     const map = new Map<number, Stroke[]>();
     for (const stroke of layer.strokes) {
@@ -98,15 +120,35 @@ export function SlotGrid(props: SlotGridProps) {
       aria-orientation="horizontal"
       onClick={(event) => {
         const slot = slotOf(event.target);
-        if (slot !== undefined) onChoose({ layer: layerIndex, slot });
+        if (slot !== undefined && !drawn.current) {
+          onChoose({ layer: layerIndex, slot }, event.shiftKey);
+        }
+        drawn.current = false;
       }}
       onFocus={(event) => {
         const slot = slotOf(event.target);
-        if (slot !== undefined && slot !== chosen) onChoose({ layer: layerIndex, slot });
+        // A pointer that goes down brings the focus as well; what it means is seen apart from that.
+        if (slot !== undefined && slot !== chosen && !pressed.current) {
+          onChoose({ layer: layerIndex, slot }, false);
+        }
       }}
       onPointerDown={(event) => {
         const slot = slotOf(event.target);
-        if (slot === undefined || !bySlot.has(slot) || event.button !== 0) return;
+        if (slot === undefined || event.button !== 0) return;
+        pressed.current = true;
+        drawn.current = false;
+        onceReleased(() => {
+          pressed.current = false;
+        });
+        if (!bySlot.has(slot)) {
+          if (event.pointerType !== 'mouse' || event.shiftKey) return;
+          stretching = true;
+          onceReleased(() => {
+            stretching = false;
+          });
+          onChoose({ layer: layerIndex, slot }, false);
+          return;
+        }
         (event.target as Element).setPointerCapture(event.pointerId);
         dragged.current = slot;
       }}
@@ -116,6 +158,11 @@ export function SlotGrid(props: SlotGridProps) {
       onPointerMove={(event) => {
         const column = event.target as SVGElement;
         const slot = dragged.current;
+        const under = slotOf(event.target);
+        if (stretching && under !== undefined && under !== chosen) {
+          drawn.current = true;
+          onChoose({ layer: layerIndex, slot: under }, true);
+        }
         if (slot === undefined || !column.hasPointerCapture(event.pointerId)) return;
         const drawing = column.ownerSVGElement?.getBoundingClientRect();
         if (!drawing) return;
@@ -125,11 +172,16 @@ export function SlotGrid(props: SlotGridProps) {
           onSlide({ layer: layerIndex, slot }, to);
           return;
         }
-        const fromLine = event.clientY - drawing.top + band.top - band.ground;
-        const force = forceAt(Math.abs(fromLine) / geometry.scale);
         const [first] = bySlot.get(slot) ?? [];
-        const hand = fromLine < 0 ? 'R' : 'L';
-        if (first && (first.force !== force || handOf(layer, first) !== hand)) {
+        if (!first) return;
+        const played = handOf(layer, first);
+        // What a foot plays stays with the foot: only its force is drawn, from the line of the feet.
+        const foot = played === 'F' ? band.foot : undefined;
+        const fromLine = event.clientY - drawing.top + band.top - (foot ?? band.ground);
+        const lift = (foot === undefined ? 1 : FOOT_LIFT) * geometry.scale;
+        const force = forceAt(Math.abs(fromLine) / lift);
+        const hand = foot === undefined ? (fromLine < 0 ? 'R' : 'L') : 'F';
+        if (first.force !== force || played !== hand) {
           onWeigh({ layer: layerIndex, slot }, force, hand);
         }
       }}
@@ -139,6 +191,8 @@ export function SlotGrid(props: SlotGridProps) {
         const x = xIn(geometry, system, start);
         const end = grid.startTicks[slot + 1] ?? grid.lengthTicks;
         const width = Math.max(6, (end - start) * geometry.pxPerTick);
+        // A wide first slot does not reach into the names of the layers.
+        const left = Math.max(x - width / 2, geometry.left - LEFT_REACH * geometry.scale);
         const at = { layer: layerIndex, slot };
         const isChosen = chosen === slot;
         const inRange = range !== undefined && slot >= range[0] && slot <= range[1];
@@ -151,9 +205,9 @@ export function SlotGrid(props: SlotGridProps) {
             aria-label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
             tabIndex={isChosen || (chosen === undefined && slot === 0) ? 0 : -1}
             data-slot={slot}
-            x={x - width / 2}
+            x={left}
             y={band.strokesTop + 2}
-            width={width}
+            width={x + width / 2 - left}
             height={band.bottom - band.strokesTop - 4}
             rx={7}
             className={`slot ${isChosen ? 'slot-chosen' : ''} ${inRange ? 'slot-ranged' : ''}`}

@@ -23,11 +23,11 @@ export interface StrideLineProps {
   /** Where given, slots can be chosen; keys go to `onKeyDown`. */
   readonly choice?: {
     readonly at: SlotRef | undefined;
-    readonly onChoose: (at: SlotRef) => void;
+    readonly onChoose: (at: SlotRef, extend: boolean) => void;
     readonly onKeyDown: (event: KeyboardEvent) => void;
     /** The chosen stretch in each layer it reaches over. */
     readonly ranges?: ReadonlyMap<number, readonly [number, number]>;
-    readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L') => void;
+    readonly onWeigh: (at: SlotRef, force: Force, hand: 'R' | 'L' | 'F') => void;
     readonly onSlide: (at: SlotRef, to: number) => void;
   };
   /** What a sentence speaks of; in these layers everything else steps back. */

@@ -2,12 +2,19 @@ import { beatStarts } from '@stride/core/cycle';
 import { drumCount, findInstrument, strokeKind } from '@stride/core/instrument';
 import { handOf, type Layer, type LayerGrid, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
+import type { Px } from './px.ts';
+import { syllableRows } from './syllables.ts';
 
-/** A length on screen, in CSS pixels. */
-export type Px = number;
+export type { Px } from './px.ts';
 
 /** How far a stroke of each force stands from the line. */
 export const FORCE_HEIGHT: Readonly<Record<1 | 2 | 3 | 4, Px>> = { 1: 15, 2: 25, 3: 37, 4: 51 };
+
+/** How much lower strokes of the feet are than those of the hands. */
+export const FOOT_LIFT = 0.62;
+
+/** From one row of syllables to the next. */
+export const SAY_STEP: Px = 14;
 
 /** The force whose height is nearest to a distance from the line. */
 export function forceAt(distance: Px): 1 | 2 | 3 | 4 {
@@ -25,8 +32,10 @@ export interface LayerBand {
   /** Where the room for the layer's name ends and that for its strokes begins. */
   readonly strokesTop: Px;
   readonly ground: Px;
+  /** The line on which the feet stand, under the ground; undefined where no foot plays. */
+  readonly foot: Px | undefined;
   readonly bottom: Px;
-  /** Where the syllables stand; undefined where nothing is said. */
+  /** Where the first row of syllables stands; undefined where nothing is said. */
   readonly say: Px | undefined;
   /** The strip that shows the melody of a player with several drums or pitches. */
   readonly melody: Melody | undefined;
@@ -105,27 +114,32 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const countHeight =
     (COUNT_HEIGHT + ((options.turnNames ?? rhythm.turns !== undefined) ? TURN_NAME_HEIGHT : 0)) *
     scale;
+  const pxPerTick = room / (perSystem * timing.turnTicks);
   let y = countHeight;
-  for (const layer of rhythm.layers) {
-    const { above, below, says, drums } = roomOf(layer);
+  for (const [index, layer] of rhythm.layers.entries()) {
+    const { above, below, feet, drums } = roomOf(layer);
+    const grid = timing.layers[index];
+    const says = grid ? syllableRows(layer, grid, pxPerTick / scale).count : 0;
     const name = options.nameAbove ? 34 : 0;
     const top = y;
     const strokesTop = top + name;
     const ground = strokesTop + (above ? 74 : 30) * scale;
-    const under = ground + (below ? 66 : 18) * scale;
+    const hanging = ground + (below ? 66 : 18) * scale;
+    const foot = feet ? hanging + 40 * scale : undefined;
+    const under = foot === undefined ? hanging : foot + 12 * scale;
     const melody =
       drums > 1 ? { top: under + 6 * scale, step: MELODY_STEP * scale, drums } : undefined;
     const strip = melody ? (6 + MELODY_STEP * (drums - 1) + 8) * scale : 0;
-    const say = says ? under + strip + 12 * scale : undefined;
-    y = under + strip + (says ? 22 : 6) * scale;
-    bands.push({ top, strokesTop, ground, bottom: y, say, melody });
+    const say = says > 0 ? under + strip + 12 * scale : undefined;
+    y = under + strip + (says > 0 ? 22 + (says - 1) * SAY_STEP : 6) * scale;
+    bands.push({ top, strokesTop, ground, foot, bottom: y, say, melody });
   }
   const systemHeight = y + 14 * scale;
   return {
     width: options.width,
     height: systemHeight * rows.length,
     left,
-    pxPerTick: room / (perSystem * timing.turnTicks),
+    pxPerTick,
     turnTicks: timing.turnTicks,
     systems: rows.map((row, index) => ({ ...row, top: index * systemHeight })),
     bands,
@@ -177,7 +191,7 @@ function finestSlot(grid: LayerGrid): Ticks {
 interface Room {
   readonly above: boolean;
   readonly below: boolean;
-  readonly says: boolean;
+  readonly feet: boolean;
   /** Drums or pitches of the instrument, where the layer plays on more than one. */
   readonly drums: number;
 }
@@ -197,10 +211,9 @@ function roomOf(layer: Layer): Room {
   if (known) return known;
   const hands = layer.strokes.map((stroke) => stroke.hand ?? handOf(layer, stroke));
   const room = {
-    above: layer.strokes.length === 0 || hands.some((hand) => hand !== 'L'),
-    below: hands.some((hand) => hand === 'L' || hand === 'B' || hand === 'F'),
-    says:
-      layer.sayCounting !== undefined || layer.strokes.some((stroke) => stroke.say !== undefined),
+    above: layer.strokes.length === 0 || hands.some((hand) => hand === 'R' || hand === 'B'),
+    below: hands.some((hand) => hand === 'L' || hand === 'B'),
+    feet: hands.includes('F'),
     drums: drumsPlayed(layer),
   };
   rooms.set(layer, room);

@@ -3,7 +3,16 @@ import { readRhythm } from '@stride/core/text';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEMO_RHYTHMS } from '../store/demo.ts';
-import { beatTicks, drawnTurns, forceAt, layOut, pointAt, xIn } from './geometry.ts';
+import {
+  beatTicks,
+  drawnTurns,
+  FOOT_LIFT,
+  FORCE_HEIGHT,
+  forceAt,
+  layOut,
+  pointAt,
+  xIn,
+} from './geometry.ts';
 
 const options = fc.record({
   width: fc.integer({ min: 300, max: 1900 }),
@@ -110,5 +119,30 @@ describe('beats and forces', () => {
       before = force;
     }
     expect([forceAt(0), forceAt(25), forceAt(37), forceAt(80)]).toEqual([1, 2, 3, 4]);
+  });
+});
+
+describe('the line of the feet', () => {
+  const bandOf = (play: string) => {
+    const { rhythm } = readRhythm(`rhythm A\ncycle 4x1\nlayer K : drum kit\nplay ${play}`);
+    const [band] = layOut(rhythm, timingOf(rhythm), { width: 900, labels: 0 }).bands;
+    if (!band) throw new Error('no layer');
+    return band;
+  };
+
+  it('stands under the ground, clear of what hangs from it, only where a foot plays', () => {
+    expect(bandOf('S / x / S / x').foot).toBeUndefined();
+    const { ground, foot = 0, bottom } = bandOf('B / S! / B / S');
+    expect(bottom).toBeGreaterThan(foot);
+    // A left-hand accent hangs down and a foot's accent stands up: both have room.
+    expect(foot - ground).toBeGreaterThan(FORCE_HEIGHT[4] + 10 + FORCE_HEIGHT[4] * FOOT_LIFT);
+  });
+
+  it('needs less room where nothing hangs from the ground', () => {
+    const room = (play: string) => {
+      const { ground, foot = 0 } = bandOf(play);
+      return foot - ground;
+    };
+    expect(room('B / x / B / x')).toBeLessThan(room('B / S / B / S'));
   });
 });

@@ -11,11 +11,16 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly look?: keyof typeof LOOKS;
   /** Big enough for a foot or a knuckle, for screens used while playing. */
   readonly large?: boolean;
+  /** Holds only an icon, and needs no room beside it. */
+  readonly icon?: boolean;
 }
 
 /** The program's button. */
-export function Button({ look = 'plain', large = false, className = '', ...rest }: ButtonProps) {
-  const size = large ? 'min-h-14 px-7 text-xl rounded-xl' : 'h-9 px-3 text-[15.5px] rounded-lg';
+export function Button(props: ButtonProps) {
+  const { look = 'plain', large = false, icon = false, className = '', ...rest } = props;
+  const size = large
+    ? 'min-h-14 px-7 text-xl rounded-xl'
+    : `h-9 ${icon ? 'px-2' : 'px-3'} text-[15.5px] rounded-lg`;
   return (
     <button
       type="button"

@@ -19,36 +19,36 @@ import {
   setLayerCounting,
 } from '@stride/core/rhythm';
 import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { useId, useState } from 'react';
 import { useBench } from '../bench/context.ts';
 import { Button } from '../ui/Button.tsx';
+import { Panel } from '../ui/Panel.tsx';
 import { toast } from '../ui/toasts.tsx';
 
 /** What can be done with a whole layer: its name, instrument, level, turns and place. */
 export function LayerPanel({ layer }: { readonly layer: Layer }) {
   const [open, setOpen] = useState(false);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        aria-label={`Layer ${layer.name}`}
-        title={`Name, instrument, level and turns of ${layer.name}`}
-        className="flex size-7 items-center justify-center rounded-lg text-quiet hover:bg-band"
-      >
-        <SlidersHorizontal aria-hidden size={16} />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          side="right"
-          align="start"
-          sideOffset={6}
-          collisionPadding={10}
-          className="z-20 flex max-h-[80vh] w-[330px] flex-col gap-3 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-xl"
+    <Panel
+      label={`Layer ${layer.name}`}
+      side="right"
+      align="start"
+      width={330}
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          aria-label={`Layer ${layer.name}`}
+          title={`Name, instrument, level and turns of ${layer.name}`}
+          className="flex size-7 items-center justify-center rounded-lg text-quiet hover:bg-band"
         >
-          <LayerTools layer={layer} onDone={() => setOpen(false)} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          <SlidersHorizontal aria-hidden size={16} />
+        </button>
+      }
+    >
+      <LayerTools layer={layer} onDone={() => setOpen(false)} />
+    </Panel>
   );
 }
 

@@ -1,11 +1,11 @@
 import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import type { Line } from './line.ts';
 import { lineActions } from './line-actions.ts';
-import type { Line } from './use-line.ts';
 
 const CONTENT =
-  'z-20 max-h-[80vh] overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl';
+  'z-20 max-h-[85vh] overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl sm:columns-2 sm:gap-2';
 const ITEM =
   'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-[15px] outline-none data-highlighted:bg-band data-disabled:opacity-45';
 const TITLE = 'px-3 pt-2 pb-0.5 text-[13px] text-quiet';
@@ -17,7 +17,7 @@ interface ItemsProps {
 
 function Items({ menu: Menu, line }: ItemsProps) {
   return lineActions(line).map((group) => (
-    <Menu.Group key={group.title}>
+    <Menu.Group key={group.title} className="break-inside-avoid">
       <Menu.Label className={TITLE}>{group.title}</Menu.Label>
       {group.actions.map((action) => (
         <Menu.Item
@@ -37,7 +37,7 @@ function Items({ menu: Menu, line }: ItemsProps) {
 /** What can be done beyond single keys, behind a button of the stroke bar. */
 export function LineMenu({ line }: { readonly line: Line }) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label="More to do on the line"
         title="Ornaments, ghosts, hands, turns (also by right click on the line)"
@@ -62,13 +62,18 @@ interface LineContextMenuProps {
 /** The same where one clicks on the line with the right button, or presses long. */
 export function LineContextMenu({ line, children }: LineContextMenuProps) {
   return (
-    <ContextMenu.Root>
+    <ContextMenu.Root modal={false}>
       <ContextMenu.Trigger
         asChild
         onContextMenu={(event) => {
           const slot = (event.target as Element).closest<SVGElement>('[data-slot]');
           const layer = slot?.id.split('-').at(-2);
-          if (slot && layer) line.commands.choose(Number(layer), Number(slot.dataset.slot));
+          if (!slot || !layer) return;
+          const at = Number(slot.dataset.slot);
+          // Inside a stretch the menu is for the stretch.
+          const range = line.isStretch ? line.ranges.get(Number(layer)) : undefined;
+          if (range && at >= range[0] && at <= range[1]) return;
+          line.commands.choose(Number(layer), at);
         }}
       >
         <div>{children}</div>

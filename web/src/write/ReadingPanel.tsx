@@ -46,7 +46,7 @@ export function ReadingPanel({
   }, [read, chosen.layer]);
   const kin = useFamilies(line?.onsets, line?.span ?? 0);
   return (
-    <div className="relative">
+    <div className="relative max-lg:order-last">
       <section
         aria-label="Reading"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, and must scroll by keyboard too

@@ -1,12 +1,12 @@
 import { compoundFor, findInstrument } from '@stride/core/instrument';
 import { type Rhythm, strokesAt } from '@stride/core/rhythm';
-import { Minus, Plus, Trash2 } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Head } from '../strideline/Head.tsx';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
+import type { Line } from './line.ts';
 import { TapIn } from './TapIn.tsx';
-import type { Line } from './use-line.ts';
 
 interface StrokeBarProps {
   readonly line: Line;
@@ -27,6 +27,24 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
       aria-label="Strokes"
       className="flex flex-wrap items-center gap-x-2 gap-y-1.5"
     >
+      <span className="hidden gap-1 pointer-coarse:flex">
+        <Tool
+          label="The slot before"
+          title="One slot back (←)"
+          disabled={chosen.slot === 0}
+          onClick={() => commands.goTo(chosen.slot - 1)}
+        >
+          <ArrowLeft aria-hidden size={17} />
+        </Tool>
+        <Tool
+          label="The slot after"
+          title="One slot on (→)"
+          disabled={chosen.slot >= grid.starts.length - 1}
+          onClick={() => commands.goTo(chosen.slot + 1)}
+        >
+          <ArrowRight aria-hidden size={17} />
+        </Tool>
+      </span>
       <span className="flex flex-wrap gap-1">
         {instrument.strokes.map((stroke) => (
           <Tool
@@ -60,6 +78,14 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
           </Tool>
         ))}
       </span>
+      <Tool
+        label="Together"
+        title="Together: the next stroke sounds with those in the slot, or is taken out of it (&)"
+        pressed={line.joining}
+        onClick={commands.together}
+      >
+        <span className="font-mono text-[15px]">&amp;</span>
+      </Tool>
       <Divider />
       <Tool
         label="Accent"
@@ -155,7 +181,7 @@ function Tool({ label, title, pressed, disabled, onClick, children }: ToolProps)
       aria-pressed={pressed}
       title={title}
       disabled={disabled}
-      className="inline-flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-[15px] hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice"
+      className="inline-flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-[15px] hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
       onClick={onClick}
     >
       {children}

@@ -1,17 +1,32 @@
-import { beatsOf, type Cycle } from '@stride/core/cycle';
+import { turnPulses } from '@stride/core/cycle';
 import { findInstrument, type StrokeKind } from '@stride/core/instrument';
-import { accentOnly, countingOf, type Layer, type Rhythm, timeLayer } from '@stride/core/rhythm';
+import {
+  countingOf,
+  type Layer,
+  paste,
+  type Rhythm,
+  setTempo,
+  timeLayer,
+} from '@stride/core/rhythm';
 import { scoreCountIn } from '@stride/core/sound';
-import { layerFromTaps, type Tap, type TappedBeat, tappedBeats } from '@stride/core/tapin';
+import { accentTapped, layerFromTaps, type Tap, tappedBeats } from '@stride/core/tapin';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
 import { Hand } from 'lucide-react';
-import { type Dispatch, type SetStateAction, useEffect, useMemo, useState } from 'react';
+import {
+  type Dispatch,
+  type SetStateAction,
+  useEffect,
+  useEffectEvent,
+  useMemo,
+  useState,
+} from 'react';
 import { player } from '../audio/player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { GestureLine } from '../frame/GestureLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
-import type { Line } from './use-line.ts';
+import type { Line } from './line.ts';
+import { TappedBeats } from './TappedBeats.tsx';
 
 interface TapInProps {
   readonly rhythm: Rhythm;
@@ -46,6 +61,7 @@ export function TapIn({ rhythm, line }: TapInProps) {
         <TapPad
           rhythm={rhythm}
           layer={line.layer}
+          turns={turnsOf(line)}
           taps={taps}
           setTaps={setTaps}
           chosen={chosen}
@@ -64,6 +80,8 @@ export function TapIn({ rhythm, line }: TapInProps) {
 interface TapPadProps {
   readonly rhythm: Rhythm;
   readonly layer: Layer;
+  /** How many whole turns the layer has, and the one the choice is in, from 0. */
+  readonly turns: { readonly count: number; readonly at: number };
   readonly taps: readonly Tap[];
   readonly setTaps: Dispatch<SetStateAction<readonly Tap[]>>;
   /** For some beats another number of slots than the likeliest. */
@@ -73,14 +91,17 @@ interface TapPadProps {
 }
 
 function TapPad(props: TapPadProps) {
-  const { rhythm, layer, taps, setTaps, chosen, setChosen, onUse } = props;
-  const { cycle, tempo } = rhythm;
+  const { rhythm, layer, turns, taps, setTaps, chosen, setChosen, onUse } = props;
+  const { cycle } = rhythm;
+  const [pace, setPace] = useState(1);
+  const tempo = setTempo(rhythm, rhythm.tempo.bpm * pace).tempo;
   const instrument = findInstrument(layer.instrument);
   const strokes = instrument?.strokes ?? [];
   const usual = (hand: StrokeKind['hand']) =>
     strokes.find((stroke) => stroke.hand === hand) ?? strokes[0];
   const [right, setRight] = useState(usual('strong')?.code ?? '');
   const [left, setLeft] = useState(usual('weak')?.code ?? '');
+  const [turn, setTurn] = useState(turns.at);
   const owner = `tap:${rhythm.id}`;
   const state = usePlayer();
   const running =
@@ -91,23 +112,28 @@ function TapPad(props: TapPadProps) {
     [cycle, taps, seconds],
   );
 
+  /** Takes a touch of a key or a pad. @returns whether there was something to take */
+  function tap(kind: string | undefined, hand: Tap['hand'], touchedAt: number): boolean {
+    const position = player.position();
+    if (!kind || !position) return false;
+    // The page may have been busy: what counts is when the key went down.
+    const since = Math.max(0, performance.now() - touchedAt) / 1000;
+    const pulses = Math.max(0, position.pulses - since / seconds);
+    setTaps((before) => [...before, { pulses, kind, ...(hand ? { hand } : {}) }]);
+    return true;
+  }
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+    const hand = HAND_KEYS[event.key];
+    const kind = hand ? { R: right, L: left }[hand] : codeOf(strokes, event.key);
+    if (tap(kind, hand, event.timeStamp)) event.preventDefault();
+  });
   useEffect(() => {
     if (!running) return;
-    const onKey = (event: KeyboardEvent) => {
-      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
-      const hand = event.key === 'j' ? 'R' : event.key === 'f' ? 'L' : undefined;
-      const kind = hand === 'R' ? right : hand === 'L' ? left : codeOf(strokes, event.key);
-      const position = player.position();
-      if (!kind || !position) return;
-      event.preventDefault();
-      // The page may have been busy: what counts is when the key went down.
-      const since = Math.max(0, performance.now() - event.timeStamp) / 1000;
-      const pulses = Math.max(0, position.pulses - since / seconds);
-      setTaps((before) => [...before, { pulses, kind, ...(hand ? { hand } : {}) }]);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [running, right, left, strokes, seconds, setTaps]);
+    const listener = (event: KeyboardEvent) => onKey(event);
+    window.addEventListener('keydown', listener);
+    return () => window.removeEventListener('keydown', listener);
+  }, [running]);
 
   function start(): void {
     if (running) {
@@ -129,15 +155,29 @@ function TapPad(props: TapPadProps) {
   return (
     <div className="flex flex-col gap-3">
       <p className="max-w-[70ch]">
-        Start, listen to one turn, then play on the keys while the cycle goes round: J and F for two
-        hands, or the letters of the strokes. Every turn lies on the ones before, so that hands can
-        be played one after the other. What you write becomes the layer’s one turn; undo brings back
-        what was there.
+        Start, listen to one turn, then play while the cycle goes round: on J and F or the pads for
+        two hands, or on the letters of the strokes. Every turn lies on the ones before, so that
+        hands can be played one after the other. Undo brings back what was there.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <Button look="go" onClick={start}>
           {running ? 'Stop' : taps.length > 0 ? 'Another pass' : 'Start'}
         </Button>
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          Tempo
+          <select
+            value={pace}
+            disabled={running}
+            className="h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+            onChange={(event) => setPace(Number(event.target.value))}
+          >
+            {PACES.map(([share, words]) => (
+              <option key={share} value={share}>
+                {words}: {setTempo(rhythm, rhythm.tempo.bpm * share).tempo.bpm}
+              </option>
+            ))}
+          </select>
+        </label>
         <KeyChoice label="J, right hand" value={right} strokes={strokes} onChange={setRight} />
         <KeyChoice label="F, left hand" value={left} strokes={strokes} onChange={setLeft} />
         <Button
@@ -158,11 +198,22 @@ function TapPad(props: TapPadProps) {
           Take the last tap back
         </Button>
       </div>
+      <div className="grid grid-cols-2 gap-2">
+        {(['L', 'R'] as const).map((hand) => (
+          <button
+            key={hand}
+            type="button"
+            disabled={!running}
+            className="h-16 touch-none rounded-xl border border-edge bg-paper text-[17px] font-semibold select-none active:bg-choice disabled:text-quiet"
+            onPointerDown={(event) => tap(hand === 'R' ? right : left, hand, event.timeStamp)}
+          >
+            {hand === 'R' ? 'Right pad' : 'Left pad'}
+          </button>
+        ))}
+      </div>
       <GestureLine cycle={cycle} counting={countingOf(rhythm, layer)} playing={running} />
-      <Beats
-        cycle={cycle}
+      <TappedBeats
         beats={beats}
-        seconds={seconds}
         chosen={chosen}
         onChoose={(beat, slots) => setChosen((before) => new Map(before).set(beat, slots))}
       />
@@ -170,14 +221,42 @@ function TapPad(props: TapPadProps) {
         <Button
           look="go"
           disabled={taps.length === 0}
-          onClick={() => onUse((before) => layerFromTaps(cycle, before, beats, chosen))}
+          onClick={() =>
+            onUse((before) => {
+              const tapped = layerFromTaps(cycle, before, beats, chosen);
+              return turns.count < 2
+                ? tapped
+                : paste(rhythm, before, firstSlotOf(rhythm, before, turn), {
+                    cells: tapped.cells,
+                    strokes: tapped.strokes,
+                    turn: true,
+                  });
+            })
+          }
         >
           Write it into {layer.name}
         </Button>
+        {turns.count < 2 ? null : (
+          <label className="flex items-center gap-2 text-[15px]">
+            as turn
+            <select
+              value={turn}
+              className="h-9 rounded-lg border border-edge bg-paper px-2"
+              onChange={(event) => setTurn(Number(event.target.value))}
+            >
+              {Array.from({ length: turns.count }, (_, index) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: turns are told apart by their number alone
+                <option key={index} value={index}>
+                  {index + 1}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
         <Button
           disabled={taps.length === 0}
           title="Leaves the strokes as they are and accents those nearest to the taps"
-          onClick={() => onUse((before) => accentNearest(before, cycle, taps))}
+          onClick={() => onUse((before) => accentTapped(cycle, before, taps))}
         >
           Only accent what I tapped
         </Button>
@@ -189,30 +268,33 @@ function TapPad(props: TapPadProps) {
   );
 }
 
-function codeOf(strokes: readonly StrokeKind[], key: string): string | undefined {
-  return strokes.find((stroke) => stroke.code === key)?.code;
+/** The two keys that rest under the first fingers. */
+const HAND_KEYS: Readonly<Record<string, 'R' | 'L'>> = { j: 'R', f: 'L' };
+
+/** How fast the cycle goes round, as a share of the rhythm's tempo. */
+const PACES = [
+  [1, 'as written'],
+  [0.75, 'slower'],
+  [0.5, 'half as fast'],
+] as const;
+
+/** Layers that come round at their own length have no turns to write into; they become one turn. */
+function turnsOf({ layer, grid, chosen }: Line): TapPadProps['turns'] {
+  if (!layer || layer.free || !grid) return { count: 1, at: 0 };
+  const at = Math.floor((grid.startTicks[chosen.slot] ?? 0) / grid.turnTicks);
+  return { count: Math.round(grid.lengthTicks / grid.turnTicks), at };
 }
 
-/** Accents the strokes nearest to the taps, in every turn of the layer. */
-function accentNearest(layer: Layer, cycle: Cycle, taps: readonly Tap[]): Layer {
-  const { starts } = timeLayer(cycle, layer);
-  const turn = beatsOf(cycle).reduce((sum, beat) => sum + beat.span, 0);
-  const slots = new Set<number>();
-  for (const tap of taps) {
-    const at = tap.pulses % turn;
-    let best: number | undefined;
-    let least = Number.POSITIVE_INFINITY;
-    for (const { slot } of layer.strokes) {
-      const apart = Math.abs((toNumber(starts[slot] ?? { num: 0, den: 1 }) % turn) - at);
-      const distance = Math.min(apart, turn - apart);
-      if (distance < least - 1e-9) {
-        best = slot;
-        least = distance;
-      }
-    }
-    if (best !== undefined) slots.add(best);
-  }
-  return accentOnly(layer, slots);
+function firstSlotOf(rhythm: Rhythm, layer: Layer, turn: number): number {
+  const pulses = turn * turnPulses(rhythm.cycle);
+  const slot = timeLayer(rhythm.cycle, layer).starts.findIndex(
+    (start) => toNumber(start) >= pulses,
+  );
+  return Math.max(0, slot);
+}
+
+function codeOf(strokes: readonly StrokeKind[], key: string): string | undefined {
+  return strokes.find((stroke) => stroke.code === key)?.code;
 }
 
 interface KeyChoiceProps {
@@ -238,78 +320,5 @@ function KeyChoice({ label, value, strokes, onChange }: KeyChoiceProps) {
         ))}
       </select>
     </label>
-  );
-}
-
-interface BeatsProps {
-  readonly cycle: Cycle;
-  readonly beats: readonly TappedBeat[];
-  readonly seconds: number;
-  readonly chosen: ReadonlyMap<number, number>;
-  readonly onChoose: (beat: number, slots: number) => void;
-}
-
-/** Each beat with its taps as they fell, the division that explains them, and the others. */
-function Beats({ beats, chosen, onChoose }: BeatsProps) {
-  return (
-    <ol className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-2">
-      {beats.map(({ beat, taps, readings }) => {
-        const [best] = readings;
-        const used = readings.find((one) => one.slots === chosen.get(beat)) ?? best;
-        return (
-          <li key={beat} className="rounded-xl border border-edge px-3 py-2">
-            <span className="font-title text-lg font-bold">{beat + 1}</span>
-            {used ? (
-              <>
-                <svg
-                  viewBox="-6 0 132 26"
-                  className="block w-full"
-                  role="img"
-                  aria-label={`${taps.length} taps in beat ${beat + 1}`}
-                >
-                  <path d="M0 18 H120" stroke="var(--ink)" strokeWidth="2" />
-                  <path
-                    d={Array.from(
-                      { length: used.slots },
-                      (_, slot) => `M${(slot * 120) / used.slots} 12 v12`,
-                    ).join(' ')}
-                    stroke="var(--faint)"
-                    strokeWidth="1.5"
-                  />
-                  {taps.map(({ place, tap }) => (
-                    <circle
-                      key={tap.pulses}
-                      cx={place * 120}
-                      cy={8}
-                      r={4}
-                      fill={tap.hand === 'L' ? 'var(--slap)' : 'var(--go)'}
-                    />
-                  ))}
-                </svg>
-                <label className="flex flex-col text-sm text-quiet">
-                  {Math.round(used.confidence * 100)} % sure, off by {Math.round(used.error * 1000)}{' '}
-                  ms
-                  <select
-                    aria-label={`Slots in beat ${beat + 1}`}
-                    value={used.slots}
-                    className="mt-1 h-8 rounded-lg border border-edge bg-paper px-1 text-[15px] text-ink"
-                    onChange={(event) => onChoose(beat, Number(event.target.value))}
-                  >
-                    {readings.map((reading) => (
-                      <option key={reading.slots} value={reading.slots}>
-                        {reading.slots} {reading.slots === 1 ? 'slot' : 'slots'} (
-                        {Math.round(reading.confidence * 100)} %)
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              </>
-            ) : (
-              <p className="text-sm text-quiet">nothing tapped</p>
-            )}
-          </li>
-        );
-      })}
-    </ol>
   );
 }

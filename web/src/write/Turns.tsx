@@ -1,7 +1,7 @@
 import { nameTurn, type Rhythm, sayTurn, TURN_MARKS, type TurnMark } from '@stride/core/rhythm';
 import { ChevronDown, ChevronRight } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { memo } from 'react';
+import { Panel } from '../ui/Panel.tsx';
 
 interface TurnsProps {
   /** How many turns are drawn. */
@@ -41,52 +41,50 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
             >
               <Icon aria-hidden size={15} />
             </button>
-            <Popover.Root>
-              <Popover.Trigger
-                title="Name this turn, and say what it is"
-                className="h-7 max-w-48 truncate pr-2 hover:underline"
-              >
-                {said ? sayTurn({ turns }, turn) : turn + 1}
-              </Popover.Trigger>
-              <Popover.Portal>
-                <Popover.Content
-                  sideOffset={6}
-                  collisionPadding={10}
-                  className="z-20 flex w-64 flex-col gap-2 rounded-xl border border-edge bg-card p-3 shadow-xl"
+            <Panel
+              label={`Turn ${turn + 1}`}
+              width={256}
+              trigger={
+                <button
+                  type="button"
+                  title="Name this turn, and say what it is"
+                  className="h-7 max-w-48 truncate pr-2 hover:underline"
                 >
-                  <label className="flex flex-col gap-1 text-sm text-quiet">
-                    Name of turn {turn + 1}
-                    <input
-                      defaultValue={said?.name ?? ''}
-                      maxLength={40}
-                      className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-                      onChange={(event) =>
-                        onEdit((before) =>
-                          nameTurn(before, turn, markOf(before, turn), event.target.value),
-                        )
-                      }
-                    />
-                  </label>
-                  <label className="flex flex-col gap-1 text-sm text-quiet">
-                    It is
-                    <select
-                      value={said?.mark ?? 'plain'}
-                      className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-                      onChange={(event) => {
-                        const mark = TURN_MARKS.find((one) => one === event.target.value);
-                        if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
-                      }}
-                    >
-                      {TURN_MARKS.map((mark) => (
-                        <option key={mark} value={mark}>
-                          {mark === 'plain' ? 'nothing special' : mark}
-                        </option>
-                      ))}
-                    </select>
-                  </label>
-                </Popover.Content>
-              </Popover.Portal>
-            </Popover.Root>
+                  {said ? sayTurn({ turns }, turn) : turn + 1}
+                </button>
+              }
+            >
+              <label className="flex flex-col gap-1 text-sm text-quiet">
+                Name of turn {turn + 1}
+                <input
+                  defaultValue={said?.name ?? ''}
+                  maxLength={40}
+                  className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+                  onChange={(event) =>
+                    onEdit((before) =>
+                      nameTurn(before, turn, markOf(before, turn), event.target.value),
+                    )
+                  }
+                />
+              </label>
+              <label className="flex flex-col gap-1 text-sm text-quiet">
+                It is
+                <select
+                  value={said?.mark ?? 'plain'}
+                  className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+                  onChange={(event) => {
+                    const mark = TURN_MARKS.find((one) => one === event.target.value);
+                    if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
+                  }}
+                >
+                  {TURN_MARKS.map((mark) => (
+                    <option key={mark} value={mark}>
+                      {mark === 'plain' ? 'nothing special' : mark}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            </Panel>
           </li>
         );
       })}

@@ -1,7 +1,7 @@
 import { findInstrument } from '@stride/core/instrument';
-import { countingOf, type Layer, type Rhythm } from '@stride/core/rhythm';
+import { countingOf, handOf, type Layer, type Rhythm } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
-import { memo, useCallback, useRef, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
@@ -17,10 +17,20 @@ import { ReadingPanel } from './ReadingPanel.tsx';
 import { StrokeBar } from './StrokeBar.tsx';
 import { Turns } from './Turns.tsx';
 import { TypedLine } from './TypedLine.tsx';
-import { type LineCommands, useLine } from './use-line.ts';
+import { useLine } from './use-line.ts';
+import { useSteady } from './use-steady.ts';
 
-/** Few layers are drawn larger, so that they are read from further away. */
-const SCALE_BY_LAYERS: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3, 3: 1 };
+/** Few lines are drawn larger, so that they are read from further away. */
+const SCALE_BY_LINES: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3 };
+const USUAL_SCALE = 0.94;
+
+/** How large a rhythm is drawn; feet have a line of their own. */
+function scaleOf(layers: readonly Layer[]): number {
+  const withFeet = layers.filter((layer) =>
+    layer.strokes.some((stroke) => handOf(layer, stroke) === 'F'),
+  );
+  return SCALE_BY_LINES[layers.length + withFeet.length] ?? USUAL_SCALE;
+}
 
 const NONE_FOLDED: ReadonlySet<number> = new Set();
 
@@ -45,12 +55,7 @@ export function Write() {
     [chooseLayer],
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
-  const latest = useRef(line);
-  latest.current = line;
-  const onWeigh = useCallback<LineCommands['weigh']>(
-    (at, force, hand) => latest.current.commands.weigh(at, force, hand),
-    [],
-  );
+  const { pick, weigh, slide } = useSteady(line.commands);
   const { setMix, getState, edit } = bench;
   const editTurns = useCallback(
     (change: (before: Rhythm) => Rhythm) => edit(change, 'turns'),
@@ -65,10 +70,6 @@ export function Write() {
     },
     [getState, setMix],
   );
-  const onSlide = useCallback<LineCommands['slide']>(
-    (at, to) => latest.current.commands.slide(at, to),
-    [],
-  );
   const label = useCallback(
     (index: number) => {
       const one = rhythm.layers[index];
@@ -78,12 +79,12 @@ export function Write() {
           index={index}
           chosen={index === layerIndex}
           muted={muted.has(one.id)}
-          onChoose={choose}
+          onChoose={pick}
           onMute={toggleMute}
         />
       ) : null;
     },
-    [rhythm.layers, layerIndex, muted, choose, toggleMute],
+    [rhythm.layers, layerIndex, muted, pick, toggleMute],
   );
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
@@ -102,12 +103,12 @@ export function Write() {
             choice={{
               at: chosen,
               ranges: line.ranges,
-              onChoose: choose,
+              onChoose: pick,
               onKeyDown: (event) => onLineKey(line, event),
-              onWeigh,
-              onSlide,
+              onWeigh: weigh,
+              onSlide: slide,
             }}
-            scale={SCALE_BY_LAYERS[rhythm.layers.length] ?? 1}
+            scale={scaleOf(rhythm.layers)}
             lit={lit}
             playing={playing}
             label={label}
@@ -178,7 +179,7 @@ const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
         title={`Type in ${name}`}
       >
         <span
-          className={`block truncate font-title text-[17px] font-bold ${chosen ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''} ${muted ? 'text-quiet' : ''}`}
+          className={`line-clamp-2 font-title text-[17px] leading-tight font-bold break-words ${chosen ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''} ${muted ? 'text-quiet' : ''}`}
         >
           {name}
         </span>

@@ -6,9 +6,9 @@ import {
   ORNAMENT_NAMES,
   ORNAMENTS,
   repeatWithNewEnding,
-  slotCount,
 } from '@stride/core/rhythm';
-import type { Line } from './use-line.ts';
+import { systemText } from './clipboard.ts';
+import type { Line } from './line.ts';
 
 /** One thing that can be done on the line, for menus. */
 export interface LineAction {
@@ -34,12 +34,10 @@ const DEALS: readonly (readonly [string, readonly Hand[]])[] = [
 
 /** Everything that is done to strokes and stretches beyond single keys. */
 export function lineActions(line: Line): readonly LineActionGroup[] {
-  const { commands, layer, chosen, range } = line;
+  const { commands, layer, chosen, isStretch } = line;
   if (!layer) return [];
   const byHand = findInstrument(layer.instrument)?.byHand !== false;
-  const stretch = range[0] !== range[1];
-  const [from, to] = stretch ? range : [0, slotCount(layer) - 1];
-  const where = stretch ? 'in the stretch' : 'in the layer';
+  const where = isStretch ? 'in the stretch' : 'in the layer';
   const sounds = layer.strokes.some((stroke) => stroke.slot === chosen.slot);
   return [
     {
@@ -53,7 +51,19 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
           }),
         ),
         { label: 'Choke at the end of the slot', disabled: !sounds, run: commands.damp },
+        {
+          label: 'The stroke before rings on',
+          keys: '_',
+          disabled: sounds && !isStretch,
+          run: commands.ring,
+        },
         { label: 'May be left out', disabled: !sounds, run: commands.optional },
+        ...(byHand
+          ? [
+              { label: 'Both hands', disabled: !sounds, run: () => commands.hand('B') },
+              { label: 'Foot', disabled: !sounds, run: () => commands.hand('F') },
+            ]
+          : []),
       ],
     },
     {
@@ -61,13 +71,17 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
       actions: [
         {
           label: `Fill the gaps ${where} with ghosts`,
-          run: () => commands.change((before) => fillWithGhosts(before, from, to)),
+          run: () =>
+            commands.changeStretch((before, [from, to]) => fillWithGhosts(before, from, to)),
         },
         ...(byHand
           ? DEALS.map(
               ([name, hands]): LineAction => ({
                 label: `Hands ${where}: ${name}`,
-                run: () => commands.change((before) => dealHands(before, hands, from, to)),
+                run: () =>
+                  commands.changeStretch((before, [from, to]) =>
+                    dealHands(before, hands, from, to),
+                  ),
               }),
             )
           : []),
@@ -79,8 +93,12 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
       title: 'Turns',
       actions: [
         { label: 'Copy', keys: 'Ctrl C', run: commands.copy },
-        { label: 'Cut the stretch', keys: 'Ctrl X', disabled: !stretch, run: commands.cut },
-        { label: 'Paste', keys: 'Ctrl V', run: commands.paste },
+        { label: 'Cut the stretch', keys: 'Ctrl X', disabled: !isStretch, run: commands.cut },
+        {
+          label: 'Paste',
+          keys: 'Ctrl V',
+          run: () => void systemText().then(commands.paste),
+        },
         {
           label: 'Repeat the last turn with a new ending',
           run: () => commands.change((before, rhythm) => repeatWithNewEnding(rhythm, before)),

@@ -1,5 +1,5 @@
 import type { KeyboardEvent } from 'react';
-import type { Line } from './use-line.ts';
+import type { Line } from './line.ts';
 
 /** The keys of the stride line, said once for the help. */
 export const LINE_KEYS: readonly (readonly [keys: string, what: string])[] = [
@@ -10,9 +10,11 @@ export const LINE_KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['↑ ↓', 'the layer above, below'],
   ['Shift with these', 'choose a stretch, over layers too'],
   ['a stroke’s letter', 'place it'],
+  ['& and a letter', 'together with the stroke just placed, or those in the slot'],
   ['Delete or .', 'remove'],
   ['!', 'accent'],
   ['+ −', 'stronger, softer'],
+  ['_', 'the stroke before rings on'],
   ['Alt ↑ ↓', 'right hand, left hand'],
   ['1 … 9', 'slots in the cell'],
   ['Ctrl ← →', 'move the stroke, or the stretch, along the line'],
@@ -83,6 +85,12 @@ function handle({ commands, chosen, grid }: Line, event: KeyboardEvent): boolean
     case '.':
       commands.remove();
       return true;
+    case '&':
+      commands.together();
+      return true;
+    case '_':
+      commands.ring();
+      return true;
     case '!':
       commands.accent();
       return true;
@@ -104,11 +112,11 @@ function handle({ commands, chosen, grid }: Line, event: KeyboardEvent): boolean
   return true;
 }
 
+/** Pasting comes as an event of its own, which knows what the system holds. */
 function handleCopy(commands: Line['commands'], key: string, shift: boolean): boolean {
   if (shift) return false;
   if (key === 'c') commands.copy();
   else if (key === 'x') commands.cut();
-  else if (key === 'v') commands.paste();
   else return false;
   return true;
 }

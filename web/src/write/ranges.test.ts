@@ -1,7 +1,7 @@
 import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
-import { rangesOf } from './ranges.ts';
+import { placesBelow, rangesOf } from './ranges.ts';
 
 const { rhythm } = readRhythm(
   'rhythm A\ncycle 4x2\nlayer A : claves\nplay X X X X / X X X X\nlayer B : claves\nplay X X X / X X\nlayer C : claves\nplay X / X',
@@ -35,5 +35,21 @@ describe('a chosen stretch', () => {
 
   it('keeps an anchor that a shorter layer no longer has', () => {
     expect(ranges(2, 9, 2, 0)).toEqual({ 2: [0, 1] });
+  });
+});
+
+describe('what begins at one moment', () => {
+  const places = (layer: number, slot: number, count: number) =>
+    Object.fromEntries(placesBelow(timing, { layer, slot }, count));
+
+  it('is put at the same moment or right after it in the layers below', () => {
+    expect(places(0, 4, 3)).toEqual({ 0: [4, 4], 1: [3, 3], 2: [1, 1] });
+    expect(places(0, 1, 2)).toEqual({ 0: [1, 1], 1: [1, 1] });
+    expect(places(1, 0, 1)).toEqual({ 1: [0, 0] });
+  });
+
+  it('is left out where a layer has no slot from there on, or is not there', () => {
+    expect(places(0, 7, 3)).toEqual({ 0: [7, 7] });
+    expect(places(2, 0, 4)).toEqual({ 2: [0, 0] });
   });
 });

@@ -33,3 +33,21 @@ export function rangesOf(
   }
   return ranges.size > 0 ? ranges : alone;
 }
+
+/**
+ * Where things go that begin at one moment in layers below one another: at a slot of the first layer,
+ * and in each further one at its first slot from that moment on. Layers without one are left out.
+ */
+export function placesBelow(
+  timing: Timing | undefined,
+  first: SlotRef,
+  count: number,
+): ReadonlyMap<number, SlotRange> {
+  const places = new Map<number, SlotRange>([[first.layer, [first.slot, first.slot]]]);
+  const at = timing?.layers[first.layer]?.startTicks[first.slot] ?? 0;
+  for (let layer = first.layer + 1; layer < first.layer + count; layer += 1) {
+    const slot = timing?.layers[layer]?.startTicks.findIndex((start) => start >= at) ?? -1;
+    if (slot >= 0) places.set(layer, [slot, slot]);
+  }
+  return places;
+}

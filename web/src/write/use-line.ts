@@ -1,19 +1,15 @@
 import { compoundOf, findInstrument, strokeKind } from '@stride/core/instrument';
 import { slotAt } from '@stride/core/read';
 import {
-  type Clip,
   copyRange,
   copyTurn,
   countingOf,
   divideCell,
   editLayer,
-  type Force,
   type Hand,
   type Layer,
-  type LayerGrid,
   mapStrokes,
   mirrorHands,
-  type Ornament,
   paste,
   placeStroke,
   placeStrokes,
@@ -22,15 +18,22 @@ import {
   setForce,
   setHand,
   shiftStrokes,
+  slotCount,
   stepForce,
   strokesAt,
+  swapHands,
   type TimingResult,
   toggleAccent,
+  toggleRing,
+  toggleTogether,
 } from '@stride/core/rhythm';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
-import { rangesOf, type SlotRange } from './ranges.ts';
+import { copyOut, toPaste } from './clipboard.ts';
+import type { Line, LineCommands } from './line.ts';
+import { placesBelow, rangesOf, type SlotRange } from './ranges.ts';
+import { usePaste } from './use-paste.ts';
 
 interface LineOptions {
   readonly document: RhythmDocument;
@@ -40,57 +43,6 @@ interface LineOptions {
   readonly onChoose: (at: SlotRef) => void;
 }
 
-/** Everything that can be done on the line, whatever hand asks for it: a key, a button, the pointer. */
-export interface LineCommands {
-  place(code: string): void;
-  remove(): void;
-  accent(): void;
-  /** With `ghost` asked for again it is a plain stroke. */
-  ghost(): void;
-  louder(step: 1 | -1): void;
-  hand(hand: Hand): void;
-  /** What a drag away from the line or across it means: force and hand at once. */
-  weigh(at: SlotRef, force: Force, hand: Hand): void;
-  /** What a drag along the line means: the strokes of a slot go to another one. */
-  slide(at: SlotRef, to: number): void;
-  divide(slots: number): void;
-  copy(): void;
-  cut(): void;
-  paste(): void;
-  /** Puts this ornament on the strokes of the chosen slots, or takes it away again. */
-  ornament(ornament: Ornament): void;
-  /** Chokes the strokes at the end of their slot, or lets them ring again. */
-  damp(): void;
-  optional(): void;
-  /** Moves the strokes of the chosen slots along the line. */
-  shift(by: number): void;
-  /** Any edit of the chosen layer. */
-  change(edit: (before: Layer, rhythm: Rhythm) => Layer): void;
-  /** Every hand of the rhythm to the other side. */
-  mirror(): void;
-  choose(layer: number, slot: number): void;
-  /** Goes to a counted place; where there is none, says why. @returns whether there was one */
-  goToPlace(text: string): boolean;
-  goTo(slot: number, extend?: boolean): void;
-  goToLayer(step: 1 | -1, extend?: boolean): void;
-  say(text: string): void;
-}
-
-export interface Line {
-  readonly chosen: SlotRef;
-  readonly range: SlotRange;
-  /** The stretch in every layer it reaches over; one slot of one layer where nothing more is chosen. */
-  readonly ranges: ReadonlyMap<number, SlotRange>;
-  readonly layer: Layer | undefined;
-  readonly grid: LayerGrid | undefined;
-  readonly commands: LineCommands;
-  /** What the last command did, where that is not plain to see. */
-  readonly said: string | undefined;
-}
-
-/** What was copied last; it goes from rhythm to rhythm. */
-let clip: Clip | undefined;
-
 /** The line under the player's hands: where the choice is, and what can be done there. */
 export function useLine(options: LineOptions): Line {
   const { document, rhythm, timed, chosen, onChoose } = options;
@@ -98,6 +50,9 @@ export function useLine(options: LineOptions): Line {
   /** The other end of a stretch that was chosen with Shift. */
   const [anchor, setAnchor] = useState<SlotRef>();
   const focusNext = useRef(false);
+  const [joining, setJoining] = useState(false);
+  /** The slot of the stroke that was placed a moment ago. */
+  const placed = useRef<SlotRef>(undefined);
 
   // The chosen slot takes the focus after a command moved the choice; a click has focused it already.
   useEffect(() => {
@@ -115,6 +70,7 @@ export function useLine(options: LineOptions): Line {
 
   function edit(change: (before: Layer) => Layer, stroke?: string): void {
     focusNext.current = true;
+    placed.current = undefined;
     setSaid(undefined);
     if (!layer) return;
     document.edit((draft) => {
@@ -125,33 +81,66 @@ export function useLine(options: LineOptions): Line {
     }, stroke);
   }
 
+  /** After a stroke was placed: on to the next slot. */
+  function goOn(): void {
+    setAnchor(undefined);
+    setJoining(false);
+    placed.current = chosen;
+    onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
+  }
+
   function goTo(slot: number, extend = false): void {
     focusNext.current = true;
+    placed.current = undefined;
     setSaid(undefined);
     setAnchor(extend ? (anchor ?? chosen) : undefined);
     onChoose({ layer: chosen.layer, slot: Math.min(last, Math.max(0, slot)) });
   }
 
-  /** The same edit on every slot of the chosen stretch, in every layer it reaches over. */
-  function editEach(change: (layer: Layer, slot: number) => Layer): void {
+  /** An edit of the chosen stretch, in every layer it reaches over. */
+  function editRanges(
+    change: (layer: Layer, range: SlotRange, index: number) => Layer,
+    where: ReadonlyMap<number, SlotRange> = ranges,
+  ): void {
     focusNext.current = true;
+    placed.current = undefined;
     setSaid(undefined);
     document.edit((draft) => {
       let after = draft.rhythm;
       const drafts = { ...draft.drafts };
-      for (const [index, [from, to]] of ranges) {
+      for (const [index, range] of where) {
         const id = draft.rhythm.layers[index]?.id ?? '';
         const before = after;
-        after = editLayer(after, id, (one) => {
-          let changed = one;
-          for (let slot = from; slot <= to; slot += 1) changed = change(changed, slot);
-          return changed;
-        });
+        after = editLayer(after, id, (one) => change(one, range, index));
         if (after !== before) delete drafts[id];
       }
       return after === draft.rhythm ? draft : { rhythm: after, drafts };
     });
   }
+
+  /** The same edit on every slot of the chosen stretch. */
+  function editEach(change: (layer: Layer, slot: number) => Layer): void {
+    editRanges((before, [from, to]) => {
+      let changed = before;
+      for (let slot = from; slot <= to; slot += 1) changed = change(changed, slot);
+      return changed;
+    });
+  }
+
+  const isStretch = ranges.size > 1 || range[0] !== range[1];
+
+  /** Keeps the chosen stretch of every layer it reaches over. */
+  function copyStretch(): void {
+    copyOut(
+      [...ranges].flatMap(([index, [from, to]]) => {
+        const one = rhythm.layers[index];
+        return one ? [{ clip: copyRange(one, from, to), instrument: one.instrument }] : [];
+      }),
+      rhythm.cycle,
+    );
+  }
+
+  const stretchSaid = ranges.size > 1 ? `a stretch of ${ranges.size} layers` : saySlots(range);
 
   const commands: LineCommands = {
     place(code) {
@@ -166,14 +155,18 @@ export function useLine(options: LineOptions): Line {
             compound.parts.map((kind) => ({ slot: chosen.slot, kind, force: 3 as const })),
           ),
         );
-        setAnchor(undefined);
-        onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
+        goOn();
         return;
       }
       if (!instrument || !strokeKind(instrument, code)) {
         const codes = instrument?.strokes.map((stroke) => stroke.code).join(' ');
         focusNext.current = true;
         setSaid(`The ${instrument?.name} has no stroke “${code}”. It has ${codes}.`);
+        return;
+      }
+      if (joining) {
+        edit((before) => toggleTogether(before, chosen.slot, code));
+        goOn();
         return;
       }
       edit((before) => {
@@ -187,8 +180,17 @@ export function useLine(options: LineOptions): Line {
           ...(old?.say ? { say: old.say } : {}),
         });
       });
-      setAnchor(undefined);
-      onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
+      goOn();
+    },
+    together() {
+      focusNext.current = true;
+      setJoining(!joining);
+      const before = placed.current;
+      placed.current = undefined;
+      setSaid(undefined);
+      if (joining) return;
+      if (before?.layer === chosen.layer) onChoose(before);
+      setSaid('The next stroke sounds together with what is in this slot, or is taken out of it.');
     },
     remove: () => editEach(removeStrokes),
     accent: () => editEach(toggleAccent),
@@ -198,7 +200,19 @@ export function useLine(options: LineOptions): Line {
         return setForce(before, slot, all ? 3 : 1);
       }),
     louder: (step) => editEach((before, slot) => stepForce(before, slot, step)),
-    hand: (hand) => editEach((before, slot) => setHand(before, slot, hand)),
+    hand(hand) {
+      if (layer && !isStretch && strokesAt(layer, chosen.slot).length > 1) {
+        const swapped = swapHands(layer, chosen.slot);
+        edit(() => swapped);
+        setSaid(
+          swapped === layer
+            ? 'Several strokes sound here. Type their hands in the hand row, joined like R+L.'
+            : 'Right and left have changed over.',
+        );
+        return;
+      }
+      editEach((before, slot) => setHand(before, slot, hand));
+    },
     weigh(at, force, hand) {
       const target = rhythm.layers[at.layer];
       if (!target) return;
@@ -212,6 +226,7 @@ export function useLine(options: LineOptions): Line {
       }, `drag:${target.id}:${at.slot}`);
     },
     slide(at, to) {
+      placed.current = undefined;
       const target = rhythm.layers[at.layer];
       if (!target) return;
       document.edit((draft) => {
@@ -239,36 +254,55 @@ export function useLine(options: LineOptions): Line {
     copy() {
       if (!layer) return;
       focusNext.current = true;
-      const whole = range[0] === range[1];
-      clip = whole ? copyTurn(rhythm, layer, chosen.slot) : copyRange(layer, range[0], range[1]);
+      if (isStretch) {
+        copyStretch();
+        setSaid(`Copied ${stretchSaid}. Ctrl V puts it from the slot you choose.`);
+        return;
+      }
+      const clip = copyTurn(rhythm, layer, chosen.slot);
+      if (clip) copyOut([{ clip, instrument: layer.instrument }], rhythm.cycle);
       setSaid(
         clip
-          ? `Copied ${whole ? 'this turn' : `${clip.slots} slots`}. Ctrl V puts ${whole ? 'it over the turn you choose' : 'them from the slot you choose'}.`
+          ? 'Copied this turn. Ctrl V puts it over the turn you choose.'
           : 'This layer’s cells cross the turn here; choose a stretch with Shift and the arrows to copy it.',
       );
     },
     cut() {
-      if (!layer || range[0] === range[1]) {
+      if (!isStretch) {
         setSaid('Choose a stretch with Shift and the arrows first.');
         return;
       }
-      clip = copyRange(layer, range[0], range[1]);
-      edit((before) => placeStrokes(before, range[0], range[1] + 1, []));
-      setSaid(`Took out ${clip.slots} slots. Ctrl V puts them from the slot you choose.`);
+      copyStretch();
+      editRanges((before, [from, to]) => placeStrokes(before, from, to + 1, []));
+      setSaid(`Took out ${stretchSaid}. Ctrl V puts it from the slot you choose.`);
     },
-    paste() {
-      const copied = clip;
-      const instrument = layer && findInstrument(layer.instrument);
-      if (!copied || !instrument) {
-        setSaid('Nothing is copied yet: Ctrl C copies the turn, or the stretch chosen with Shift.');
+    paste(text) {
+      const first = Math.min(...ranges.keys());
+      const instruments = rhythm.layers.slice(first).map((one) => one.instrument);
+      const found = toPaste(text, instruments, rhythm.cycle);
+      if (!found.ok) {
+        setSaid(found.message);
         return;
       }
-      // From another instrument only the strokes that this one has as well can come along.
-      const strokes = copied.strokes.filter((stroke) => strokeKind(instrument, stroke.kind));
-      const left = copied.strokes.length - strokes.length;
-      edit((before) => paste(rhythm, before, range[0], { ...copied, strokes }));
-      if (left > 0)
-        setSaid(`${left} strokes were left out: the ${instrument.name} does not have them.`);
+      const from = ranges.get(first)?.[0] ?? chosen.slot;
+      const places = placesBelow(timing, { layer: first, slot: from }, found.clips.length);
+      let left = 0;
+      editRanges((before, [slot], index) => {
+        const clip = found.clips[index - first];
+        const instrument = findInstrument(before.instrument);
+        if (!clip || !instrument) return before;
+        // From another instrument only the strokes that this one has as well can come along.
+        const strokes = clip.strokes.filter((stroke) => strokeKind(instrument, stroke.kind));
+        left += clip.strokes.length - strokes.length;
+        return paste(rhythm, before, slot, { ...clip, strokes });
+      }, places);
+      const said = [
+        ...(left > 0 ? [`${left} strokes were left out: this instrument does not have them.`] : []),
+        ...(found.clips.length > places.size
+          ? [`There is no layer for ${found.clips.length - places.size} of the copied ones.`]
+          : []),
+      ];
+      if (said.length > 0) setSaid(said.join(' '));
     },
     ornament: (ornament) =>
       editEach((before, slot) =>
@@ -286,21 +320,29 @@ export function useLine(options: LineOptions): Line {
           optional ? rest : { ...rest, optional: true },
         ),
       ),
+    ring: () => editEach(toggleRing),
     shift(by) {
-      edit((before) => shiftStrokes(before, range[0], range[1], by));
-      const size = last + 1;
-      const moved = (slot: number) => (((slot + by) % size) + size) % size;
-      setAnchor(range[0] === range[1] ? undefined : { layer: chosen.layer, slot: moved(range[0]) });
-      onChoose({ layer: chosen.layer, slot: moved(range[1]) });
+      editRanges((before, [from, to]) => shiftStrokes(before, from, to, by));
+      const moved = ({ layer: index, slot }: SlotRef): SlotRef => {
+        const size = slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
+        return { layer: index, slot: (((slot + by) % size) + size) % size };
+      };
+      setAnchor(isStretch && anchor ? moved(anchor) : undefined);
+      onChoose(moved(chosen));
     },
     change: (change) => edit((before) => change(before, rhythm)),
+    changeStretch(change) {
+      if (isStretch) editRanges(change);
+      else edit((before) => change(before, [0, slotCount(before) - 1]));
+    },
     mirror() {
       focusNext.current = true;
       document.edit((draft) => ({ rhythm: mirrorHands(draft.rhythm), drafts: {} }));
       setSaid('Every hand has gone to the other side; undo brings them back.');
     },
-    choose(to, slot) {
-      setAnchor(undefined);
+    choose(to, slot, extend = false) {
+      placed.current = undefined;
+      setAnchor(extend ? (anchor ?? chosen) : undefined);
       onChoose({ layer: to, slot });
     },
     goToPlace(text) {
@@ -316,6 +358,7 @@ export function useLine(options: LineOptions): Line {
       const other = timed.ok ? timed.timing.layers[chosen.layer + step] : undefined;
       if (!other) return;
       focusNext.current = true;
+      placed.current = undefined;
       setAnchor(extend ? (anchor ?? chosen) : undefined);
       const now = grid?.startTicks[chosen.slot] ?? 0;
       const slot = other.startTicks.findLastIndex((start) => start <= now);
@@ -323,7 +366,10 @@ export function useLine(options: LineOptions): Line {
     },
     say: setSaid,
   };
-  return { chosen, range, ranges, layer, grid, commands, said };
+  const latest = useRef(commands);
+  latest.current = commands;
+  usePaste(rhythm.id, latest);
+  return { chosen, isStretch, ranges, layer, grid, commands, joining, said };
 }
 
 /** The other hand from the stroke before, where hands are written in this layer. */
@@ -331,6 +377,10 @@ function handInTurn(layer: Layer, slot: number): Hand | undefined {
   if (!layer.strokes.some((stroke) => stroke.hand)) return undefined;
   const before = layer.strokes.findLast((stroke) => stroke.slot < slot);
   return before?.hand === 'R' ? 'L' : 'R';
+}
+
+function saySlots([from, to]: SlotRange): string {
+  return `${to - from + 1} slots`;
 }
 
 function sayDivision(slots: number, moved: number, lost: number): string {

@@ -1,0 +1,77 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { cycleFromSpans } from '../cycle/index.ts';
+import { timed } from '../read/timed.testkit.ts';
+import { arbitraryRhythm } from './arbitrary.testkit.ts';
+import {
+  addTurn,
+  copyRange,
+  copyTurn,
+  divideCell,
+  type Layer,
+  paste,
+  recast,
+  removeLastTurn,
+  repeatWithNewEnding,
+  shiftStrokes,
+  slotCount,
+  slotsHeld,
+  toggleRing,
+} from './index.ts';
+
+const { rhythm } = timed(
+  'rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D _ _ . / T . ~O _ | D . . . / K _ . .',
+);
+const layer = rhythm.layers[0] as Layer;
+
+describe('ringing on', () => {
+  it('lasts for as long as it is written, over the seam too', () => {
+    expect(layer.rings).toEqual([1, 2, 7, 13]);
+    expect([0, 4, 6, 8, 12].map((slot) => slotsHeld(layer, slot))).toEqual([3, 1, 2, 1, 2]);
+    const over = toggleRing(toggleRing(layer, 14), 15);
+    expect(slotsHeld(over, 12)).toBe(4);
+    const seam = { ...over, rings: [0, 13, 14, 15], strokes: layer.strokes.slice(1) };
+    expect(slotsHeld(seam, 12)).toBe(5);
+  });
+
+  it('a layer in which all else rings on ends where it began', () => {
+    const { rhythm: one } = timed('rhythm A\ncycle 4\nlayer D : goblet drum\nplay D _ _ _');
+    expect(one.layers.map((only) => slotsHeld(only, 0))).toEqual([4]);
+  });
+
+  it('is put into empty slots only, and taken away again', () => {
+    expect(toggleRing(layer, 3).rings).toEqual([1, 2, 3, 7, 13]);
+    expect(toggleRing(layer, 2).rings).toEqual([1, 7, 13]);
+    expect(toggleRing(layer, 0)).toBe(layer);
+    expect(toggleRing(layer, 99)).toBe(layer);
+    fc.assert(
+      fc.property(arbitraryRhythm, fc.nat(), (any, at) => {
+        for (const one of any.layers) {
+          const slot = at % slotCount(one);
+          expect(toggleRing(toggleRing(one, slot), slot)).toEqual(one);
+        }
+      }),
+    );
+  });
+
+  it('comes along when strokes are copied, moved, repeated or cut anew', () => {
+    const clip = copyRange(layer, 0, 3);
+    expect(clip.rings).toEqual([1, 2]);
+    expect(paste(rhythm, layer, 8, clip).rings).toEqual([1, 2, 7, 9, 10, 13]);
+    const turn = copyTurn(rhythm, layer, 0);
+    expect(turn && paste(rhythm, layer, 8, turn).rings).toEqual([1, 2, 7, 9, 10, 15]);
+    expect(shiftStrokes(layer, 0, 3, 8).rings).toEqual([7, 9, 10, 13]);
+    expect(addTurn(rhythm, layer, 'copy').rings).toEqual([1, 2, 7, 13, 21]);
+    expect(addTurn(rhythm, layer, 'empty').rings).toEqual([1, 2, 7, 13]);
+    expect(removeLastTurn(rhythm, layer).rings).toEqual([1, 2, 7]);
+    expect(repeatWithNewEnding(rhythm, layer).rings).toEqual([1, 2, 7, 13]);
+    // Twice as fine, the three slots of the first stroke are six.
+    expect(divideCell(layer, 0, 8).layer.rings).toEqual([1, 2, 3, 4, 5, 11, 17]);
+    expect(divideCell(layer, 0, 2).layer.rings).toEqual([1, 5, 11]);
+  });
+
+  it('stays where it was in another cycle', () => {
+    const other = recast(rhythm, cycleFromSpans('4x4')).rhythm.layers[0] as Layer;
+    expect(other.rings).toEqual(layer.rings);
+  });
+});

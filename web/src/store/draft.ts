@@ -1,0 +1,20 @@
+import type { Layer, Rhythm } from '@stride/core/rhythm';
+
+/** What undo goes back through: the rhythm with the lines that are being typed. */
+export interface Draft {
+  readonly rhythm: Rhythm;
+  /** Typed text by layer id, where it is not just what the writer would write. */
+  readonly drafts: Readonly<Record<string, string>>;
+}
+
+/** A state that undo goes back to, as it is kept: only what differs from the state after it. */
+export interface StepRecord {
+  /** Of the rhythm. */
+  readonly id: string;
+  /** Ascending in the order of the edits. */
+  readonly at: number;
+  readonly rhythm: Omit<Rhythm, 'layers'>;
+  /** A layer that the state after it has as well is given by its place there. */
+  readonly layers: readonly (Layer | number)[];
+  readonly drafts: Draft['drafts'];
+}

@@ -1,0 +1,2 @@
+/** A length on screen, in CSS pixels. */
+export type Px = number;

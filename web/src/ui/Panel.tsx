@@ -1,0 +1,44 @@
+import { Popover } from 'radix-ui';
+import type { ReactElement, ReactNode } from 'react';
+
+interface PanelProps {
+  /** What it is called to those who do not see it. */
+  readonly label: string;
+  /** The button that opens it. */
+  readonly trigger: ReactElement;
+  readonly side?: 'top' | 'right' | 'bottom';
+  readonly align?: 'start' | 'center' | 'end';
+  /** Pixels; it never grows wider than the screen. As wide as what it holds where none is given. */
+  readonly width?: number;
+  /** Where the one who uses it has to know whether it is open. */
+  readonly open?: boolean;
+  readonly onOpenChange?: (open: boolean) => void;
+  readonly children: ReactNode;
+}
+
+/** A small panel beside the button that opens it. */
+export function Panel(props: PanelProps) {
+  const { label, trigger, side = 'bottom', align = 'center', width, children } = props;
+  const { open, onOpenChange } = props;
+  return (
+    <Popover.Root
+      {...(open === undefined ? {} : { open })}
+      {...(onOpenChange ? { onOpenChange } : {})}
+    >
+      <Popover.Trigger asChild>{trigger}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={label}
+          side={side}
+          align={align}
+          sideOffset={6}
+          collisionPadding={10}
+          style={width === undefined ? {} : { width }}
+          className="z-20 flex max-h-[80vh] max-w-[calc(100vw-1.5rem)] flex-col gap-3 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-xl"
+        >
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
