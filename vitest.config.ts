@@ -1,9 +1,27 @@
 import { defineConfig } from 'vitest/config';
 
+const { SOAK } = process.env;
+
 export default defineConfig({
+  // Many times the cases a property asks for itself.
+  plugins: SOAK
+    ? [
+        {
+          name: 'soak',
+          transform: (code, id) =>
+            id.endsWith('.test.ts')
+              ? code.replace(
+                  /numRuns: (\d+)/g,
+                  (_, runs) => `numRuns: ${Number(runs) * Number(SOAK)}`,
+                )
+              : undefined,
+        },
+      ]
+    : [],
   test: {
     include: ['core/src/**/*.test.ts', 'web/src/**/*.test.ts', 'server/src/**/*.test.ts'],
+    setupFiles: ['vitest.setup.ts'],
     // Sounds of all instruments are computed in some; on a busy machine that takes a while.
-    testTimeout: 30_000,
+    testTimeout: SOAK ? 3_600_000 : 30_000,
   },
 });

@@ -2,7 +2,7 @@
 // tests. The last line is `N passed, N failed`.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensurePackages, ROOT, run } from './setup.mjs';
 
 const REPORTS = join(ROOT, '.reports');
@@ -34,23 +34,38 @@ function counts(file, read) {
   return existsSync(path) ? read(JSON.parse(readFileSync(path, 'utf8'))) : { passed: 0, failed: 1 };
 }
 
-/** Titles of browser tests that failed once and then passed. */
-function flaky(suites) {
+/** Titles of browser tests that ended so: `flaky` failed once and then passed. */
+function titled(suites, status) {
   return suites.flatMap((suite) => [
-    ...flaky(suite.suites ?? []),
+    ...titled(suite.suites ?? [], status),
     ...suite.specs
-      .filter((spec) => spec.tests.some((one) => one.status === 'flaky'))
+      .filter((spec) => spec.tests.some((one) => one.status === status))
       .map((spec) => spec.title),
   ]);
 }
 
+/** What failed in Vitest's report: the title, and what it said. */
+function failedUnits({ testResults }) {
+  return testResults.flatMap(({ name, message, assertionResults }) => {
+    const tests = assertionResults.filter(({ status }) => status === 'failed');
+    if (tests.length > 0)
+      return tests.map((one) => `${one.fullName}\n${one.failureMessages.join('\n')}`);
+    return message ? [`${relative(ROOT, name)}\n${message}`] : [];
+  });
+}
+
 let passed = 0;
 let failed = 0;
+/** Said once more at the end, where it is looked for. */
+const failures = [];
 
 function step(name, ok) {
   console.log(`${ok ? '✓' : '✗'} ${name}`);
   if (ok) passed += 1;
-  else failed += 1;
+  else {
+    failed += 1;
+    failures.push(name);
+  }
   return ok;
 }
 
@@ -95,11 +110,14 @@ spawnSync(
 );
 tests(
   'unit tests',
-  counts('unit.json', (report) => ({
-    passed: report.numPassedTests,
-    failed:
-      report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
-  })),
+  counts('unit.json', (report) => {
+    failures.push(...failedUnits(report));
+    return {
+      passed: report.numPassedTests,
+      failed:
+        report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
+    };
+  }),
 );
 const built = step(
   'build',
@@ -113,12 +131,15 @@ if (built && step('Chromium', ensureChromium())) {
     tests(
       `browser tests, ${project}`,
       counts(`${project}.json`, ({ stats, suites }) => {
-        for (const title of flaky(suites)) console.log(`! passed on the second try only: ${title}`);
+        for (const title of titled(suites, 'flaky'))
+          console.log(`! passed on the second try only: ${title}`);
+        failures.push(...titled(suites, 'unexpected'));
         return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
       }),
     );
   }
 }
 
+for (const failure of failures) console.log(`✗ ${failure.slice(0, 3000)}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;

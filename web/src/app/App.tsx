@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { Shelf } from '../shelf/Shelf.tsx';
@@ -21,6 +21,9 @@ const Write = lazy(async () => ({ default: (await import('../write/Write.tsx')).
 const Read = lazy(async () => ({ default: (await import('../read/Read.tsx')).Read }));
 const Sheet = lazy(async () => ({ default: (await import('../sheet/Sheet.tsx')).Sheet }));
 const Climb = lazy(async () => ({ default: (await import('../climb/Climb.tsx')).Climb }));
+
+// What was just set is shown in the same frame: a checked box must not flicker back for a moment.
+notifyManager.setScheduler(queueMicrotask);
 
 const queries = new QueryClient({
   defaultOptions: { queries: { networkMode: 'always', retry: false, refetchOnWindowFocus: false } },

@@ -34,6 +34,18 @@ function heardNow(context: AudioContext): Seconds {
   return Math.abs(fine - coarse) < TRUSTED ? fine : coarse;
 }
 
+/**
+ * The same, but never back in time: the two readings differ a little, and what the browser takes for
+ * its latency changes while it plays. A count on the screen must not return to a beat that is over.
+ */
+function steadilyHeard(context: AudioContext): () => Seconds {
+  let last: Seconds = Number.NEGATIVE_INFINITY;
+  return () => {
+    last = Math.max(last, heardNow(context));
+    return last;
+  };
+}
+
 /** Opens the browser's sound output: one gain for each layer, and a limiter against overload. */
 export function createOutput(): Output {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
@@ -63,7 +75,7 @@ export function createOutput(): Output {
 
   return {
     now: () => context.currentTime,
-    heard: () => heardNow(context),
+    heard: steadilyHeard(context),
     async wake() {
       if (context.state === 'running') return true;
       const late = new Promise<void>((resolve) => setTimeout(resolve, WAKE_MS));

@@ -2,7 +2,7 @@ import type { Ladder } from '@stride/core/climb';
 import { type History, record as recordStep, redo, startHistory, undo } from '@stride/core/rhythm';
 import { afterPaint } from '../ui/use-after-paint.ts';
 import { type Mix, PLAIN_MIX, type RhythmRecord, type StrideDatabase } from './db.ts';
-import type { Draft } from './draft.ts';
+import { type Draft, isSameDraft } from './draft.ts';
 import { newRecord, type SaveResult, saveRhythm } from './rhythms.ts';
 import { loadSteps, type StepsKept, type StepsWritten, writeSteps } from './steps.ts';
 
@@ -155,7 +155,7 @@ export function openDocument(
     edit(change, stroke) {
       const { history } = state;
       const next = change(history.present);
-      if (next === history.present) return;
+      if (isSameDraft(next, history.present)) return;
       const now = Date.now();
       const together =
         stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;

@@ -18,3 +18,13 @@ export interface StepRecord {
   readonly layers: readonly (Layer | number)[];
   readonly drafts: Draft['drafts'];
 }
+
+/** Whether an edit changed nothing: then it is no step that undo would go back to. */
+export function isSameDraft(one: Draft, other: Draft): boolean {
+  const [lines, others] = [one.drafts, other.drafts];
+  return (
+    one.rhythm === other.rhythm &&
+    Object.keys(lines).length === Object.keys(others).length &&
+    Object.entries(lines).every(([layer, text]) => others[layer] === text)
+  );
+}

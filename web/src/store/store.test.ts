@@ -134,6 +134,20 @@ describe('an open document', () => {
     expect(document.getState().history.present.rhythm.tempo.bpm).toBe(75);
   });
 
+  it('takes an edit that changes nothing for no step', async () => {
+    const document = openDocument(db, await stored('lantern-steps'));
+    document.edit((draft) => ({ rhythm: draft.rhythm, drafts: { ...draft.drafts } }));
+    expect(document.getState().history.past).toEqual([]);
+    document.edit(({ rhythm }) => ({ rhythm, drafts: { 'layer-1': 'X .' } }));
+    document.edit(({ rhythm }) => ({ rhythm, drafts: { 'layer-1': 'X .' } }));
+    document.edit(({ rhythm }) => ({ rhythm, drafts: { 'layer-2': 'X .' } }));
+    document.edit(({ rhythm }) => ({ rhythm, drafts: {} }));
+    expect(document.getState().history.past).toHaveLength(3);
+    document.undo();
+    expect(document.getState().history.present.drafts).toEqual({ 'layer-2': 'X .' });
+    await document.settled();
+  });
+
   it('overwrites nothing that another tab saved', async () => {
     const mine = openDocument(db, await stored('lantern-steps'));
     const theirs = openDocument(db, await stored('lantern-steps'));

@@ -1,0 +1,11 @@
+import fc from 'fast-check';
+
+/**
+ * Properties: the same cases on every run, so that a change is what makes a test fail.
+ * `npm run soak` tries many more, and others each time.
+ */
+const { SOAK, SEED } = process.env;
+fc.configureGlobal({
+  numRuns: 100 * Number(SOAK ?? 1),
+  ...(SOAK === undefined || SEED !== undefined ? { seed: Number(SEED ?? 4) } : {}),
+});
