@@ -2,7 +2,7 @@ import { type Counting, countTurn } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { type Rhythm, sayTurn, type TurnMark } from '@stride/core/rhythm';
 import { memo } from 'react';
-import { type Geometry, type System, xIn } from './geometry.ts';
+import { type Geometry, type System, turnsIn, xIn } from './geometry.ts';
 import type { Thread } from './threads.ts';
 
 interface BackdropProps {
@@ -84,12 +84,17 @@ const MARK_COLOURS: Readonly<Record<TurnMark, string>> = {
 /** Every other turn stands on a band, so that turns can be told apart at a glance. */
 const TurnBands = memo(function TurnBands({ geometry, system, turns, labels }: TurnBandsProps) {
   const last = geometry.bands.at(-1);
-  if (!last || (geometry.systems.length * system.turns < 2 && !turns && !labels)) return null;
-  const { scale, countHeight } = geometry;
+  const { scale, countHeight, turnTicks, systems } = geometry;
+  const isOne = (systems[0]?.from ?? 0) + turnTicks >= (systems.at(-1)?.to ?? 0);
+  if (!last || (isOne && !turns && !labels)) return null;
   const pad = 16 * scale;
-  const width = geometry.turnTicks * geometry.pxPerTick;
-  return Array.from({ length: system.turns }, (_, turn) => system.firstTurn + turn).map((turn) => {
-    const x = xIn(geometry, system, turn * geometry.turnTicks) - pad;
+  return turnsIn(geometry, system).map((turn) => {
+    const from = Math.max(system.from, turn * turnTicks);
+    const to = Math.min(system.to, (turn + 1) * turnTicks);
+    const x = xIn(geometry, system, from) - pad;
+    const width = (to - from) * geometry.pxPerTick;
+    const begins = from === turn * turnTicks;
+    const ends = to === (turn + 1) * turnTicks;
     const said = turns?.find((one) => one.turn === turn);
     return (
       <g key={turn}>
@@ -103,7 +108,7 @@ const TurnBands = memo(function TurnBands({ geometry, system, turns, labels }: T
             fill="var(--band)"
           />
         ) : null}
-        {labels?.[turn] ? (
+        {labels?.[turn] && ends ? (
           <text
             x={x + width - 12}
             y={21 * scale}
@@ -123,15 +128,17 @@ const TurnBands = memo(function TurnBands({ geometry, system, turns, labels }: T
               strokeWidth={4 * scale}
               strokeLinecap="round"
             />
-            <text
-              x={x + 4}
-              y={21 * scale}
-              fontSize={13 * scale}
-              fontWeight="700"
-              fill={MARK_COLOURS[said.mark]}
-            >
-              {sayTurn({ turns: [said] }, turn)}
-            </text>
+            {begins ? (
+              <text
+                x={x + 4}
+                y={21 * scale}
+                fontSize={13 * scale}
+                fontWeight="700"
+                fill={MARK_COLOURS[said.mark]}
+              >
+                {sayTurn({ turns: [said] }, turn)}
+              </text>
+            ) : null}
           </>
         ) : null}
       </g>
@@ -157,10 +164,14 @@ const Count = memo(function Count({
   const words = countTurn(counting, cycle);
   const { scale } = geometry;
   const room = ticksPerPulse * geometry.pxPerTick;
-  return Array.from({ length: system.turns }, (_, turn) =>
+  const isFull = room >= 13 * scale;
+  // Numbers of two figures leave room for the words beside them.
+  const strongSize = isFull ? Math.min(21 * scale, Math.max(15 * scale, room * 0.8)) : 21 * scale;
+  return turnsIn(geometry, system).map((turn) =>
     words.map((count, pulse) => {
-      if (!count.strong && room < 13 * scale) return null;
-      const ticks = (system.firstTurn + turn) * geometry.turnTicks + pulse * ticksPerPulse;
+      if (!count.strong && !isFull) return null;
+      const ticks = turn * geometry.turnTicks + pulse * ticksPerPulse;
+      if (ticks < system.from || ticks >= system.to) return null;
       return (
         <text
           key={ticks}
@@ -170,7 +181,7 @@ const Count = memo(function Count({
           y={geometry.countHeight - 16 * scale}
           textAnchor="middle"
           fontFamily="var(--font-title)"
-          fontSize={(count.strong ? 21 : 13.5) * scale}
+          fontSize={count.strong ? strongSize : 13.5 * scale}
           fontWeight={count.strong ? 750 : 500}
           fill={count.strong ? 'var(--ink)' : 'var(--quiet)'}
         >
@@ -189,8 +200,7 @@ interface ThreadsProps {
 
 /** Dotted threads between layers whose strokes fall together. */
 const Threads = memo(function Threads({ threads, geometry, system }: ThreadsProps) {
-  const from = system.firstTurn * geometry.turnTicks;
-  const to = from + system.turns * geometry.turnTicks;
+  const { from, to } = system;
   // One line each: straight dotted lines are painted far quicker than one path of them all.
   return threads
     .filter(({ ticks }) => ticks >= from && ticks < to)

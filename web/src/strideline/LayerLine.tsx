@@ -12,10 +12,11 @@ import {
   type LayerBand,
   SAY_STEP,
   type System,
+  turnsIn,
   xIn,
 } from './geometry.ts';
 import { FAMILY_COLOUR, Head } from './Head.tsx';
-import { showsStrides, stretchOf, usesLeft } from './rows.ts';
+import { showsStrides, usesLeft } from './rows.ts';
 import { syllableRows } from './syllables.ts';
 
 export interface LayerLineProps {
@@ -38,10 +39,13 @@ export interface LayerLineProps {
 export function LayerLine(props: LayerLineProps) {
   const { layer, grid, band, geometry, system, beats, lit, quiet } = props;
   const { scale, turnTicks } = geometry;
-  const { from, to } = stretchOf(props);
+  const { from, to } = system;
   const x = (ticks: Ticks) => xIn(geometry, system, ticks);
   const end = x(to);
   const rounds = roundsBetween(grid.lengthTicks, from, to);
+  const beatsHere = turnsIn(geometry, system)
+    .flatMap((turn) => beats.map((beat) => turn * turnTicks + beat))
+    .filter((beat) => beat >= from && beat < to);
   const saidOn = syllableRows(layer, grid, geometry.pxPerTick / scale).bySlot;
 
   return (
@@ -53,13 +57,13 @@ export function LayerLine(props: LayerLineProps) {
         strokeLinecap="round"
       />
       <path
-        d={beatPath(beats, system, turnTicks, x, band.ground, scale)}
+        d={beatPath(beatsHere, x, band.ground, scale)}
         stroke="var(--ink)"
         strokeWidth={2 * scale}
       />
       {band.foot === undefined ? null : (
         <path
-          d={`M${geometry.left - 14 * scale} ${band.foot} H${end + 8 * scale} ${beatPath(beats, system, turnTicks, x, band.foot, 0.6 * scale)}`}
+          d={`M${geometry.left - 14 * scale} ${band.foot} H${end + 8 * scale} ${beatPath(beatsHere, x, band.foot, 0.6 * scale)}`}
           stroke="var(--ink)"
           strokeWidth={1.4 * scale}
           strokeLinecap="round"
@@ -93,15 +97,17 @@ export function LayerLine(props: LayerLineProps) {
           })}
         </g>
       ))}
-      <circle
-        cx={end}
-        cy={band.ground}
-        r={6 * scale}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={1.6 * scale}
-        strokeDasharray={`${1.5 * scale} ${2.2 * scale}`}
-      />
+      {to % turnTicks === 0 ? (
+        <circle
+          cx={end}
+          cy={band.ground}
+          r={6 * scale}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.6 * scale}
+          strokeDasharray={`${1.5 * scale} ${2.2 * scale}`}
+        />
+      ) : null}
     </g>
   );
 }
@@ -141,20 +147,11 @@ function roundsBetween(length: Ticks, from: Ticks, to: Ticks): readonly number[]
 
 function beatPath(
   beats: readonly Ticks[],
-  system: System,
-  turnTicks: Ticks,
   x: (ticks: Ticks) => number,
   ground: number,
   scale: number,
 ): string {
-  return Array.from({ length: system.turns }, (_, turn) =>
-    beats
-      .map((beat) => {
-        const at = x((system.firstTurn + turn) * turnTicks + beat);
-        return `M${at} ${ground - 7 * scale} V${ground + 7 * scale}`;
-      })
-      .join(' '),
-  ).join(' ');
+  return beats.map((beat) => `M${x(beat)} ${ground - 7 * scale} V${ground + 7 * scale}`).join(' ');
 }
 
 interface RoundProps extends LayerLineProps {

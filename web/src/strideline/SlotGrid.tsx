@@ -3,8 +3,15 @@ import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { useMemo, useRef } from 'react';
-import { FOOT_LIFT, forceAt, type Geometry, type LayerBand, type System, xIn } from './geometry.ts';
-import { stretchOf } from './rows.ts';
+import {
+  FOOT_LIFT,
+  forceAt,
+  type Geometry,
+  type LayerBand,
+  type System,
+  sayStretch,
+  xIn,
+} from './geometry.ts';
 
 /** One slot of one layer. */
 export interface SlotRef {
@@ -48,13 +55,12 @@ function slotOf(target: EventTarget): number | undefined {
 /** The slot of this row under a place across; the one it came from until the next is clearly meant. */
 function slotUnder(props: SlotGridProps, x: number, from: number): number {
   const { grid, geometry, system } = props;
-  const row = stretchOf(props);
   const place = (slot: number) => xIn(geometry, system, grid.startTicks[slot] ?? 0);
   let best = from;
   let least = Math.abs(place(from) - x) - 6;
   for (let slot = 0; slot < grid.startTicks.length; slot += 1) {
     const start = grid.startTicks[slot] ?? 0;
-    if (start < row.from || start >= row.to) continue;
+    if (start < system.from || start >= system.to) continue;
     const distance = Math.abs(place(slot) - x);
     if (distance < least) {
       best = slot;
@@ -112,11 +118,11 @@ export function SlotGrid(props: SlotGridProps) {
     }
     return map;
   }, [layer]);
-  const { from, to } = stretchOf(props);
+  const { from, to } = system;
   return (
     <g
       role="listbox"
-      aria-label={`${layer.name}, strokes${geometry.systems.length > 1 ? `, turns ${system.firstTurn + 1} to ${system.firstTurn + system.turns}` : ''}`}
+      aria-label={`${layer.name}, strokes${geometry.systems.length > 1 ? `, ${sayStretch(geometry, system)}` : ''}`}
       aria-orientation="horizontal"
       onClick={(event) => {
         const slot = slotOf(event.target);

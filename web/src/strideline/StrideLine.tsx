@@ -5,10 +5,10 @@ import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Backdrop } from './Backdrop.tsx';
-import { beatTicks, drawnTurns, type Geometry, layOut, type System } from './geometry.ts';
+import { beatTicks, drawnTurns, layOut, type System } from './geometry.ts';
 import { LayerLine, type LayerLineProps } from './LayerLine.tsx';
 import { Playhead } from './Playhead.tsx';
-import { isSameButLayer, showsIn, stretchOf } from './rows.ts';
+import { isSameButLayer, showsIn } from './rows.ts';
 import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
 import { threadsOf } from './threads.ts';
 import './strideline.css';
@@ -62,8 +62,7 @@ function rangeIn(
 }
 
 /** A chosen slot that another row shows is −1 here, so that this row need not know which it is. */
-function slotHere(slot: number, grid: LayerGrid, geometry: Geometry, system: System): number {
-  const { from, to } = stretchOf({ geometry, system });
+function slotHere(slot: number, grid: LayerGrid, { from, to }: System): number {
   const at = grid.startTicks[slot] ?? 0;
   return at >= from && at < to ? slot : -1;
 }
@@ -113,7 +112,7 @@ export function StrideLine(props: StrideLineProps) {
     >
       {geometry.systems.map((system) => (
         <div
-          key={system.firstTurn}
+          key={system.from}
           className="stride-row"
           style={{
             height: geometry.systemHeight,
@@ -130,7 +129,7 @@ export function StrideLine(props: StrideLineProps) {
             layerNames={layerNames}
             turns={rhythm.turns}
             turnLabels={turnLabels}
-            names={label && system.firstTurn > 0 ? (narrow ? 'above' : 'beside') : undefined}
+            names={label && system.top > 0 ? (narrow ? 'above' : 'beside') : undefined}
           />
           {rhythm.layers.map((layer, index) => {
             const grid = timing.layers[index];
@@ -154,7 +153,7 @@ export function StrideLine(props: StrideLineProps) {
                 sides={Boolean(label) && !narrow}
                 lit={lit?.get(index)}
                 quiet={muted?.has(layer.id) ?? false}
-                chosen={here && slotHere(here.slot, grid, geometry, system)}
+                chosen={here && slotHere(here.slot, grid, system)}
                 range={rangeIn(choice?.ranges, index)}
                 onChoose={choice?.onChoose}
                 onWeigh={choice?.onWeigh}
@@ -234,6 +233,5 @@ const LayerRow = memo(
     );
   },
   (before, after) =>
-    isSameButLayer(before, after) &&
-    !showsIn(stretchOf(after), after.grid, before.layer, after.layer),
+    isSameButLayer(before, after) && !showsIn(after.system, after.grid, before.layer, after.layer),
 );

@@ -1,7 +1,15 @@
 import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
-import { drawnTurns, type Geometry, layOut, pointAt } from './geometry.ts';
+import {
+  drawnTurns,
+  type Geometry,
+  layOut,
+  pointAt,
+  sayStretch,
+  turnsIn,
+  xIn,
+} from './geometry.ts';
 
 function laidOut(text: string, width: number): Geometry & { turns: number } {
   const { rhythm, problems } = readRhythm(text);
@@ -20,12 +28,10 @@ const long = `rhythm A\ncycle 4x4\nlayer B : hand bell\n${Array(6).fill(`play ${
 describe('layOut', () => {
   it('wraps turns that do not fit, each turn once and none cut', () => {
     const wide = laidOut(long, 1240);
-    const narrow = laidOut(long, 390);
+    const narrow = laidOut(long, 450);
     expect(wide.systems.length).toBeLessThan(narrow.systems.length);
     for (const geometry of [wide, narrow]) {
-      const turns = geometry.systems.flatMap((system) =>
-        Array.from({ length: system.turns }, (_, index) => system.firstTurn + index),
-      );
+      const turns = geometry.systems.flatMap((system) => turnsIn(geometry, system));
       expect(turns).toEqual([0, 1, 2, 3, 4, 5]);
     }
     expect(narrow.systems).toHaveLength(6);
@@ -56,6 +62,53 @@ describe('layOut', () => {
   });
 });
 
+describe('a turn too long for a row', () => {
+  /** The beats with which the rows of a turn begin, from 1. */
+  const begins = (cycle: string, beat: string, beats: number, width: number, turns = 1) => {
+    const turn = Array(beats).fill(beat).join(' / ');
+    const geometry = laidOut(
+      `rhythm A\ncycle ${cycle}\nlayer B : hand bell\nplay ${Array(turns).fill(turn).join(' | ')}`,
+      width,
+    );
+    const perBeat = geometry.turnTicks / beats;
+    return { geometry, beats: geometry.systems.map(({ from }) => from / perBeat + 1) };
+  };
+
+  it('is cut between its groups, and every slot has room', () => {
+    const { geometry, beats } = begins('4x4, 4x4, 4x4, 4x4', 'X X X X', 16, 900);
+    expect(beats).toEqual([1, 9]);
+    expect(geometry.pxPerTick).toBeGreaterThan(18);
+    const phone = begins('4x4, 4x4, 4x4, 4x4', 'X X X X', 16, 390);
+    expect(phone.beats).toEqual([1, 5, 9, 13]);
+    // The first group of a laghu and two pairs is as long as both pairs.
+    expect(begins('4x4, 4x2, 4x2', 'X X X X X', 8, 700).beats).toEqual([1, 5]);
+  });
+
+  it('is cut between beats where it has one group, and not at all where it has one beat', () => {
+    expect(begins('4x6', 'X X X X X X X X', 6, 700).beats).toEqual([1, 4]);
+    expect(begins('24', 'X*24', 1, 390).beats).toEqual([1]);
+  });
+
+  it('begins each turn on a row of its own, said by its part', () => {
+    const { geometry, beats } = begins('4x4, 4x4', 'X X X X', 8, 390, 2);
+    expect(beats).toEqual([1, 5, 9, 13]);
+    expect(geometry.systems.map((system) => sayStretch(geometry, system))).toEqual([
+      'turn 1, part 1 of 2',
+      'turn 1, part 2 of 2',
+      'turn 2, part 1 of 2',
+      'turn 2, part 2 of 2',
+    ]);
+  });
+
+  it('keeps the longest part within the row where parts differ', () => {
+    const { geometry } = begins('4x5, 4x3, 4x4', 'X X X X', 12, 520);
+    for (const system of geometry.systems) {
+      expect(xIn(geometry, system, system.to)).toBeLessThanOrEqual(520);
+    }
+    expect(geometry.systems.at(-1)?.to).toBe(geometry.turnTicks);
+  });
+});
+
 describe('folded turns, names and melodies', () => {
   const { rhythm } = readRhythm(
     `rhythm A\ncycle 4x2\nturn 2 answer\nlayer D : two-pitch bell\nplay ${Array(4).fill('L . H . / L . H H').join(' | ')}`,
@@ -64,8 +117,13 @@ describe('folded turns, names and melodies', () => {
   if (!timed.ok) throw new Error(timed.message);
   const lay = (folded: readonly number[], width = 900) =>
     layOut(rhythm, timed.timing, { width, labels: 0, folded: new Set(folded) });
-  const turnsOf = (folded: readonly number[], width?: number) =>
-    lay(folded, width).systems.map(({ firstTurn, turns }) => [firstTurn, turns]);
+  const turnsOf = (folded: readonly number[], width?: number) => {
+    const geometry = lay(folded, width);
+    return geometry.systems.map((system) => {
+      const turns = turnsIn(geometry, system);
+      return [turns[0], turns.length];
+    });
+  };
 
   it('a folded turn is left out and ends its row', () => {
     expect(turnsOf([], 4000)).toEqual([[0, 4]]);
@@ -84,7 +142,7 @@ describe('folded turns, names and melodies', () => {
     const geometry = lay([1], 4000);
     const { turnTicks } = geometry;
     expect(pointAt(geometry, turnTicks * 1.5)).toBeUndefined();
-    expect(pointAt(geometry, turnTicks * 2.5)?.system.firstTurn).toBe(2);
+    expect(pointAt(geometry, turnTicks * 2.5)?.system.from).toBe(2 * turnTicks);
   });
 
   it('something stays in sight when all are folded', () => {

@@ -1,7 +1,8 @@
 import { beatStarts } from '@stride/core/cycle';
 import { drumCount, findInstrument, strokeKind } from '@stride/core/instrument';
-import { handOf, type Layer, type LayerGrid, type Rhythm, type Timing } from '@stride/core/rhythm';
+import { handOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
+import { cutTurn, shortestSlot } from './cuts.ts';
 import type { Px } from './px.ts';
 import { syllableRows } from './syllables.ts';
 
@@ -48,10 +49,14 @@ export interface Melody {
   readonly drums: number;
 }
 
-/** One row of turns; a long rhythm has several. */
-export interface System {
-  readonly firstTurn: number;
-  readonly turns: number;
+/** A stretch of time, from its first tick up to its end. */
+export interface Stretch {
+  readonly from: Ticks;
+  readonly to: Ticks;
+}
+
+/** One row of turns, or of a part of one too long for a row; a long rhythm has several. */
+export interface System extends Stretch {
   readonly top: Px;
 }
 
@@ -100,7 +105,10 @@ export function drawnTurns(timing: Timing): number {
   );
 }
 
-/** Lays out a rhythm in the width there is; turns that do not fit go to the next row. */
+/**
+ * Lays out a rhythm in the width there is; turns that do not fit go to the next row, and a turn that
+ * fits none is cut between its groups.
+ */
 export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions): Geometry {
   const scale = options.scale ?? 1;
   const left = options.labels + 18 * scale;
@@ -108,13 +116,17 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   const turns = drawnTurns(timing);
   const needed = turnWidth(timing, (options.slotWidth ?? 24) * scale);
   const perSystem = Math.min(turns, Math.max(1, Math.floor(room / needed)));
-  const rows = rowsOfTurns(turns, perSystem, options.folded);
+  const { turnTicks } = timing;
+  const cuts = perSystem > 1 ? [0] : cutTurn(rhythm.cycle, timing, room, scale);
+  const parts = cuts.map((from, part) => ({ from, to: cuts[part + 1] ?? turnTicks }));
+  const rows = rowsOf(turns, perSystem, turnTicks, parts, options.folded);
+  const longest = Math.max(...parts.map(({ from, to }) => to - from)) * perSystem;
 
   const bands: LayerBand[] = [];
   const countHeight =
     (COUNT_HEIGHT + ((options.turnNames ?? rhythm.turns !== undefined) ? TURN_NAME_HEIGHT : 0)) *
     scale;
-  const pxPerTick = room / (perSystem * timing.turnTicks);
+  const pxPerTick = room / longest;
   let y = countHeight;
   for (const [index, layer] of rhythm.layers.entries()) {
     const { above, below, feet, drums } = roomOf(layer);
@@ -140,7 +152,7 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
     height: systemHeight * rows.length,
     left,
     pxPerTick,
-    turnTicks: timing.turnTicks,
+    turnTicks,
     systems: rows.map((row, index) => ({ ...row, top: index * systemHeight })),
     bands,
     systemHeight,
@@ -149,42 +161,50 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
   };
 }
 
-/** Turns side by side as far as they fit; a folded turn ends its row. */
-function rowsOfTurns(
+/** Turns side by side as far as they fit, or their parts one by one; a folded turn ends its row. */
+function rowsOf(
   turns: number,
   perSystem: number,
+  turnTicks: Ticks,
+  parts: readonly Stretch[],
   folded: ReadonlySet<number> | undefined,
-): readonly { readonly firstTurn: number; readonly turns: number }[] {
-  const rows: { firstTurn: number; turns: number }[] = [];
+): readonly Stretch[] {
+  const rows: { from: Ticks; to: Ticks }[] = [];
   for (let turn = 0; turn < turns; turn += 1) {
     if (folded?.has(turn)) continue;
+    const start = turn * turnTicks;
     const last = rows.at(-1);
-    const follows = last && last.firstTurn + last.turns === turn && last.turns < perSystem;
-    if (follows) last.turns += 1;
-    else rows.push({ firstTurn: turn, turns: 1 });
+    if (last && last.to === start && last.to - last.from < perSystem * turnTicks && !parts[1]) {
+      last.to += turnTicks;
+    } else rows.push(...parts.map(({ from, to }) => ({ from: start + from, to: start + to })));
   }
-  return rows.length > 0 ? rows : [{ firstTurn: 0, turns: 1 }];
+  return rows.length > 0 ? rows : [{ from: 0, to: turnTicks }];
+}
+
+/** The turns of which a stretch shows something, from 0. */
+export function turnsIn(geometry: Geometry, { from, to }: Stretch): readonly number[] {
+  const first = Math.floor(from / geometry.turnTicks);
+  return Array.from(
+    { length: Math.ceil(to / geometry.turnTicks) - first },
+    (_, turn) => first + turn,
+  );
+}
+
+/** What a row shows, for those who do not see it. */
+export function sayStretch(geometry: Geometry, stretch: Stretch): string {
+  const turns = turnsIn(geometry, stretch).map((turn) => turn + 1);
+  if (turns.length > 1) return `turns ${turns[0]} to ${turns.at(-1)}`;
+  const parts = geometry.systems.filter((one) => turnsIn(geometry, one)[0] === (turns[0] ?? 1) - 1);
+  if (parts.length < 2) return `turn ${turns[0]}`;
+  const part = parts.findIndex((one) => one.from === stretch.from) + 1;
+  return `turn ${turns[0]}, part ${part} of ${parts.length}`;
 }
 
 /** The width one turn needs so that its narrowest slot can still be told from its neighbours. */
 function turnWidth(timing: Timing, slotWidth: Px): Px {
-  const finest = Math.min(timing.turnTicks, ...timing.layers.map(finestSlot));
+  const finest = Math.min(timing.turnTicks, ...timing.layers.map(shortestSlot));
   // Very fine slots may crowd a little rather than stretch the whole turn.
   return Math.min((timing.turnTicks / finest) * slotWidth, 40 * slotWidth);
-}
-
-const finest = new WeakMap<LayerGrid, Ticks>();
-
-/** The length of the shortest slot; worked out once for a grid, which outlives many strokes. */
-function finestSlot(grid: LayerGrid): Ticks {
-  const known = finest.get(grid);
-  if (known !== undefined) return known;
-  let shortest = Number.POSITIVE_INFINITY;
-  grid.startTicks.forEach((start, slot) => {
-    shortest = Math.min(shortest, (grid.startTicks[slot + 1] ?? grid.lengthTicks) - start);
-  });
-  finest.set(grid, shortest);
-  return shortest;
 }
 
 /** Which room a layer needs round its line. */
@@ -222,16 +242,13 @@ function roomOf(layer: Layer): Room {
 
 /** The system a tick is drawn in, and its x there. */
 export function pointAt(geometry: Geometry, ticks: number): { system: System; x: Px } | undefined {
-  const turn = Math.floor(ticks / geometry.turnTicks);
-  const system = geometry.systems.find(
-    (one) => one.firstTurn <= turn && turn < one.firstTurn + one.turns,
-  );
+  const system = geometry.systems.find(({ from, to }) => from <= ticks && ticks < to);
   return system && { system, x: xIn(geometry, system, ticks) };
 }
 
-/** The x of a tick in a given system; the end of the system's last turn included. */
+/** The x of a tick in a given system; the system's end included. */
 export function xIn(geometry: Geometry, system: System, ticks: number): Px {
-  return geometry.left + (ticks - system.firstTurn * geometry.turnTicks) * geometry.pxPerTick;
+  return geometry.left + (ticks - system.from) * geometry.pxPerTick;
 }
 
 /** Ticks of the beats of one turn, for the long ticks of the ground line. */

@@ -1,22 +1,5 @@
 import { handOf, type Layer, type LayerGrid } from '@stride/core/rhythm';
-import type { Ticks } from '@stride/core/time';
-import type { Geometry, System } from './geometry.ts';
-
-/** A stretch of time that one row of the drawing shows, from its first tick up to its end. */
-export interface Stretch {
-  readonly from: Ticks;
-  readonly to: Ticks;
-}
-
-/** The stretch of time that a row of turns shows. */
-export function stretchOf(place: {
-  readonly geometry: Geometry;
-  readonly system: System;
-}): Stretch {
-  const { turnTicks } = place.geometry;
-  const from = place.system.firstTurn * turnTicks;
-  return { from, to: from + place.system.turns * turnTicks };
-}
+import type { Stretch } from './geometry.ts';
 
 /** Whether two sets of the same properties are alike but for their layers. */
 export function isSameButLayer<T extends { readonly layer: Layer }>(a: T, b: T): boolean {
