@@ -17,9 +17,9 @@ test('a rhythm goes onto one page of paper, with its lines, staff, syllables and
 }) => {
   await page.goto('/bench/lantern-steps/sheet');
   await expect(
-    page.getByRole('img', { name: /^Staff notation of Walker: 8 over 8, 2 measures/ }),
+    page.getByRole('img', { name: /^Staff notation of Bell and Walker: 8 over 8, 2 measures/ }),
   ).toBeVisible();
-  await expect(page.locator('.staff svg').nth(1)).toBeVisible();
+  await expect(page.locator('.staff svg').first()).toBeVisible();
   const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
   const { pages, text } = await textOf(new Uint8Array(pdf));
   expect(pages).toBe(1);
@@ -38,7 +38,7 @@ test('a rhythm goes onto one page of paper, with its lines, staff, syllables and
 
   // A little too much for a page is drawn smaller.
   await page.goto('/bench/wet-cobbles/sheet');
-  await expect(page.locator('.staff svg').nth(2)).toBeVisible();
+  await expect(page.locator('.staff svg').first()).toBeVisible();
   await expect(page.getByText(/^One page, at [78]\d %\.$/)).toBeVisible();
   const fitted = await page.pdf({ preferCSSPageSize: true, printBackground: true });
   expect((await textOf(new Uint8Array(fitted))).pages).toBe(1);
@@ -51,12 +51,10 @@ test('a rhythm goes onto one page of paper, with its lines, staff, syllables and
 
 test('hands are mirrored on paper, and pictures are taken away', async ({ page }) => {
   await page.goto('/bench/lantern-steps/sheet');
-  await expect(page.locator('.staff svg').nth(1)).toBeVisible();
+  await expect(page.locator('.staff svg').first()).toBeVisible();
   const hands = () =>
     page
-      .locator('.staff')
-      .nth(1)
-      .locator('text')
+      .locator('.staff text')
       .allTextContents()
       .then((all) =>
         all
@@ -64,27 +62,39 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
           .slice(0, 3)
           .join(''),
       );
-  expect(await hands()).toBe('RLR');
+  // One player's part, without the others.
+  await page.getByLabel('Part').selectOption('Walker');
+  const part = page.getByRole('img', { name: /^Staff notation of Walker:/ });
+  await expect(part).toBeVisible();
+  await expect(page.locator('.sheet-page')).not.toContainText('Bell');
+  await expect.poll(hands).toBe('RLR');
   await page.getByLabel('For the other-handed player').check();
   await expect.poll(hands).toBe('LRL');
   // It is the player's own setting: Climb shows the same hands.
   await page.getByRole('link', { name: 'Climb' }).click();
   await expect(page.getByLabel('Other-handed')).toBeChecked();
   await page.getByRole('link', { name: 'Sheet' }).click();
-  await expect(page.locator('.staff svg').nth(1)).toBeVisible();
+  await expect(page.locator('.staff svg').first()).toBeVisible();
 
+  let file = '';
   const take = async (name: string) => {
     const waiting = page.waitForEvent('download');
     await page.getByRole('button', { name, exact: true }).click();
-    const path = await (await waiting).path();
-    return readFile(path);
+    const download = await waiting;
+    file = download.suggestedFilename();
+    return readFile(await download.path());
   };
   const svg = (await take('SVG')).toString('utf8');
   expect(svg.startsWith('<svg')).toBe(true);
   expect(svg).toContain('Lantern steps');
   expect(svg).toContain('font-family:Bravura');
   expect(svg).not.toContain('var(--');
+  expect(svg).toContain('Bell');
+  expect(file).toBe('lantern-steps.svg');
+  await page.getByLabel('Part').selectOption('Walker');
+  await expect(part).toBeVisible();
   const png = await take('PNG');
+  expect(file).toBe('lantern-steps-walker.png');
   expect(png.subarray(1, 4).toString()).toBe('PNG');
   // Twice the A4 page on screen: a picture that is sharp on paper.
   expect(png.readUInt32BE(16)).toBeGreaterThan(1500);

@@ -1,9 +1,10 @@
-import { beatsOf, type Cycle } from '../cycle/index.ts';
+import { beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { type Layer, type Stroke, timeLayer, turnBeats } from '../rhythm/index.ts';
 import {
   add,
   compare,
   equal,
+  gcd,
   multiply,
   type Pulses,
   rational,
@@ -24,6 +25,8 @@ export interface StaffNote extends NoteValue {
   readonly strokes: readonly Stroke[];
   /** The slot it stands in. */
   readonly slot: number;
+  /** When it begins, from the beginning of its measure. */
+  readonly at: Pulses;
 }
 
 /** `notes` played in the time of `inSpaceOf` of the same value; from one note of its row to another. */
@@ -43,14 +46,23 @@ export interface StaffMeasure {
   readonly beams: readonly (readonly [number, number])[];
 }
 
+/** How the turn is written at the beginning: 7 over 8, or 4 over 4. */
+export interface Meter {
+  readonly over: number;
+  readonly under: number;
+  /** The beats that make `over` together, where they differ: 2 2 3. */
+  readonly beats?: readonly number[];
+}
+
 export interface Staff {
-  /** How the turn is written at the beginning: 7 over 8, or 4 over 4. */
-  readonly meter: { readonly over: number; readonly under: number };
+  readonly meter: Meter;
   readonly measures: readonly StaffMeasure[];
   /** Cells that no note value can write, by their place in the layer; they are left as rests. */
   readonly unwritten: readonly number[];
   /** Cells that reach over the end of their turn; they stand whole in the measure where they begin. */
   readonly overhanging: readonly number[];
+  /** Whether every measure is one whole turn, so that it can stand under those of other layers. */
+  readonly isWhole: boolean;
 }
 
 /**
@@ -86,31 +98,42 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
   let tuplets: StaffTuplet[] = [];
   let beams: [number, number][] = [];
   let inTurn = ZERO;
+  let measureBegin = ZERO;
   const { length } = timeLayer(cycle, layer);
   layer.cells.forEach((cell, index) => {
     const slot = firstSlot[index] ?? 0;
     const begin = starts[slot] ?? ZERO;
     const end = starts[slot + cell.slots] ?? length;
-    const written = divisionOf(subtract(end, begin), cell.slots, pulse);
+    const span = subtract(end, begin);
+    const onsets = Array.from({ length: cell.slots }, (_, at) => at).filter((at) =>
+      bySlot.has(slot + at),
+    );
+    const written = divisionOf(span, cell.slots, onsets, pulse);
     const from = notes.length;
     if (!written) unwritten.push(index);
     else {
-      const { unit, inSpaceOf } = written;
-      for (let at = 0; at < cell.slots; ) {
-        const strokes = bySlot.get(slot + at) ?? [];
+      const { parts, unit, inSpaceOf } = written;
+      const sounding = new Set(onsets.map((at) => (at * parts) / cell.slots));
+      for (let at = 0; at < parts; ) {
         let next = at + 1;
-        while (next < cell.slots && !bySlot.has(slot + next)) next += 1;
+        while (next < parts && !sounding.has(next)) next += 1;
         // The first note takes as much as one note can; what is left are rests.
         for (let part = at; part < next; ) {
           const size = longest(next - part, unit);
-          const value = noteValue(size, unit);
-          notes.push({ ...value, strokes: part === at ? strokes : [], slot: slot + part });
+          const here = slot + Math.floor((part * cell.slots) / parts);
+          const place = add(begin, multiply(span, rational(part, parts)));
+          notes.push({
+            ...noteValue(size, unit),
+            strokes: part === at && sounding.has(at) ? (bySlot.get(here) ?? []) : [],
+            slot: here,
+            at: subtract(place, measureBegin),
+          });
           part += size;
         }
         at = next;
       }
-      if (inSpaceOf !== cell.slots) {
-        tuplets.push({ from, to: notes.length, notes: cell.slots, inSpaceOf });
+      if (inSpaceOf !== parts) {
+        tuplets.push({ from, to: notes.length, notes: parts, inSpaceOf });
       }
       beams.push([from, notes.length]);
     }
@@ -121,36 +144,70 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
       notes = [];
       tuplets = [];
       beams = [];
+      measureBegin = end;
       inTurn = equal(inTurn, turn) ? ZERO : subtract(inTurn, turn);
     }
   });
-  const pulses = beatsOf(cycle).reduce((sum, beat) => sum + beat.span, 0);
-  return { meter: meterOf(pulses, pulse), measures, unwritten, overhanging };
+  const turns = multiply(length, rational(1, turnPulses(cycle)));
+  const isWhole = turns.den === 1 && overhanging.length === 0;
+  return { meter: meterOf(cycle, pulse), measures, unwritten, overhanging, isWhole };
 }
 
-function meterOf(pulses: number, pulse: number): Staff['meter'] {
-  return pulse === 16 && pulses % 4 === 0
-    ? { over: pulses / 4, under: 4 }
-    : { over: pulses, under: pulse };
+/** More beats than these would make the beginning of the staff wider than a measure. */
+const MOST_BEATS_SAID = 5;
+
+function meterOf(cycle: Cycle, pulse: number): Meter {
+  const spans = beatsOf(cycle).map((beat) => beat.span);
+  // Sixteenths by four are said as quarters.
+  const by = pulse === 16 ? 4 : 1;
+  const meter = { over: turnPulses(cycle) / by, under: pulse / by };
+  const isUneven = spans.some((span) => span !== spans[0]);
+  return isUneven && spans.length <= MOST_BEATS_SAID
+    ? { ...meter, beats: spans.map((span) => span / by) }
+    : meter;
+}
+
+/** The equal parts in which a cell is written, their note value, and how many of it last as long. */
+interface Division {
+  readonly parts: number;
+  readonly unit: number;
+  /** As many as there are parts where they are plain notes, fewer (or more) in a tuplet. */
+  readonly inSpaceOf: number;
 }
 
 /**
- * The note value of one slot of a cell, and how many of it the cell's time holds: as many as there
- * are slots where it is plain, fewer (or more) in a tuplet.
+ * How a cell is written: plainly with its own slots where it can be, or with fewer or the pulses
+ * where all its strokes fall on those; else as a tuplet of as few notes as it needs.
+ * @param onsets slots that sound, from 0
  */
 function divisionOf(
   length: Pulses,
   slots: number,
+  onsets: readonly number[],
   pulse: number,
-): { readonly unit: number; readonly inSpaceOf: number } | undefined {
-  let best: { unit: number; inSpaceOf: number } | undefined;
+): Division | undefined {
+  const own = tupletOf(length, slots, pulse);
+  if (!own || own.inSpaceOf === slots) return own;
+  const most = Math.max(slots, Math.ceil(toNumber(length)));
+  for (let unit = 1; unit <= 64; unit *= 2) {
+    const count = multiply(length, rational(unit, pulse));
+    if (count.den !== 1 || count.num > most) continue;
+    const parts = count.num;
+    if (onsets.every((at) => (at * parts) % slots === 0)) return { parts, unit, inSpaceOf: parts };
+  }
+  const step = onsets.reduce((all, at) => gcd(all, at), slots);
+  return tupletOf(length, slots / step, pulse) ?? own;
+}
+
+/** A cell with all its parts: the value of which most fit without passing the number of its parts. */
+function tupletOf(length: Pulses, parts: number, pulse: number): Division | undefined {
+  let best: Division | undefined;
   for (let unit = 1; unit <= 64; unit *= 2) {
     const count = multiply(length, rational(unit, pulse));
     if (count.den !== 1) continue;
-    if (count.num === slots) return { unit, inSpaceOf: slots };
-    // A tuplet is written in the value of which most fit without passing its own number.
-    if (count.num < slots && count.num > 0) best = { unit, inSpaceOf: count.num };
-    else if (!best && count.num > slots) best = { unit, inSpaceOf: count.num };
+    if (count.num === parts) return { parts, unit, inSpaceOf: parts };
+    if (count.num < parts && count.num > 0) best = { parts, unit, inSpaceOf: count.num };
+    else if (!best && count.num > parts) best = { parts, unit, inSpaceOf: count.num };
   }
   return best && toNumber(length) > 0 ? best : undefined;
 }

@@ -25,7 +25,10 @@ describe('engraveLayer', () => {
     expect(pulseValue(cycleFromSpans('2+2+3'))).toBe(8);
     expect(pulseValue(cycleFromSpans('1x16'))).toBe(4);
     expect(staffOf('4x4', 'D / D / D / D').meter).toEqual({ over: 4, under: 4 });
-    expect(staffOf('2+2+3', 'D / D / D').meter).toEqual({ over: 7, under: 8 });
+    expect(staffOf('2+2+3', 'D / D / D').meter).toEqual({ over: 7, under: 8, beats: [2, 2, 3] });
+    expect(staffOf('8+4', 'D / D').meter).toEqual({ over: 3, under: 4, beats: [2, 1] });
+    // Too many beats to say in front of the first measure.
+    expect(staffOf('3+3+2+2+2+3', 'D/D/D/D/D/D').meter).toEqual({ over: 15, under: 8 });
     expect(staffOf('3x2', 'D / D').meter).toEqual({ over: 6, under: 8 });
   });
 
@@ -54,6 +57,19 @@ describe('engraveLayer', () => {
       { from: 0, to: 2, notes: 2, inSpaceOf: 3 },
       { from: 2, to: 6, notes: 4, inSpaceOf: 3 },
     ]);
+  });
+
+  it('writes a cell with as few parts as its strokes need', () => {
+    // Two in three with a stroke on the first alone is a dotted quarter, and no duplet.
+    const [compound] = staffOf('3+3+3', 'D . / . . / D D').measures;
+    expect(say(compound)).toBe('4. 4.r 8 8');
+    expect(compound?.tuplets).toEqual([{ from: 2, to: 4, notes: 2, inSpaceOf: 3 }]);
+    // Six with every other one silent is a triplet; with the middle one alone, two eighths.
+    const [simple] = staffOf('4x4', 'D . D . D . / D . . D . . / D . . . . / . . . . .').measures;
+    expect(say(simple)).toBe('8 8 8 8 8 4 4r');
+    expect(simple?.tuplets).toEqual([{ from: 0, to: 3, notes: 3, inSpaceOf: 2 }]);
+    expect(simple?.notes.map(({ slot }) => slot)).toEqual([0, 2, 4, 6, 9, 12, 17]);
+    expect(simple?.notes.map(({ at }) => at.num / at.den)).toEqual([0, 4 / 3, 8 / 3, 4, 6, 8, 12]);
   });
 
   it('gives a measure to each turn, over cells of several beats as well', () => {

@@ -12,7 +12,7 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.tsx';
-import { LayerStaff } from './LayerStaff.tsx';
+import { Scores } from './Score.tsx';
 import { useFit } from './use-fit.ts';
 import './sheet.css';
 
@@ -49,7 +49,12 @@ export function Sheet() {
   const [mirrored, setMirrored] = useOtherHanded();
   const [busy, setBusy] = useState(false);
   const page = useRef<HTMLElement>(null);
-  const drawn = useMemo(() => (mirrored ? mirrorHands(rhythm) : rhythm), [mirrored, rhythm]);
+  const [partId, setPartId] = useState<string>();
+  const part = rhythm.layers.find((layer) => layer.id === partId);
+  const drawn = useMemo(() => {
+    const shown = part ? { ...rhythm, layers: [part] } : rhythm;
+    return mirrored ? mirrorHands(shown) : shown;
+  }, [mirrored, rhythm, part]);
   const timed = useMemo(() => timeRhythm(drawn), [drawn]);
   const { width, height, css } = PAPERS[paper];
   usePageSize(css);
@@ -62,7 +67,8 @@ export function Sheet() {
     setBusy(true);
     try {
       const { pageAsPng, pageAsSvg } = await import('./page-image.ts');
-      const name = `${fileName(rhythm.name)}.${format}`;
+      const title = part ? `${rhythm.name} ${part.name}` : rhythm.name;
+      const name = `${fileName(title)}.${format}`;
       if (format === 'svg') saveFile(await pageAsSvg(page.current, shrink), name, 'image/svg+xml');
       else saveFile(await pageAsPng(page.current, shrink), name);
     } catch {
@@ -91,6 +97,23 @@ export function Sheet() {
             ))}
           </select>
         </label>
+        {rhythm.layers.length > 1 ? (
+          <label className="flex items-center gap-2 text-[15px]">
+            Part
+            <select
+              value={part?.id ?? ''}
+              className="h-9 w-32 rounded-lg border border-edge bg-card px-2"
+              onChange={(event) => setPartId(event.target.value)}
+            >
+              <option value="">All layers</option>
+              {rhythm.layers.map((layer) => (
+                <option key={layer.id} value={layer.id}>
+                  {layer.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : null}
         <Check
           label="Stride lines"
           checked={shown.lines}
@@ -194,14 +217,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
           }}
         />
       ) : null}
-      {shown.staff
-        ? rhythm.layers.map((layer) => (
-            <section key={layer.id} className="staff-section">
-              <h3 className="text-[15px]">{layer.name}</h3>
-              <LayerStaff cycle={rhythm.cycle} layer={layer} width={width} />
-            </section>
-          ))
-        : null}
+      {shown.staff ? <Scores cycle={rhythm.cycle} layers={rhythm.layers} width={width} /> : null}
       {shown.reading ? (
         <section className="mt-2 columns-2 gap-8 text-[13px] leading-snug">
           {rhythm.layers.map((layer, index) => (

@@ -1,6 +1,7 @@
 import { beatsOf, type Cycle } from '@stride/core/cycle';
 import type { LayerGrid, Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
+import { packEvenly } from '../ui/pack.ts';
 import type { Px } from './px.ts';
 
 /** The least room of a slot on an average, and of the shortest one, before a turn is cut. */
@@ -26,27 +27,12 @@ export function cutTurn(cycle: Cycle, timing: Timing, room: Px, scale: number): 
     group.beats.reduce((sum, { span }) => sum + span * ticksPerPulse, 0),
   );
   const pieces = Math.max(...groups) <= fits ? groups : beats;
-  const rows = pack(pieces, fits).length;
-  // The least length of a row with which they are still as few.
-  let least = Math.max(...pieces) - 1;
-  let enough = Math.floor(Math.max(fits, least + 1));
-  while (enough - least > 1) {
-    const middle = Math.floor((least + enough) / 2);
-    if (pack(pieces, middle).length <= rows) enough = middle;
-    else least = middle;
-  }
-  return pack(pieces, enough);
-}
-
-/** Fills rows one after the other, each with as many pieces as fit; the begin of each row. */
-function pack(pieces: readonly Ticks[], fits: Ticks): readonly Ticks[] {
-  const begins: Ticks[] = [0];
+  const firsts = new Set(packEvenly(pieces, fits));
   let at = 0;
-  for (const piece of pieces) {
-    if (at > (begins.at(-1) ?? 0) && at + piece - (begins.at(-1) ?? 0) > fits) begins.push(at);
+  return pieces.flatMap((piece, index) => {
     at += piece;
-  }
-  return begins;
+    return firsts.has(index) ? [at - piece] : [];
+  });
 }
 
 /** The width of a turn in which slots can still be told apart, at scale 1. */
