@@ -2,17 +2,17 @@ import type { Cycle } from '@stride/core/cycle';
 import type { Layer } from '@stride/core/rhythm';
 import type { Meter, Staff, StaffMeasure } from '@stride/core/staff';
 import {
-  Barline,
   Beam,
+  Barline as EngravedBarline,
   Formatter,
   Renderer,
   Stave,
-  StaveConnector,
   type StaveNote,
   Tuplet,
   Voice,
 } from 'vexflow/bravura';
 import type { Px } from '../strideline/px.ts';
+import { drawBarline, drawLine, wordGroup, writeWord, yOf } from './marks.ts';
 import { rowsOfScore, type ScoreBar } from './score-rows.ts';
 import {
   makeNote,
@@ -35,11 +35,11 @@ const NAME: Px = 14;
 const ROOM_OVER = { accents: 20, tuplets: 46 } as const;
 /** A staff with the room the engraver leaves over it, down to the first row of words. */
 const STAFF: Px = 98;
+/** From where a staff is set to the feet of its first row of words. */
+const FIRST_WORDS: Px = 106;
 const WORD_ROW: Px = 15;
-/** Clef, and what a numeral of the meter takes. */
-const CLEF: Px = 40;
-const METER: Px = 26;
-const METER_BEAT: Px = 14;
+/** The sign that the whole comes round, past the last note. */
+const ROUND: Px = 12;
 
 /** A layer with its place in every row. */
 interface Placed extends ScorePart {
@@ -47,6 +47,14 @@ interface Placed extends ScorePart {
   /** Where its room begins, and where its staff is set, from the top of the row. */
   readonly begin: Px;
   readonly top: Px;
+}
+
+/** A bar as it was engraved. */
+interface Drawn {
+  readonly group: SVGGElement;
+  readonly x: Px;
+  /** Where the notes of each layer stand. */
+  readonly notes: readonly (readonly Px[])[];
 }
 
 type Context = ReturnType<Renderer['getContext']>;
@@ -62,59 +70,85 @@ export function drawScore(
   const [first] = parts;
   if (!first) return;
   const { meter } = first.staff;
-  const meterWidth = METER + (meter.beats ? meter.beats.length * METER_BEAT : 0);
+  const left = 2;
+  const heads = { first: headWidth(meter), other: headWidth() };
   const rows = rowsOfScore(
     cycle,
     parts.map(({ staff }) => staff),
-    width - CLEF - meterWidth - 4,
+    width - heads.first - 2 * left,
     widthOf,
   );
   const { placed, height } = place(parts);
-  // Turns that repeat are engraved once.
-  const drawn = new Map<string, { group: SVGGElement; x: Px }>();
+  // Bars that look alike are engraved once, whatever stands under them.
+  const drawn = new Map<string, Drawn>();
   rows.forEach((row, index) => {
     const element = document.createElement('div');
     host.append(element);
     const renderer = new Renderer(element, Renderer.Backends.SVG);
     renderer.resize(width, height);
     const context = renderer.getContext();
-    const head = CLEF + (index === 0 ? meterWidth : 0);
+    const svg = element.querySelector('svg');
+    if (!svg) return;
+    const isLastRow = index === rows.length - 1;
+    const head = index === 0 ? heads.first : heads.other;
+    const tail = isLastRow ? ROUND : 0;
+    const staves = placed.map(({ top }) => {
+      const stave = headStave(left, top, head, index === 0 ? meter : undefined);
+      stave.setContext(context).draw();
+      return stave;
+    });
+    const words = wordGroup(svg);
     const sum = row.reduce((all, bar) => all + bar.width, 0);
     // A last row that is nearly empty is not pulled apart.
-    const stretch = Math.min(1.6, (width - head - 4) / sum);
-    let x = 2;
+    const stretch = Math.min(1.6, (width - head - tail - 2 * left) / sum);
+    let x = left + head;
     row.forEach((bar, at) => {
-      const isFirst = at === 0;
-      const isLast = index === rows.length - 1 && at === row.length - 1;
-      const wide = bar.width * stretch + (isFirst ? head : 0);
-      const key = `${wide.toFixed(3)} ${isFirst} ${isFirst && index === 0} ${isLast} ${signature(bar)}`;
-      const known = drawn.get(key);
+      const wide = bar.width * stretch;
+      const key = `${wide.toFixed(3)} ${signature(bar)}`;
+      let known = drawn.get(key);
       if (known) {
         const copy = known.group.cloneNode(true) as SVGGElement;
         copy.setAttribute('transform', `translate(${x - known.x} 0)`);
-        element.querySelector('svg')?.append(copy);
+        svg.append(copy);
       } else {
         const group = context.openGroup() as SVGGElement;
-        const staves = placed.map(({ top }) => {
-          const stave = new Stave(x, top, wide);
-          if (isFirst) stave.addClef('percussion');
-          if (isFirst && index === 0) stave.addTimeSignature(sayMeter(meter));
-          if (!bar.begins) stave.setBegBarType(Barline.type.NONE);
-          if (isLast) stave.setEndBarType(Barline.type.REPEAT_END);
-          else if (!bar.ends) stave.setEndBarType(Barline.type.NONE);
-          stave.setContext(context).draw();
-          return stave;
-        });
-        if (isFirst) join(context, staves);
-        drawBar(context, staves, bar, placed, meter, group);
+        const under = placed.map(({ top }) => plainStave(x, top, wide).setContext(context));
+        for (const stave of under) stave.draw();
+        known = { group, x, notes: drawBar(context, under, bar, placed, meter, group) };
         context.closeGroup();
-        drawn.set(key, { group, x });
+        drawn.set(key, known);
       }
+      writeUnder(words, bar, placed, known.notes, x - known.x);
       x += wide;
+      const isLast = isLastRow && at === row.length - 1;
+      if (bar.ends && !isLast) drawBarline(svg, staves, x, 'single');
     });
-    const svg = element.querySelector('svg');
-    if (parts.length > 1 && svg) for (const one of placed) nameLayer(svg, one);
+    if (isLastRow) {
+      for (const { top } of placed) plainStave(x, top, tail).setContext(context).draw();
+      drawBarline(svg, staves, x + tail, 'round');
+    }
+    if (parts.length > 1) {
+      drawLine(svg, left, yOf(staves[0], 0), yOf(staves.at(-1), 4));
+      for (const one of placed) nameLayer(words, one);
+    }
   });
+}
+
+/** A stretch of staff whose barlines are drawn apart, so that it looks alike wherever it stands. */
+function plainStave(x: Px, top: Px, wide: Px): Stave {
+  const none = EngravedBarline.type.NONE;
+  return new Stave(x, top, wide).setBegBarType(none).setEndBarType(none);
+}
+
+/** The beginning of a row: the clef, and in the first row the meter. */
+function headStave(x: Px, top: Px, wide: Px, meter?: Meter): Stave {
+  const stave = plainStave(x, top, wide).addClef('percussion');
+  return meter ? stave.addTimeSignature(sayMeter(meter)) : stave;
+}
+
+/** The room the beginning of a row takes. */
+function headWidth(meter?: Meter): Px {
+  return headStave(0, 0, 1, meter).getNoteStartX();
 }
 
 /** Layers from the top down, each with the room that its own signs and words need. */
@@ -136,24 +170,18 @@ function sayMeter({ over, under, beats }: Meter): string {
   return `${beats ? beats.join('+') : over}/${under}`;
 }
 
-/** The line at the beginning of a row that holds the staves together. */
-function join(context: Context, staves: readonly Stave[]): void {
-  const [first, last] = [staves[0], staves.at(-1)];
-  if (!first || !last || first === last) return;
-  new StaveConnector(first, last).setType('singleLeft').setContext(context).draw();
-}
-
-/** The same for bars that look the same. */
-function signature({ measures, begins, ends }: ScoreBar): string {
-  const notes = measures.map((measure) => [
-    measure.notes.map(({ value, dots, strokes }) => [
-      value,
-      dots,
-      strokes.map(({ slot: _slot, ...stroke }) => stroke),
+/** The same for bars that look the same but for hands and syllables. */
+function signature({ measures }: ScoreBar): string {
+  return JSON.stringify(
+    measures.map((measure) => [
+      measure.notes.map(({ value, dots, strokes }) => [
+        value,
+        dots,
+        strokes.map(({ slot: _slot, hand: _hand, say: _say, ...stroke }) => stroke),
+      ]),
+      measure.tuplets,
     ]),
-    measure.tuplets,
-  ]);
-  return JSON.stringify([notes, begins, ends]);
+  );
 }
 
 /** One measure of one layer, ready to be set beside those of the others. */
@@ -167,6 +195,7 @@ interface Engraved {
   readonly tuplets: readonly Tuplet[];
 }
 
+/** @returns where the notes of each layer stand */
 function drawBar(
   context: Context,
   staves: readonly Stave[],
@@ -174,7 +203,7 @@ function drawBar(
   placed: readonly Placed[],
   meter: Meter,
   group: SVGElement,
-): void {
+): readonly (readonly Px[])[] {
   const engraved = placed.flatMap((part, index): Engraved[] => {
     const [measure, stave] = [bar.measures[index], staves[index]];
     if (!measure || !stave || measure.notes.length === 0) return [];
@@ -195,7 +224,7 @@ function drawBar(
     return [{ measure, part, stave, notes, voice, beams, tuplets }];
   });
   const [first] = engraved;
-  if (!first) return;
+  if (!first) return [];
   const formatter = new Formatter();
   for (const { voice } of engraved) formatter.joinVoices([voice]);
   formatter.formatToStave(
@@ -203,48 +232,50 @@ function drawBar(
     first.stave,
   );
   for (const one of engraved) drawVoice(context, one, group);
+  return placed.map((part) => {
+    const one = engraved.find((each) => each.part === part);
+    return one?.notes.map((note) => note.getAbsoluteX()) ?? [];
+  });
 }
 
 function drawVoice(context: Context, one: Engraved, group: SVGElement): void {
-  const { measure, part, stave, notes, voice, beams, tuplets } = one;
+  const { measure, stave, notes, voice, beams, tuplets } = one;
   // Beams first say how far they lengthen the stems, or accents would be drawn into them.
   for (const note of notes) note.setStave(stave);
   for (const beam of beams) beam.postFormat();
   voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
-  const under = stave.getYForLine(4) + 26;
-  measure.notes.forEach((written, index) => {
+  measure.notes.forEach(({ strokes }, index) => {
     const note = notes[index];
-    if (!note || written.strokes.length === 0) return;
-    // Words are plain text: the engraver's own annotations take several times as long.
-    wordsUnder(written, part.layer, part.words).forEach((word, row) => {
-      if (word !== '') writeWord(group, word, note.getAbsoluteX() + 6, under + row * WORD_ROW);
-    });
-    if (written.strokes.some((stroke) => stroke.ornament === 'crush')) {
-      // Beside the stem, where the engraver draws its strokes alike for open and crushed rolls.
-      writeWord(group, 'z', note.getAbsoluteX() + 24, note.getStemExtents().topY + 18);
-    }
+    if (!note || !strokes.some((stroke) => stroke.ornament === 'crush')) return;
+    // Beside the stem, where the engraver draws its strokes alike for open and crushed rolls.
+    writeWord(wordGroup(group), 'z', note.getAbsoluteX() + 24, note.getStemExtents().topY + 18);
   });
 }
 
-function nameLayer(svg: SVGSVGElement, { layer, begin }: Placed): void {
-  const word = writeWord(svg, layer.name, 8, begin + 14);
-  word.setAttribute('text-anchor', 'start');
-  word.setAttribute('font-weight', '700');
+/** Words are plain text: the engraver's own annotations take several times as long. */
+function writeUnder(
+  words: SVGGElement,
+  bar: ScoreBar,
+  placed: readonly Placed[],
+  places: Drawn['notes'],
+  shift: Px,
+): void {
+  placed.forEach((part, index) => {
+    bar.measures[index]?.notes.forEach((note, at) => {
+      const x = places[index]?.[at];
+      if (x === undefined || note.strokes.length === 0) return;
+      wordsUnder(note, part.layer, part.words).forEach((word, row) => {
+        const y = part.top + FIRST_WORDS + row * WORD_ROW;
+        if (word !== '') writeWord(words, word, x + shift + 6, y);
+      });
+    });
+  });
 }
 
-function writeWord(into: SVGElement, word: string, x: Px, y: Px): SVGTextElement {
-  const text = document.createElementNS('http://www.w3.org/2000/svg', 'text');
-  text.setAttribute('x', String(x));
-  text.setAttribute('y', String(y));
-  text.setAttribute('text-anchor', 'middle');
-  text.setAttribute('font-family', 'var(--font-text)');
-  text.setAttribute('font-size', '13');
-  text.setAttribute('font-weight', '400');
-  text.setAttribute('fill', '#111111');
-  text.setAttribute('stroke', 'none');
-  text.textContent = word;
-  into.append(text);
-  return text;
+function nameLayer(words: SVGGElement, { layer, begin }: Placed): void {
+  const word = writeWord(words, layer.name, 8, begin + 14);
+  word.setAttribute('text-anchor', 'start');
+  word.setAttribute('font-weight', '700');
 }

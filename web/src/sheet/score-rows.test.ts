@@ -25,7 +25,7 @@ describe('rowsOfScore', () => {
   it('puts as many turns in a row as fit', () => {
     const rows = scored('4x2', [Array(5).fill(four).join(' | ')], 400);
     expect(counts(rows)).toEqual([[8, 8], [8, 8], [8]]);
-    expect(rows.flat().every((bar) => bar.begins && bar.ends)).toBe(true);
+    expect(rows.flat().every((bar) => bar.ends)).toBe(true);
   });
 
   it('lets a shorter layer come round under the longest', () => {
@@ -43,13 +43,10 @@ describe('rowsOfScore', () => {
     expect(apart).toBeGreaterThan(together);
   });
 
-  it('cuts a turn that fits no row between its groups, evenly, without barlines', () => {
+  it('cuts a turn that fits no row between its groups, evenly, without a barline', () => {
     const rows = scored('4x2, 4x2, 4x2, 4x2', [Array(8).fill('X X X X').join(' / ')], 420);
     expect(counts(rows)).toEqual([[16], [16]]);
-    expect(rows.map(([bar]) => [bar?.begins, bar?.ends])).toEqual([
-      [true, false],
-      [false, true],
-    ]);
+    expect(rows.map(([bar]) => bar?.ends)).toEqual([false, true]);
   });
 
   it('cuts between beats where a group fits no row, and never through a cell of another layer', () => {
@@ -83,7 +80,6 @@ describe('rowsOfScore', () => {
             );
             expect(shown).toEqual(wanted.flatMap((measure) => measure?.notes ?? []));
           });
-          expect(bars.filter((bar) => bar.begins)).toHaveLength(turns);
           expect(bars.filter((bar) => bar.ends)).toHaveLength(turns);
         },
       ),

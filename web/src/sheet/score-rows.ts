@@ -9,8 +9,7 @@ export interface ScoreBar {
   /** A measure for each layer. */
   readonly measures: readonly StaffMeasure[];
   readonly width: Px;
-  /** Whether a barline stands before it, and after it. */
-  readonly begins: boolean;
+  /** Whether the turn ends with it; a barline stands there. */
   readonly ends: boolean;
 }
 
@@ -42,7 +41,6 @@ export function rowsOfScore(
       const bar: ScoreBar = {
         measures: part,
         width: needed,
-        begins: index === 0,
         ends: index === parts.length - 1,
       };
       const row = rows.at(-1);
