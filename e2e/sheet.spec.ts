@@ -99,3 +99,42 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   // Twice the A4 page on screen: a picture that is sharp on paper.
   expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
 });
+
+test('a turn of sixty-four parts is cut into rows, on screen and on paper', async ({ page }) => {
+  const beats = (beat: string) => Array(16).fill(beat).join(' / ');
+  const text = [
+    'rhythm Long lane\ncycle 4x4, 4x4, 4x4, 4x4\ntempo 60 per 4',
+    `layer Plate : drum kit\nplay ${beats('X . X^ .')}`,
+    `layer Lane : goblet drum\nplay ${beats('D t k T')} | ${beats('D . T k')}\nhand each R L`,
+  ].join('\n\n');
+  await page.goto('/');
+  await page.getByTestId('bring-in').setInputFiles({
+    name: 'long-lane.stride',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(text),
+  });
+  const part = (number: number) =>
+    page.getByRole('listbox', { name: `Lane, strokes, turn 1, part ${number} of 2` });
+  await expect(part(1).getByRole('option')).toHaveCount(32);
+  await expect(part(2).getByRole('option')).toHaveCount(32);
+  // The choice goes from row to row, and a stroke is placed where it stands.
+  await part(1).getByRole('option').last().click();
+  await page.keyboard.press('ArrowRight');
+  const first = part(2).getByRole('option').first();
+  await expect(first).toBeFocused();
+  await page.keyboard.press('O');
+  await expect(first).toHaveAttribute('aria-label', /beat 9.*open/i);
+  const [above, below] = [await part(1).boundingBox(), await part(2).boundingBox()];
+  expect(below?.y ?? 0).toBeGreaterThan((above?.y ?? 0) + (above?.height ?? 0));
+  // No slot is too narrow to be told from its neighbours.
+  expect((await first.boundingBox())?.width ?? 0).toBeGreaterThan(18);
+
+  await page.getByRole('link', { name: 'Sheet' }).click();
+  await expect(page.getByRole('img', { name: /^Staff notation of Plate and Lane:/ })).toBeVisible();
+  // Two turns, each on two rows of both staves.
+  await expect(page.locator('.staff svg')).toHaveCount(4);
+  await expect(page.getByText('Plate has one turn and comes round again.')).toBeVisible();
+  const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+  const printed = (await textOf(new Uint8Array(pdf))).text;
+  expect(printed.match(/choke/g)).toHaveLength(32);
+});
