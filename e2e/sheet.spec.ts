@@ -98,6 +98,18 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   expect(png.subarray(1, 4).toString()).toBe('PNG');
   // Twice the A4 page on screen: a picture that is sharp on paper.
   expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
+
+  // A small screen shows the whole page; what is taken away is as large as before.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect
+    .poll(async () => (await page.locator('.sheet-page').boundingBox())?.width)
+    .toBeLessThan(390);
+  const small = await take('PNG');
+  expect([small.readUInt32BE(16), small.readUInt32BE(20)]).toEqual([
+    png.readUInt32BE(16),
+    png.readUInt32BE(20),
+  ]);
+  expect((await page.locator('.sheet-page').boundingBox())?.width).toBeLessThan(390);
 });
 
 test('a turn of sixty-four parts is cut into rows, on screen and on paper', async ({ page }) => {

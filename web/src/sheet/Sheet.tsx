@@ -12,6 +12,7 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.tsx';
+import { useWidth } from '../ui/use-width.ts';
 import { Scores } from './Score.tsx';
 import { useFit } from './use-fit.ts';
 import './sheet.css';
@@ -60,11 +61,16 @@ export function Sheet() {
   usePageSize(css);
   const content = useRef<HTMLDivElement>(null);
   const room = Math.floor((height - 2 * MARGIN_MM) * PX_PER_MM) - ROUNDING;
+  const frame = useRef<HTMLDivElement>(null);
+  const frameWidth = useWidth(frame);
+  // On a small screen the whole page is shown smaller; what is printed or taken away is not.
+  const view = frameWidth > 0 ? Math.min(1, frameWidth / (width * PX_PER_MM)) : 1;
   const { shrink, pages } = useFit(content, room, [drawn, paper, shown]);
 
   async function take(format: 'svg' | 'png'): Promise<void> {
     if (!page.current) return;
     setBusy(true);
+    page.current.style.zoom = '1';
     try {
       const { pageAsPng, pageAsSvg } = await import('./page-image.ts');
       const title = part ? `${rhythm.name} ${part.name}` : rhythm.name;
@@ -74,6 +80,7 @@ export function Sheet() {
     } catch {
       toast('The picture could not be made. Print the page instead, or take fewer parts.');
     } finally {
+      if (page.current) page.current.style.zoom = String(view);
       setBusy(false);
     }
   }
@@ -145,12 +152,12 @@ export function Sheet() {
           </Button>
         </span>
       </div>
-      <div className="overflow-x-auto print:overflow-visible">
+      <div ref={frame} className="overflow-x-clip print:overflow-visible">
         <article
           ref={page}
           aria-label={`Sheet of ${rhythm.name}`}
           className="sheet-page"
-          style={{ width: width * PX_PER_MM, padding: MARGIN_MM * PX_PER_MM }}
+          style={{ width: width * PX_PER_MM, padding: MARGIN_MM * PX_PER_MM, zoom: view }}
         >
           <div ref={content} style={{ zoom: shrink, width: inner / shrink }}>
             <SheetPage

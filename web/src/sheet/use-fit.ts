@@ -54,7 +54,8 @@ export function useFit(
     const node = sheet.current;
     if (!node) return;
     const measure = () => {
-      const { height } = node.getBoundingClientRect();
+      // Its own zoom, and none of what shows the whole page smaller on a small screen.
+      const height = node.offsetHeight * Number(node.style.zoom || 1);
       setFit((before) => nextFit(before, height, room));
     };
     const observer = new ResizeObserver(measure);
