@@ -21,6 +21,10 @@ export default defineConfig({
   test: {
     include: ['core/src/**/*.test.ts', 'web/src/**/*.test.ts', 'server/src/**/*.test.ts'],
     setupFiles: ['vitest.setup.ts'],
+    // The core keeps no state but the instruments of one's own, which the tests of those put back;
+    // reading every module anew for each file would take as long as the tests.
+    isolate: false,
+    unstubGlobals: true,
     // Sounds of all instruments are computed in some; on a busy machine that takes a while.
     testTimeout: SOAK ? 3_600_000 : 30_000,
   },
