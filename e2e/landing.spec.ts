@@ -176,7 +176,14 @@ test('an opening part is found for a closing one that stays', async ({ page }) =
   await expect(drawn.getByRole('status')).toContainText('+ 5 + 5 + 5 =');
   await parts.getByLabel('Which part is fixed').selectOption('opening');
   await expect(parts).toContainText('the sentence above asks for the closing');
-  await expect(parts).toContainText('Together');
+  // Nothing of the answer before is left where there is none.
+  await expect(parts.getByRole('status')).toContainText('No closing part lands with this one');
+  await expect(drawn).toBeHidden();
+  const results = page.getByRole('region', { name: 'Solutions' });
+  await expect(results).toContainText('Sizes of at most 8 are in the way');
+  await page.getByLabel('Sizes, at most').fill('15');
+  await expect(parts.getByRole('status')).toContainText('Together');
+  await expect(parts.getByRole('status')).toContainText('17 + 0 + 48 = 65 units');
 });
 
 test('lands in the cycle of a rhythm, and becomes a layer of it', async ({ page }) => {

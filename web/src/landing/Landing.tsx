@@ -186,7 +186,8 @@ export function Landing() {
         <TwoParts
           cycle={cycle}
           question={question}
-          solved={solved}
+          solved={solutions.before ? undefined : solved}
+          none={!solutions.before && solutions.found?.found === 0}
           onAsk={setPartQuestion}
           onJoined={setWhole}
         />

@@ -16,16 +16,19 @@ import { InlineNumber } from './InlineNumber.tsx';
 interface TwoPartsProps {
   readonly cycle: Cycle;
   readonly question: Question;
-  /** The part that was chosen among the solutions. */
+  /** The part that was chosen among the solutions of what was asked; undefined while it is worked out. */
   readonly solved: Cadence | undefined;
+  /** Whether no part lands with the one that stays. */
+  readonly none: boolean;
   /** The question that finds the part which is not fixed. */
   readonly onAsk: (question: Question | undefined) => void;
-  /** Both parts as one, to be drawn and heard. */
-  readonly onJoined: (cadence: Cadence) => void;
+  /** Both parts as one, to be drawn and heard; undefined where there is none. */
+  readonly onJoined: (cadence: Cadence | undefined) => void;
 }
 
 /** An opening part and a closing one as one sum: one is fixed, the other is solved. */
-export function TwoParts({ cycle, question, solved, onAsk, onJoined }: TwoPartsProps) {
+export function TwoParts(props: TwoPartsProps) {
+  const { cycle, question, solved, none, onAsk, onJoined } = props;
   const [fixed, setFixed] = useState<'closing' | 'opening'>('closing');
   const [text, setText] = useState('5 (1) 5 (1) 5');
   const [between, setBetween] = useState(0);
@@ -61,7 +64,8 @@ export function TwoParts({ cycle, question, solved, onAsk, onJoined }: TwoPartsP
   }, [kept, solved, fixed, between]);
   useEffect(() => {
     if (sections) onJoined(joined(sections));
-  }, [sections, onJoined]);
+    else if (none) onJoined(undefined);
+  }, [sections, none, onJoined]);
   return (
     <section
       aria-label="Two parts"
@@ -118,6 +122,11 @@ export function TwoParts({ cycle, question, solved, onAsk, onJoined }: TwoPartsP
             <p key={line}>{line}</p>
           ))}
         </div>
+      ) : none ? (
+        <p role="status">
+          No {fixed === 'closing' ? 'opening' : 'closing'} part lands with this one within the
+          bounds; the list says what is in the way.
+        </p>
       ) : null}
     </section>
   );

@@ -29,6 +29,8 @@ export interface SolutionsState {
   readonly rows: readonly Solution[];
   /** Whether a question is being worked out. */
   readonly working: boolean;
+  /** Whether what is here answers the question before this one. */
+  readonly before: boolean;
   readonly more: (() => void) | undefined;
 }
 
@@ -79,6 +81,7 @@ export function useSolutions(cycle: Cycle, question: Question): SolutionsState {
     found: data,
     rows,
     working: query.isFetching,
+    before: query.isPlaceholderData,
     more: more && rows.length >= AT_ONCE ? () => void more() : undefined,
   };
 }
