@@ -61,7 +61,7 @@ export interface Staff {
   readonly unwritten: readonly number[];
   /** Cells that reach over the end of their turn; they stand whole in the measure where they begin. */
   readonly overhanging: readonly number[];
-  /** Whether every measure is one whole turn, so that it can stand under those of other layers. */
+  /** Whether every measure is one whole turn with nothing left out, so that it can stand under others. */
   readonly isWhole: boolean;
 }
 
@@ -149,7 +149,7 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
     }
   });
   const turns = multiply(length, rational(1, turnPulses(cycle)));
-  const isWhole = turns.den === 1 && overhanging.length === 0;
+  const isWhole = turns.den === 1 && overhanging.length === 0 && unwritten.length === 0;
   return { meter: meterOf(cycle, pulse), measures, unwritten, overhanging, isWhole };
 }
 

@@ -19,14 +19,18 @@ describe('any layer on the staff', () => {
     fc.assert(
       fc.property(arbitraryRhythm, ({ cycle, layers }) => {
         for (const layer of layers) {
-          const { measures, unwritten, overhanging } = engraveLayer(cycle, layer);
+          const { measures, unwritten, overhanging, isWhole } = engraveLayer(cycle, layer);
           if (!layer.free) expect(overhanging).toEqual([]);
-          if (unwritten.length > 0) continue;
+          if (unwritten.length > 0) {
+            expect(isWhole).toBe(false);
+            continue;
+          }
           const turn = turnPulses(cycle) / pulseValue(cycle);
           const { length } = timeLayer(cycle, layer);
           const all = measures.reduce((sum, measure) => sum + wholeNotes(measure), 0);
           expect(all).toBeCloseTo(length.num / length.den / pulseValue(cycle), 9);
           if (overhanging.length > 0) continue;
+          expect(isWhole).toBe(Math.abs(all / turn - Math.round(all / turn)) < 1e-9);
           for (const measure of measures.slice(0, -1)) {
             expect(wholeNotes(measure)).toBeCloseTo(turn, 9);
           }
