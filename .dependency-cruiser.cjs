@@ -1,5 +1,6 @@
 /** The arrows of the architecture: web → core, server → core; inside core, later concepts use earlier ones. */
 const concepts = [
+  'bounds',
   'time',
   'cycle',
   'counting',

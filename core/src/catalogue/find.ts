@@ -38,6 +38,7 @@ export function findEntry(id: string): CatalogueEntry | undefined {
  * @example entryNamed('adi 4')?.cycle // eight beats of four
  */
 export function entryNamed(text: string): CatalogueEntry | undefined {
+  if (text.length > 200) return undefined;
   const match = /^(.*?)(?:\s+(\d))?$/.exec(text.trim());
   const [, name = '', speed] = match ?? [];
   const whole = bySpeed.get(idOf(text));

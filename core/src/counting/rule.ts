@@ -1,10 +1,14 @@
 import * as v from 'valibot';
+import { BLANK, listOf, nearest } from '../bounds/index.ts';
 import { BEAT_NUMBER, COUNTING_SYSTEMS, type CountingSystem } from './systems.ts';
 
 /** A spoken word of a count: no spaces and none of the marks the written form needs for itself. */
 const WordSchema = v.pipe(
   v.string(),
-  v.regex(/^[^\s/|*+#<>";=]{1,24}$/u, 'A counting word is one word without marks.'),
+  v.regex(
+    new RegExp(`^[^${BLANK}/|*+#<>";=]{1,24}$`, 'u'),
+    'A counting word is one word without marks.',
+  ),
 );
 
 const partsKey = v.pipe(v.string(), v.regex(/^([1-9]|[1-5]\d|6[0-4])$/, 'From 1 to 64 parts.'));
@@ -18,7 +22,7 @@ export const CountingRuleSchema = v.object({
   /** One's own words for a beat of so many parts, `1` in the first place for the beat's number. */
   words: v.optional(
     v.pipe(
-      v.record(partsKey, v.pipe(v.array(WordSchema), v.readonly())),
+      v.record(partsKey, listOf(WordSchema, 64, 'A beat has at most 64 parts.')),
       v.check(
         (words) => Object.entries(words).every(([parts, row]) => row.length === Number(parts)),
         'A beat needs one word for each of its parts.',
@@ -70,12 +74,25 @@ export function readCounting(
 ): { readonly counting: Counting } | { readonly message: string } {
   const [first = '', ...rest] = text.split(';').map((part) => part.trim());
   const base = COUNTING_SYSTEMS.find((system) => system === first);
-  if (!base) return { message: `After count write one of ${COUNTING_SYSTEMS.join(', ')}.` };
+  if (!base) {
+    const near = nearest(first, COUNTING_SYSTEMS);
+    return {
+      message: near
+        ? `No counting is called “${first}”. Did you mean ${near}?`
+        : `After count write one of ${COUNTING_SYSTEMS.join(', ')}.`,
+    };
+  }
   const parts: Record<string, CountingSystem> = {};
   const words: Record<string, string[]> = {};
   for (const one of rest) {
-    const match = /^(\d{1,2})\s*(=)?\s*(.*)$/u.exec(one);
-    const [, number = '', equals, what = ''] = match ?? [];
+    if (one === '') {
+      return {
+        message: `A rule is missing beside the semicolon. Take it out, or write 5 spoken-drum, or 3 = ${BEAT_NUMBER} ti ti.`,
+      };
+    }
+    const match = /^(\d{1,2})\s*(=)?(.*)$/su.exec(one);
+    const [, number = '', equals, said = ''] = match ?? [];
+    const what = said.trim();
     if (equals) {
       words[number] = what.split(/\s+/).filter(Boolean);
       continue;
@@ -83,7 +100,7 @@ export function readCounting(
     const system = COUNTING_SYSTEMS.find((known) => known === what);
     if (!match || !system) {
       return {
-        message: `“${one}” is not a counting rule. Write 5 spoken-drum, or 3 = ${BEAT_NUMBER} ti ti.`,
+        message: `“${one.slice(0, 24)}” is not a counting rule. Write 5 spoken-drum, or 3 = ${BEAT_NUMBER} ti ti.`,
       };
     }
     parts[number] = system;

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { listOf, NameSchema } from '../bounds/index.ts';
 import {
   add,
   type Beats,
@@ -26,9 +27,8 @@ export type Beat = Readonly<v.InferOutput<typeof BeatSchema>>;
 
 export const GroupSchema = v.object({
   beats: v.pipe(
-    v.array(BeatSchema),
+    listOf(BeatSchema, CYCLE_LIMITS.beats, `A cycle has at most ${CYCLE_LIMITS.beats} beats.`),
     v.minLength(1, 'A group needs at least one beat.'),
-    v.readonly(),
   ),
   label: v.optional(v.pipe(v.string(), v.maxLength(80))),
 });
@@ -38,11 +38,10 @@ export type Group = Readonly<v.InferOutput<typeof GroupSchema>>;
 export const CycleSchema = v.pipe(
   v.object({
     id: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
-    name: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+    name: NameSchema,
     groups: v.pipe(
-      v.array(GroupSchema),
+      listOf(GroupSchema, CYCLE_LIMITS.beats, `A cycle has at most ${CYCLE_LIMITS.beats} beats.`),
       v.minLength(1, 'A cycle needs at least one beat.'),
-      v.readonly(),
     ),
   }),
   v.check(

@@ -51,7 +51,7 @@ export function parseSpans(text: string): SpansResult {
           word === ''
             ? `A beat is missing here. ${EXAMPLE}.`
             : /^\d+\/\d+$/.test(word)
-              ? `“${word.slice(0, 24)}” does not say how its beats group. Write them, such as 2+2+3 for seven.`
+              ? `“${word.slice(0, 24)}” does not say how its beats group. Write the pulses of each beat, such as 4x4 for four beats of four, or 2+2+3 for an uneven seven.`
               : `“${word.slice(0, 24)}” is not a beat length. ${EXAMPLE}.`,
         );
       }

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { listOf, parseData } from '../bounds/index.ts';
 import {
   checkInstrument,
   findInstrument,
@@ -6,10 +7,22 @@ import {
   knowInstruments,
   ownInstruments,
 } from '../instrument/index.ts';
-import { checkRhythm, type Rhythm } from '../rhythm/index.ts';
+import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
 
 /** The version this program writes; it reads this one and refuses a newer one. */
 export const JSON_VERSION = 1;
+
+/** The most characters of a file that is read: a long rhythm takes about a third of it. */
+export const JSON_LIMIT = 5_000_000;
+
+/** Instruments that one rhythm can bring with it: one for each layer. */
+const Instruments = v.optional(
+  listOf(
+    v.unknown(),
+    LIMITS.layers,
+    `A rhythm brings at most ${LIMITS.layers} instruments with it.`,
+  ),
+);
 
 const Envelope = v.object({
   format: v.literal('humble-stride'),
@@ -43,12 +56,18 @@ export function writeJson(rhythm: Rhythm): string {
  * of one's own that came with the rhythm are made known, unless one with that id is known already.
  */
 export function readJson(text: string): JsonResult {
+  if (text.length > JSON_LIMIT) {
+    const long = (text.length / 1e6).toFixed(1);
+    return {
+      ok: false,
+      messages: [`It has ${long} million characters; ${JSON_LIMIT / 1e6} million is the most.`],
+    };
+  }
   let data: unknown;
   try {
     data = JSON.parse(text);
   } catch (error) {
-    const reason = error instanceof Error ? error.message : '';
-    return { ok: false, messages: [`It is not JSON that can be read: ${reason}.`] };
+    return { ok: false, messages: [notJson(text, error)] };
   }
   const envelope = v.safeParse(Envelope, data);
   if (!envelope.success) {
@@ -67,19 +86,34 @@ export function readJson(text: string): JsonResult {
       ],
     };
   }
-  const { rhythm, instruments = [] } = data as { rhythm?: unknown; instruments?: unknown };
-  const brought: Instrument[] = [];
-  for (const one of Array.isArray(instruments) ? instruments : []) {
+  const { rhythm, instruments } = data as { rhythm?: unknown; instruments?: unknown };
+  const listed = parseData(Instruments, instruments);
+  if (!listed.ok) return { ok: false, messages: [listed.message] };
+  const brought = new Map<string, Instrument>();
+  for (const one of listed.output ?? []) {
     const checked = checkInstrument(one);
     if (!checked.ok) return { ok: false, messages: [`An instrument in it: ${checked.message}`] };
-    if (!findInstrument(checked.instrument.id)) brought.push(checked.instrument);
+    const { instrument } = checked;
+    if (!findInstrument(instrument.id)) brought.set(instrument.id, instrument);
   }
   const before = ownInstruments();
-  knowInstruments([...before, ...brought]);
+  knowInstruments([...before, ...brought.values()]);
   const result = checkRhythm(rhythm);
   if (!result.ok) {
     knowInstruments(before);
     return result;
   }
-  return { ...result, instruments: brought };
+  return { ...result, instruments: [...brought.values()] };
+}
+
+/** What stands in the way of reading it, in our words, with the place where the reader tells one. */
+function notJson(text: string, error: unknown): string {
+  const reason = error instanceof Error ? error.message : '';
+  const at = /position (\d+)/.exec(reason)?.[1];
+  if (at === undefined) {
+    return 'It is not JSON that can be read: a comma, a quote or a bracket is missing or too many.';
+  }
+  const before = text.slice(0, Number(at)).split('\n');
+  const column = (before.at(-1)?.length ?? 0) + 1;
+  return `It is not JSON that can be read: something is wrong at line ${before.length}, column ${column}.`;
 }

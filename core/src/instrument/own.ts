@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { listOf, parseData } from '../bounds/index.ts';
 import { FAMILIES, type Instrument, TIMBRES } from './model.ts';
 
 const text = (most: number, what: string) =>
@@ -34,10 +35,8 @@ export const OwnInstrumentSchema = v.pipe(
     name: text(40, 'An instrument’s name'),
     note: v.pipe(v.string(), v.maxLength(200)),
     strokes: v.pipe(
-      v.array(StrokeKindSchema),
+      listOf(StrokeKindSchema, 24, 'An instrument has at most 24 strokes.'),
       v.minLength(1, 'An instrument needs at least one stroke.'),
-      v.maxLength(24, 'An instrument has at most 24 strokes.'),
-      v.readonly(),
     ),
   }),
   v.check(
@@ -67,8 +66,8 @@ export function checkInstrument(
 ):
   | { readonly ok: true; readonly instrument: Instrument }
   | { readonly ok: false; readonly message: string } {
-  const parsed = v.safeParse(OwnInstrumentSchema, data);
-  if (!parsed.success) return { ok: false, message: parsed.issues[0].message };
+  const parsed = parseData(OwnInstrumentSchema, data);
+  if (!parsed.ok) return parsed;
   const { strokes, ...rest } = parsed.output;
   return {
     ok: true,

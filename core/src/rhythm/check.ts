@@ -1,9 +1,10 @@
 import * as v from 'valibot';
+import { parseData, sayIssue } from '../bounds/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { add, type Beats, compare, equal, rational, ZERO } from '../time/index.ts';
+import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import { add, type Beats, compare, equal, gcd, lcmWithin, rational, ZERO } from '../time/index.ts';
 import { LIMBS } from './hands.ts';
-import { type Layer, LIMITS, type Rhythm, RhythmSchema } from './model.ts';
+import { type Layer, LayerSchema, LIMITS, type Rhythm, RhythmSchema } from './model.ts';
 import { timeRhythm } from './timing.ts';
 
 export type CheckResult =
@@ -12,45 +13,69 @@ export type CheckResult =
 
 /**
  * Takes data of unknown shape (a file, another version's database) and gives a rhythm that keeps
- * every rule of the model, or the sentences that say what is wrong with it.
+ * every rule of the model, or the sentences that say what is wrong with it. Never throws.
  */
 export function checkRhythm(data: unknown): CheckResult {
-  const parsed = v.safeParse(RhythmSchema, data);
-  if (!parsed.success) {
-    return {
-      ok: false,
-      messages: parsed.issues.slice(0, 5).map(sayIssue),
-    };
-  }
-  const rhythm = parsed.output;
-  const messages = rhythm.layers.flatMap((layer) => [
-    ...checkLayer(layer),
-    ...(layer.free || fillsTurns(rhythm.cycle, layer)
-      ? []
-      : [`Layer ${layer.name} is not made of whole turns and is not marked to come round freely.`]),
-  ]);
-  if (new Set(rhythm.layers.map((layer) => layer.id)).size < rhythm.layers.length) {
-    messages.push('Two layers have the same id.');
-  }
-  if (messages.length === 0) {
-    const timing = timeRhythm(rhythm);
-    if (!timing.ok) messages.push(timing.message);
-  }
-  return messages.length > 0 ? { ok: false, messages } : { ok: true, rhythm };
+  const parsed = parseData(RhythmSchema, data);
+  if (!parsed.ok) return { ok: false, messages: [parsed.message] };
+  const messages = breaches(parsed.output);
+  return messages.length > 0 ? { ok: false, messages } : { ok: true, rhythm: parsed.output };
 }
 
-/** Where the data is of another shape, as a sentence; rules of the model have sentences of their own. */
-function sayIssue(issue: v.BaseIssue<unknown>): string {
-  const path = v.getDotPath(issue);
-  const where = path ? `At ${path}: ` : '';
-  if (/[.!?]$/.test(issue.message)) return `${where}${issue.message}`;
-  return issue.received === 'undefined'
-    ? `${where}something is missing; the file may be damaged.`
-    : `${where}${issue.received} does not belong here; the file may be damaged.`;
+/**
+ * What an edit would break, as sentences that say the way out; none where the result can be kept and
+ * opened again. It is the same check as `checkRhythm`, but looks only at layers it has not seen.
+ */
+export function checkEdit(rhythm: Rhythm): readonly string[] {
+  const head = v.safeParse(RhythmSchema, { ...rhythm, layers: [] });
+  if (!head.success) return [sayIssue(head.issues[0])];
+  if (rhythm.layers.length > LIMITS.layers) {
+    return [`A rhythm has at most ${LIMITS.layers} layers. Take one out first.`];
+  }
+  for (const layer of rhythm.layers) {
+    if (sound.has(layer)) continue;
+    const parsed = parseData(LayerSchema, layer);
+    if (!parsed.ok) return [`Layer ${layer.name}: ${parsed.message}`];
+  }
+  return breaches(rhythm);
+}
+
+/** Layers that keep every rule which concerns them alone, with the instrument they were read for. */
+const sound = new WeakMap<Layer, Instrument>();
+
+/**
+ * What breaks the rules that the shape alone does not say: sizes, order, strokes the instrument has,
+ * whole turns, a grid that is not too fine. None where the rhythm can be kept and opened again.
+ */
+export function breaches(rhythm: Rhythm): readonly string[] {
+  const { cycle, layers, turns = [] } = rhythm;
+  const messages = layers.flatMap(checkLayer);
+  const all = layers.reduce((sum, layer) => sum + slotCount(layer), 0);
+  if (all > LIMITS.slotsPerRhythm) {
+    messages.push(
+      `The layers have ${all} slots together; ${LIMITS.slotsPerRhythm} is the most. Take turns or layers out, or divide beats into fewer slots.`,
+    );
+  }
+  for (const layer of layers) {
+    if (layer.free || fillsTurns(cycle, layer)) continue;
+    messages.push(
+      `Layer ${layer.name} is not made of whole turns and is not marked to come round freely.`,
+    );
+  }
+  if (new Set(layers.map((layer) => layer.id)).size < layers.length) {
+    messages.push('Two layers have the same id.');
+  }
+  if (turns.some(({ turn }, at) => at > 0 && turn <= (turns[at - 1]?.turn ?? 0))) {
+    messages.push('The names of the turns are out of order, or a turn has two.');
+  }
+  if (messages.length > 0) return messages;
+  const timing = timeRhythm(rhythm);
+  return timing.ok ? [] : [timing.message];
 }
 
 /** Whether a layer is a whole number of turns with a cell beginning at every turn. */
 export function fillsTurns(cycle: Cycle, layer: Pick<Layer, 'cells'>): boolean {
+  if (sharedParts(layer.cells) > LIMITS.grid) return false;
   const turn = rational(beatsOf(cycle).length);
   let inTurn: Beats = ZERO;
   for (const { beats } of layer.cells) {
@@ -66,17 +91,47 @@ export function slotCount(layer: Pick<Layer, 'cells'>): number {
   return layer.cells.reduce((sum, cell) => sum + cell.slots, 0);
 }
 
+/**
+ * The common denominator of the lengths of cells, which adding them up needs; Infinity where it is
+ * more than the grid may have.
+ */
+export function sharedParts(cells: Layer['cells']): number {
+  return cells.reduce((all, { beats }) => lcmWithin(all, beats.den, LIMITS.grid), 1);
+}
+
 function checkLayer(layer: Layer): string[] {
   const where = `Layer ${layer.name}`;
   const slots = slotCount(layer);
-  if (slots > LIMITS.slotsPerLayer) {
-    return [`${where} has ${slots} slots; ${LIMITS.slotsPerLayer} is the most.`];
-  }
   const instrument = findInstrument(layer.instrument);
   if (!instrument) return [`${where}: no instrument is called “${layer.instrument}”.`];
+  if (sound.get(layer) === instrument) return [];
+  if (slots > LIMITS.slotsPerLayer) {
+    return [
+      `${where} has ${slots} slots; ${LIMITS.slotsPerLayer} is the most. Take turns out, or divide its beats into fewer slots.`,
+    ];
+  }
+  const odd = layer.cells.find(
+    ({ beats: { num, den } }) => num > LIMITS.cellBeats * den || gcd(num, den) > 1,
+  );
+  if (odd) {
+    const { num, den } = odd.beats;
+    return [
+      `${where}: a cell lasts ${num}/${den} beats; write it in lowest terms, up to ${LIMITS.cellBeats}.`,
+    ];
+  }
+  if (sharedParts(layer.cells) > LIMITS.grid) {
+    return [
+      `${where}: the lengths of its cells have no common part. Use lengths that go into one another.`,
+    ];
+  }
   const messages: string[] = [];
   let before = -1;
+  let together = 0;
   for (const stroke of layer.strokes) {
+    together = stroke.slot === before ? together + 1 : 1;
+    if (together === LIMITS.strokesPerSlot + 1) {
+      messages.push(`${where}: at most ${LIMITS.strokesPerSlot} strokes sound together in a slot.`);
+    }
     if (stroke.slot >= slots) {
       messages.push(`${where}: a stroke lies in slot ${stroke.slot + 1} of ${slots}.`);
     }
@@ -93,7 +148,8 @@ function checkLayer(layer: Layer): string[] {
   if (layer.rings?.some((slot) => slot >= slots || sounding.has(slot))) {
     messages.push(`${where}: a slot rings on that is not there or holds a stroke.`);
   }
-  return messages;
+  if (messages.length === 0) sound.set(layer, instrument);
+  return messages.slice(0, 5);
 }
 
 /** Slots in which one hand would have to play twice at once. */

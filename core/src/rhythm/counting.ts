@@ -9,11 +9,12 @@ export function countingOf(
   return layer?.sayCounting ?? rhythm.counting ?? usualCounting(rhythm.cycle);
 }
 
-/** The layer counted in a system of its own under its line, or without one. */
+/**
+ * The layer counted in a system of its own under its line, or without one. Its syllables stay with
+ * its strokes, and are shown again when it is not counted.
+ */
 export function setLayerCounting(layer: Layer, system: Layer['sayCounting']): Layer {
   const { sayCounting: _before, ...rest } = layer;
   if (!system) return rest;
-  // Counted words stand where syllables would.
-  const strokes = rest.strokes.map(({ say: _say, ...stroke }) => stroke);
-  return { ...rest, strokes, sayCounting: system };
+  return { ...rest, sayCounting: system };
 }

@@ -1,3 +1,4 @@
+import { BLANK, NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import {
@@ -185,10 +186,15 @@ function nearestPlaces(parts: readonly number[], from: number, to: number) {
   return { places, moved, lost };
 }
 
-/** Cells of one beat, one slot for each pulse: what a new layer starts with. */
+/**
+ * Cells of one beat, one slot for each pulse: what a new layer starts with. A cycle with more pulses
+ * than a rhythm has room for gets one slot a beat.
+ */
 export function plainCells(spans: readonly number[], turns = 1): Cell[] {
+  const pulses = spans.reduce((sum, span) => sum + span, 0) * turns;
+  const plain = pulses > LIMITS.slotsPerLayer / 4;
   return Array.from({ length: turns }, () =>
-    spans.map((span) => ({ beats: { num: 1, den: 1 }, slots: span })),
+    spans.map((span) => ({ beats: { num: 1, den: 1 }, slots: plain ? 1 : span })),
   ).flat();
 }
 
@@ -200,22 +206,24 @@ export function setTempo(rhythm: Rhythm, bpm: number): Rhythm {
 
 /** The rhythm under another name; an empty name changes nothing. */
 export function renameRhythm(rhythm: Rhythm, name: string): Rhythm {
-  const kept = name.replace(/\s+/g, ' ').trim().slice(0, 120);
+  const kept = oneLine(name, NAME_LENGTH);
   return kept === '' || kept === rhythm.name ? rhythm : { ...rhythm, name: kept };
 }
 
 /** Gives a rhythm its notes, lines of plain text; none where there is nothing but blanks. */
 export function setNotes(rhythm: Rhythm, text: string): Rhythm {
-  const written = text.replace(/\r\n?/g, '\n').slice(0, LIMITS.notes);
+  const written = text.slice(0, LIMITS.notes).replace(/\r\n?/g, '\n');
   const notes = written.trim() === '' ? undefined : written;
   if (notes === rhythm.notes) return rhythm;
   const { notes: _before, ...rest } = rhythm;
   return notes === undefined ? rest : { ...rest, notes };
 }
 
+const BETWEEN_TAGS = new RegExp(`[${BLANK},#"]+`, 'u');
+
 /** Gives a rhythm its tags: the words of a line, each once. */
 export function setTags(rhythm: Rhythm, line: string): Rhythm {
-  const words = line.split(/[\s,#"]+/u).filter((word) => word !== '');
-  const tags = [...new Set(words.map((word) => word.slice(0, LIMITS.tag)))];
+  const words = line.split(BETWEEN_TAGS).map((word) => oneLine(word, LIMITS.tag));
+  const tags = [...new Set(words.filter((word) => word !== ''))].slice(0, LIMITS.tags);
   return tags.join(' ') === rhythm.tags.join(' ') ? rhythm : { ...rhythm, tags };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../catalogue/index.ts';
+import { cycleFromSpans } from '../cycle/index.ts';
 import { findInstrument, INSTRUMENTS, proposeMap } from '../instrument/index.ts';
 import { readRhythm, writeRhythm } from '../text/index.ts';
 import { rational } from '../time/index.ts';
@@ -11,6 +12,7 @@ import {
   addSkeletonLayer,
   addTurn,
   changeInstrument,
+  checkEdit,
   checkRhythm,
   copyRange,
   copyTurn,
@@ -20,6 +22,7 @@ import {
   fillWithGhosts,
   HANDS,
   type Layer,
+  LIMITS,
   mirrorHands,
   moveLayer,
   nameTurn,
@@ -33,6 +36,7 @@ import {
   removeLayer,
   removeStrokes,
   renameLayer,
+  renameRhythm,
   repeatWithNewEnding,
   rotateLayer,
   setHand,
@@ -84,6 +88,7 @@ const EDITS: Readonly<Record<string, Edit>> = {
   swap: onLayer(swapHands),
   ring: onLayer(toggleRing),
   divide: onLayer((layer, from, to) => divideCell(layer, from, 1 + (to % 9)).layer),
+  divideFinely: onLayer((layer, from, to) => divideCell(layer, from, 1 + ((to * 7) % 66)).layer),
   ghosts: onLayer(fillWithGhosts),
   deal: onLayer((layer, from, to) => dealHands(layer, ['R', 'L', 'L'], from, to)),
   accents: onLayer((layer, from, to) => accentOnly(layer, new Set([from, to]))),
@@ -94,13 +99,13 @@ const EDITS: Readonly<Record<string, Edit>> = {
     return clip ? paste(rhythm, layer, to, clip) : layer;
   }),
   longer: onLayer((layer, from, _to, rhythm) =>
-    slotCount(layer) > 200 ? layer : addTurn(rhythm, layer, from % 2 === 0 ? 'copy' : 'empty'),
+    addTurn(rhythm, layer, from % 2 === 0 ? 'copy' : 'empty'),
   ),
-  ending: onLayer((layer, _from, _to, rhythm) =>
-    slotCount(layer) > 200 ? layer : repeatWithNewEnding(rhythm, layer),
-  ),
+  ending: onLayer((layer, _from, _to, rhythm) => repeatWithNewEnding(rhythm, layer)),
   shorter: onLayer((layer, _from, _to, rhythm) => removeLastTurn(rhythm, layer)),
-  rename: onLayer((layer, from) => renameLayer(layer, `Layer "${from}" : # two`)),
+  rename: onLayer((layer, from) =>
+    renameLayer(layer, `Layer "${from}" : # ${NAMES[from % NAMES.length]}`),
+  ),
   counting: onLayer((layer, from) => setLayerCounting(layer, from % 2 ? 'plain' : undefined)),
   instrument: onLayer((layer, _from, to) => {
     const was = instrumentOf(layer);
@@ -109,11 +114,11 @@ const EDITS: Readonly<Record<string, Edit>> = {
   }),
   add: (rhythm, a) => {
     const instrument = INSTRUMENTS[a % INSTRUMENTS.length];
-    return instrument && rhythm.layers.length < 5 ? addLayer(rhythm, instrument) : rhythm;
+    return instrument ? addLayer(rhythm, instrument) : rhythm;
   },
   skeleton: (rhythm, a) => {
     const entry = CATALOGUE[a % CATALOGUE.length];
-    const result = entry && rhythm.layers.length < 5 ? addSkeletonLayer(rhythm, entry) : undefined;
+    const result = entry ? addSkeletonLayer(rhythm, entry) : undefined;
     return result?.ok ? result.rhythm : rhythm;
   },
   move: (rhythm, a, b) => moveLayer(rhythm, `layer-${1 + (a % 3)}`, b % 2 ? 1 : -1),
@@ -126,8 +131,30 @@ const EDITS: Readonly<Record<string, Edit>> = {
   },
   tempo: (rhythm, a) => setTempo(rhythm, a),
   words: (rhythm, a, b) =>
-    nameTurn(setTags(setNotes(rhythm, `note ${a}\n`), `walk ${b}`), a % 3, 'call', `Turn ${b}`),
+    nameTurn(
+      setTags(
+        setNotes(rhythm, `note ${a}\n${NAMES[a % NAMES.length]}`),
+        `walk ${NAMES[b % NAMES.length]}`,
+      ),
+      a % 2 === 0 ? a % 3 : a * 100,
+      'call',
+      `Turn ${b} ${NAMES[b % NAMES.length]}`,
+    ),
+  title: (rhythm, a) => renameRhythm(rhythm, `${NAMES[a % NAMES.length]} ${a}`),
 };
+
+/** What people paste into a field for a name. */
+const NAMES = [
+  'two',
+  'a\tb',
+  'line\u2028break',
+  'x'.repeat(300),
+  '\u200b',
+  '😀'.repeat(90),
+  '\r\n',
+  '"',
+  '\ud800',
+];
 
 const arbitraryEdits = fc.array(
   fc.tuple(fc.constantFrom(...Object.keys(EDITS)), fc.nat({ max: 400 }), fc.nat({ max: 400 })),
@@ -139,6 +166,46 @@ function wrong(rhythm: Rhythm): readonly string[] {
   const checked = checkRhythm(rhythm);
   return checked.ok ? [] : checked.messages.filter((message) => !/grid/.test(message));
 }
+
+/** A rhythm of so many layers alike, of one turn after another. */
+function alike(layers: number, turns: number, cells: readonly number[], cycle: string): Rhythm {
+  const one = Array.from({ length: turns }, () => cells).flat();
+  return {
+    id: 'rhythm',
+    name: 'At the limits',
+    cycle: cycleFromSpans(cycle),
+    layers: Array.from({ length: layers }, (_, index) => ({
+      id: `layer-${index + 1}`,
+      name: `Drum ${index + 1}`,
+      instrument: 'goblet-drum',
+      cells: one.map((slots) => ({ beats: { num: 1, den: 1 }, slots })),
+      strokes: [{ slot: 0, kind: 'D', force: 3 as const }],
+    })),
+    tempo: { bpm: 60, per: 1 },
+    target: 90,
+    tags: [],
+  };
+}
+
+/** Rhythms of which one more would be too many: slots, layers, divisions, strokes together. */
+const atTheLimits = fc.constantFrom(
+  alike(1, LIMITS.slotsPerLayer / 64, [16, 16, 16, 16], '4x4'),
+  alike(LIMITS.layers, LIMITS.slotsPerRhythm / LIMITS.layers / 16, [4, 4, 4, 4], '4x4'),
+  alike(1, 1, [9, 8, 7, 5, 11, 4, 4, 3, 2, 1, 6, 10, 12, 14, 15, 16], '4x16'),
+  alike(2, 1, [64, 63, 4], '64+63+1'),
+  alike(1, 2, [1], '64'),
+  {
+    ...alike(1, 1, [2, 2], '2x2'),
+    layers: alike(1, 1, [2, 2], '2x2').layers.map((layer) => ({
+      ...layer,
+      strokes: ['D', 'O', 'T', 'k', 't', 'O', 'T', 'D'].map((kind) => ({
+        slot: 0,
+        kind,
+        force: 3 as const,
+      })),
+    })),
+  },
+);
 
 describe('every edit a player can make', () => {
   it('keeps the rhythm valid and writable, in any order, and undo brings each state back', () => {
@@ -175,6 +242,29 @@ describe('every edit a player can make', () => {
         },
       ),
       { numRuns: 400 },
+    );
+  });
+
+  it('is refused before anything is lost where the result could not be opened again', () => {
+    fc.assert(
+      fc.property(atTheLimits, arbitraryEdits, (rhythm, edits) => {
+        expect(checkRhythm(rhythm)).toEqual({ ok: true, rhythm });
+        let now = rhythm;
+        for (const [name, a, b] of edits) {
+          const next = EDITS[name]?.(now, a, b) ?? now;
+          const refused = checkEdit(next);
+          for (const message of refused) expect(message).toMatch(/\.$/);
+          expect(checkRhythm(next).ok, name).toBe(refused.length === 0);
+          if (refused.length === 0) now = next;
+        }
+        const read = readRhythm(writeRhythm(now), now.id);
+        expect(read.problems).toEqual([]);
+        expect(read.rhythm.name).toBe(now.name);
+        expect(read.rhythm.layers.map((layer) => layer.strokes)).toEqual(
+          now.layers.map((layer) => layer.strokes),
+        );
+      }),
+      { numRuns: 60 },
     );
   });
 

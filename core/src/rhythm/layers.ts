@@ -1,3 +1,4 @@
+import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { beatsOf } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
@@ -48,7 +49,7 @@ export function moveLayer(rhythm: Rhythm, id: string, step: 1 | -1): Rhythm {
 
 /** The layer under another name; an empty name changes nothing. */
 export function renameLayer(layer: Layer, name: string): Layer {
-  const kept = name.replace(/\s+/g, ' ').trim().slice(0, 120);
+  const kept = oneLine(name, NAME_LENGTH);
   return kept === '' || kept === layer.name ? layer : { ...layer, name: kept };
 }
 

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { BLANK, listOf, NameSchema } from '../bounds/index.ts';
 import { COUNTING_SYSTEMS, CountingSchema } from '../counting/index.ts';
 import { CycleSchema } from '../cycle/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
@@ -7,7 +8,13 @@ import { TEMPO_RANGE } from '../time/index.ts';
 export const LIMITS = {
   slotsPerCell: 64,
   slotsPerLayer: 4096,
+  /** Of all layers together: what can still be drawn, read and heard at once. */
+  slotsPerRhythm: 8192,
+  /** Strokes that sound together. */
+  strokesPerSlot: 8,
   layers: 32,
+  /** Turns that can have a name. */
+  turns: 4096,
   grid: 10_000_000,
   /** Smallest part of a beat and most beats that a cell may last. */
   cellDen: 64,
@@ -15,6 +22,7 @@ export const LIMITS = {
   /** Characters of a rhythm's notes, and of one tag. */
   notes: 20_000,
   tag: 40,
+  tags: 100,
 } as const;
 
 /** Weights of a stroke: 1 ghost, 2 soft, 3 plain, 4 accent. */
@@ -43,17 +51,14 @@ export const ORNAMENT_NAMES = {
 export const OrnamentSchema = v.picklist(ORNAMENTS);
 export type Ornament = v.InferOutput<typeof OrnamentSchema>;
 
-const name = v.pipe(
-  v.string(),
-  v.maxLength(120, 'A name has at most 120 characters.'),
-  v.check((text) => text.trim() !== '', 'A name needs at least one letter.'),
-  v.check((text) => !/[\n\r\t]/.test(text), 'A name stays on one line.'),
-);
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
 const wholeFrom0 = v.pipe(v.number(), v.integer(), v.minValue(0));
 
 /** A spoken syllable: no spaces and none of the marks the written form needs for itself. */
-export const SayPattern = /^(?![._]$)[^\s/|*+#<>"]{1,24}$/u;
+export const SayPattern = new RegExp(`^(?![._]$)[^${BLANK}/|*+#<>"]{1,24}$`, 'u');
+
+/** One tag: a word without the marks that part them. */
+export const TagPattern = new RegExp(`^[^${BLANK},#"]{1,${LIMITS.tag}}$`, 'u');
 
 export const StrokeSchema = v.object({
   /** Which slot of its layer, counted over all cells from 0. */
@@ -74,7 +79,15 @@ export type Stroke = Readonly<v.InferOutput<typeof StrokeSchema>>;
 /** How long a cell lasts in beats (an exact fraction in lowest terms), and its equal parts. */
 export const CellSchema = v.object({
   beats: v.object({
-    num: v.pipe(v.number(), v.integer(), v.minValue(1)),
+    num: v.pipe(
+      v.number(),
+      v.integer(),
+      v.minValue(1),
+      v.maxValue(
+        LIMITS.cellBeats * LIMITS.cellDen,
+        `A cell lasts at most ${LIMITS.cellBeats} beats.`,
+      ),
+    ),
     den: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(LIMITS.cellDen)),
   }),
   slots: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(LIMITS.slotsPerCell)),
@@ -83,18 +96,23 @@ export type Cell = Readonly<v.InferOutput<typeof CellSchema>>;
 
 export const LayerSchema = v.object({
   id,
-  name,
+  name: NameSchema,
   /** Id of the instrument. */
   instrument: id,
   cells: v.pipe(
-    v.array(CellSchema),
+    listOf(CellSchema, LIMITS.slotsPerLayer, `A layer has at most ${LIMITS.slotsPerLayer} cells.`),
     v.minLength(1, 'A layer needs at least one cell.'),
-    v.readonly(),
   ),
   /** Ascending by slot; strokes of one slot in the order they are written. */
-  strokes: v.pipe(v.array(StrokeSchema), v.readonly()),
+  strokes: listOf(
+    StrokeSchema,
+    LIMITS.slotsPerLayer * LIMITS.strokesPerSlot,
+    `At most ${LIMITS.strokesPerSlot} strokes sound together in a slot.`,
+  ),
   /** Empty slots through which the stroke before rings on; ascending. */
-  rings: v.optional(v.pipe(v.array(wholeFrom0), v.readonly())),
+  rings: v.optional(
+    listOf(wholeFrom0, LIMITS.slotsPerLayer, `A layer has at most ${LIMITS.slotsPerLayer} slots.`),
+  ),
   role: v.optional(v.picklist(['timeline', 'voice', 'click'])),
   /** The side a two-sided timeline starts from. */
   side: v.optional(v.picklist(['3-2', '2-3'])),
@@ -118,7 +136,10 @@ export type TurnMark = (typeof TURN_MARKS)[number];
 /** A turn of the rhythm that has a name or a mark, as long phrases are learnt turn by turn. */
 export const TurnNameSchema = v.object({
   /** Which turn, from 0. */
-  turn: wholeFrom0,
+  turn: v.pipe(
+    wholeFrom0,
+    v.maxValue(LIMITS.turns - 1, `Turns 1 to ${LIMITS.turns} can have a name.`),
+  ),
   mark: v.picklist(TURN_MARKS),
   name: v.optional(v.pipe(v.string(), v.regex(/^[^\n\r\t#"]{1,40}$/u))),
 });
@@ -126,22 +147,31 @@ export type TurnName = Readonly<v.InferOutput<typeof TurnNameSchema>>;
 
 export const RhythmSchema = v.object({
   id,
-  name,
+  name: NameSchema,
   cycle: CycleSchema,
-  layers: v.pipe(v.array(LayerSchema), v.maxLength(LIMITS.layers), v.readonly()),
+  layers: listOf(LayerSchema, LIMITS.layers, `A rhythm has at most ${LIMITS.layers} layers.`),
   /** Now; `target` is the tempo to reach, in the same counted beats. */
   tempo: TempoSchema,
   target: bpm,
   counting: v.optional(CountingSchema),
   /** Ascending by turn, each turn once. */
-  turns: v.optional(v.pipe(v.array(TurnNameSchema), v.readonly())),
-  notes: v.optional(v.pipe(v.string(), v.maxLength(LIMITS.notes))),
-  tags: v.pipe(
-    v.array(v.pipe(v.string(), v.regex(/^[^\s,#"]{1,40}$/u, 'A tag is one word.'))),
-    v.readonly(),
+  turns: v.optional(
+    listOf(TurnNameSchema, LIMITS.turns, `At most ${LIMITS.turns} turns have a name.`),
+  ),
+  notes: v.optional(
+    v.pipe(
+      v.string(),
+      v.transform((text) => text.replace(/\r\n?/g, '\n')),
+      v.maxLength(LIMITS.notes, `Notes have at most ${LIMITS.notes} characters.`),
+    ),
+  ),
+  tags: listOf(
+    v.pipe(v.string(), v.regex(TagPattern, 'A tag is one word without commas or quotes.')),
+    LIMITS.tags,
+    `A rhythm has at most ${LIMITS.tags} tags.`,
   ),
   /** Which transformation of which rhythm made it. */
-  origin: v.optional(v.object({ rhythm: id, by: v.string() })),
+  origin: v.optional(v.object({ rhythm: id, by: v.pipe(v.string(), v.maxLength(200)) })),
 });
 export type Rhythm = Readonly<v.InferOutput<typeof RhythmSchema>>;
 

@@ -3,10 +3,10 @@ import {
   add,
   type Beats,
   divide,
-  equal,
   formatRational,
   lcm,
   lcmRational,
+  lcmWithin,
   type Pulses,
   rational,
   subtract,
@@ -30,7 +30,7 @@ export interface LayerTiming {
   readonly length: Pulses;
   /** The same in beats. */
   readonly beats: Beats;
-  /** The coarsest grid on which every slot of the layer falls. */
+  /** The coarsest grid on which every slot of the layer falls; Infinity where it passes the limit. */
   readonly ticksPerPulse: number;
 }
 
@@ -48,7 +48,10 @@ const results = new WeakMap<
   { readonly cycle: Cycle; readonly result: TimingResult }
 >();
 
-/** Works out where every slot of a layer lies. A cell starts where the one before it ended. */
+/**
+ * Works out where every slot of a layer lies. A cell starts where the one before it ended. Cells whose
+ * lengths share a denominator within the limits, as those of every checked layer do, never throw.
+ */
 export function timeLayer(cycle: Cycle, layer: Layer): LayerTiming {
   const known = timings.get(layer.cells);
   if (known?.cycle === cycle) return known.timing;
@@ -82,7 +85,7 @@ function workOut(cycle: Cycle, cells: Layer['cells']): LayerTiming {
       starts.push(den === 1 ? { num, den } : rational(num, den));
       cellOf.push(index);
     }
-    ticksPerPulse = lcm(ticksPerPulse, den);
+    ticksPerPulse = lcmWithin(ticksPerPulse, den, LIMITS.grid);
     from = to;
   });
   return {
@@ -92,7 +95,7 @@ function workOut(cycle: Cycle, cells: Layer['cells']): LayerTiming {
     cellBeats,
     length: from,
     beats: beat,
-    ticksPerPulse: lcm(ticksPerPulse, from.den),
+    ticksPerPulse: lcmWithin(ticksPerPulse, from.den, LIMITS.grid),
   };
 }
 
@@ -120,7 +123,7 @@ export type TimingResult =
 
 /**
  * Puts a rhythm on its common grid. A rhythm that needs more than ten million ticks until it comes
- * round is refused with a sentence that names the cells.
+ * round is refused with a sentence that names the cells. Never throws, whatever the cells are.
  */
 export function timeRhythm(rhythm: Lines): TimingResult {
   const known = results.get(rhythm.layers);
@@ -130,17 +133,14 @@ export function timeRhythm(rhythm: Lines): TimingResult {
   return result;
 }
 
-/** The timings of all layers; those that are cut alike, as most players of a rhythm are, share one. */
-function timeLayers({ cycle, layers }: Lines): readonly LayerTiming[] {
-  const cuts: Layer[] = [];
-  return layers.map((layer) => {
-    const known = timings.get(layer.cells);
-    const twin = known?.cycle === cycle ? layer : cuts.find((one) => isCutAlike(one, layer));
-    const timing = timeLayer(cycle, twin ?? layer);
-    if (!twin || twin === layer) cuts.push(layer);
-    else timings.set(layer.cells, { cycle, timing });
-    return timing;
-  });
+/** The timing of a layer; layers that are cut alike, as most players of a rhythm are, share one. */
+function timeWithTwins(cycle: Cycle, layer: Layer, cuts: Layer[]): LayerTiming {
+  const known = timings.get(layer.cells);
+  const twin = known?.cycle === cycle ? layer : cuts.find((one) => isCutAlike(one, layer));
+  const timing = timeLayer(cycle, twin ?? layer);
+  if (!twin || twin === layer) cuts.push(layer);
+  else timings.set(layer.cells, { cycle, timing });
+  return timing;
 }
 
 function isCutAlike({ cells: a }: Layer, { cells: b }: Layer): boolean {
@@ -155,13 +155,16 @@ function isCutAlike({ cells: a }: Layer, { cells: b }: Layer): boolean {
 }
 
 function putOnGrid(rhythm: Lines): TimingResult {
-  const layers = timeLayers(rhythm);
+  const layers: LayerTiming[] = [];
+  const cuts: Layer[] = [];
   const turn = turnPulses(rhythm.cycle);
   let ticksPerPulse = 1;
   let full: Pulses = rational(turn);
-  for (const [index, layer] of layers.entries()) {
+  for (const [index, cut] of rhythm.layers.entries()) {
     try {
-      ticksPerPulse = lcm(ticksPerPulse, layer.ticksPerPulse);
+      const layer = timeWithTwins(rhythm.cycle, cut, cuts);
+      layers.push(layer);
+      ticksPerPulse = lcmWithin(ticksPerPulse, layer.ticksPerPulse, LIMITS.grid);
       full = lcmRational(full, layer.length);
       if (ticksPerPulse * toNumber(full) > LIMITS.grid) return tooFine(rhythm, index);
     } catch (error) {
@@ -206,9 +209,9 @@ function ticksOf(at: Pulses, ticksPerPulse: number): Ticks {
 
 function tooFine(rhythm: Lines, at: number): TimingResult {
   const divisions = rhythm.layers.slice(0, at + 1).flatMap((layer) =>
-    layer.cells.map((cell) => {
-      const beats = rational(cell.beats.num, cell.beats.den);
-      return `${cell.slots} in ${formatRational(beats)} ${equal(beats, rational(1)) ? 'beat' : 'beats'}`;
+    layer.cells.map(({ slots, beats }) => {
+      const one = beats.num === beats.den;
+      return `${slots} in ${one ? '1 beat' : `${formatRational(beats)} beats`}`;
     }),
   );
   const named = [...new Set(divisions)].slice(-6).join(', ');

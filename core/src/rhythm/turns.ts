@@ -1,11 +1,10 @@
-import type { Rhythm, TurnMark, TurnName } from './model.ts';
+import { oneLine } from '../bounds/index.ts';
+import { LIMITS, type Rhythm, type TurnMark, type TurnName } from './model.ts';
 
 /** Gives a turn a mark and a name; plain without a name is as if nothing were said of it. */
 export function nameTurn(rhythm: Rhythm, turn: number, mark: TurnMark, name = ''): Rhythm {
-  const kept = name
-    .replace(/[\s#"]+/g, ' ')
-    .trim()
-    .slice(0, 40);
+  if (turn < 0 || turn >= LIMITS.turns) return rhythm;
+  const kept = oneLine(name.replace(/[#"]+/g, ' '), 40);
   const { turns = [], ...rest } = rhythm;
   const others = turns.filter((one) => one.turn !== turn);
   const said: TurnName[] =

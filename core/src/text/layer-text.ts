@@ -1,7 +1,7 @@
 import type { Cycle } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import type { Layer } from '../rhythm/index.ts';
-import type { Problem } from './problem.ts';
+import { collectProblems, type Problem } from './problem.ts';
 import { readLayerBody } from './read-layer.ts';
 import { splitRows } from './rows.ts';
 
@@ -9,6 +9,8 @@ export interface LayerTextResult {
   /** The layer with what the rows say, as far as they were understood. */
   readonly layer: Layer;
   readonly problems: readonly Problem[];
+  /** Problems beyond those that are listed. */
+  readonly more: number;
   readonly usable: boolean;
 }
 
@@ -18,14 +20,15 @@ export interface LayerTextResult {
  * @example readLayerText('play D . t', layer, cycleFromSpans('3')).layer.strokes
  */
 export function readLayerText(text: string, layer: Layer, cycle: Cycle): LayerTextResult {
-  const problems: Problem[] = [];
+  const problems = collectProblems();
   const instrument = findInstrument(layer.instrument);
-  if (!instrument) return { layer, problems, usable: false };
+  if (!instrument) return { layer, problems: [], more: 0, usable: false };
   const head = { text: '', line: 1, column: 1 };
   const body = readLayerBody({ head, rows: splitRows(text) }, cycle, instrument, problems);
   return {
     layer: { id: layer.id, name: layer.name, instrument: layer.instrument, ...body },
-    problems: problems.sort((a, b) => a.line - b.line || a.column - b.column),
-    usable: problems.every((problem) => problem.severity !== 'error'),
+    problems: problems.list(),
+    more: problems.more(),
+    usable: problems.usable(),
   };
 }

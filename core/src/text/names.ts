@@ -10,7 +10,7 @@ export function writeName(name: string): string {
  */
 export function readName(text: string): { readonly name: string; readonly separator: number } {
   if (text.startsWith('"')) {
-    const match = /^"(?:[^"\\]|\\.)*"/u.exec(text);
+    const match = /^"(?:[^"\\]|\\.)*"/su.exec(text);
     const name = match ? unquote(match[0]) : undefined;
     if (match && name !== undefined) {
       const separator = text.slice(match[0].length).search(/:/);

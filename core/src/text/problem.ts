@@ -11,6 +11,42 @@ export interface Problem {
   readonly severity: 'error' | 'note';
 }
 
+/** The most problems that are told of one text; more are counted. */
+export const MOST_PROBLEMS = 50;
+
+/** Problems as they are found. The first ones are kept, so that a text of errors costs no more than another. */
+export interface Problems {
+  push(problem: Problem): void;
+  /** How many were found. */
+  readonly found: number;
+  /** In the order of their places, errors before notes where there are too many for both. */
+  list(): readonly Problem[];
+  /** How many are not in the list. */
+  more(): number;
+  /** Whether none is an error, so that what was read may take the place of something older. */
+  usable(): boolean;
+}
+
+export function collectProblems(): Problems {
+  const errors: Problem[] = [];
+  const notes: Problem[] = [];
+  let found = 0;
+  const kept = () => [...errors, ...notes].slice(0, MOST_PROBLEMS);
+  return {
+    push(problem) {
+      found += 1;
+      const same = problem.severity === 'error' ? errors : notes;
+      if (same.length < MOST_PROBLEMS) same.push(problem);
+    },
+    get found() {
+      return found;
+    },
+    list: () => kept().sort((a, b) => a.line - b.line || a.column - b.column),
+    more: () => found - kept().length,
+    usable: () => errors.length === 0,
+  };
+}
+
 /** A piece of a text with its place. */
 export interface Piece {
   readonly text: string;

@@ -13,7 +13,8 @@ import {
   type Stroke,
 } from '../rhythm/index.ts';
 import { add, type Beats, compare, equal, formatRational, rational, ZERO } from '../time/index.ts';
-import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import { rowHint } from './hints.ts';
+import { type Piece, type Problems, problemAt, quote } from './problem.ts';
 import { type Row, wordsOf } from './rows.ts';
 import { type ShapedCell, shapeRows } from './shape.ts';
 import { readSlotWord } from './token.ts';
@@ -36,7 +37,7 @@ export function readLayerBody(
   { head, rows }: LayerRows,
   cycle: Cycle,
   instrument: Instrument,
-  problems: Problem[],
+  problems: Problems,
 ): LayerBody {
   const byKey = new Map<RowKey, Row[]>(ROW_KEYS.map((key) => [key, []]));
   for (const row of rows) {
@@ -46,7 +47,8 @@ export function readLayerBody(
       problems.push(
         problemAt(
           row.key,
-          `${quote(row.key.text)} is not a row of a layer. Rows are ${ROW_KEYS.join(', ')}.`,
+          rowHint(row.key.text, ROW_KEYS) ??
+            `${quote(row.key.text)} is not a row of a layer. Rows are ${ROW_KEYS.join(', ')}.`,
         ),
       );
     }
@@ -82,9 +84,6 @@ export function readLayerBody(
   }));
   const places: Piece[] = [];
   for (const cell of shaped) for (const piece of cell.slots) places.push(piece);
-  if (places.length > LIMITS.slotsPerLayer) {
-    problems.push(problemAt(head, `A layer has at most ${LIMITS.slotsPerLayer} slots.`));
-  }
   const rings: number[] = [];
   const strokes: Stroke[] = [];
   places.slice(0, LIMITS.slotsPerLayer).forEach((piece, slot) => {
@@ -94,10 +93,11 @@ export function readLayerBody(
     else for (const stroke of word) strokes.push(stroke);
   });
 
-  const saying = rowsOf('say');
-  const system = sayCounting(saying);
+  const counted = rowsOf('say').filter((row) => systemOf(row));
+  const saying = rowsOf('say').filter((row) => !systemOf(row));
+  const [system] = counted.map(systemOf);
   const handed = readHands(rowsOf('hand'), shaped, strokes, problems);
-  const said = system ? handed : readSay(saying, shaped, handed, problems);
+  const said = saying.length > 0 ? readSay(saying, shaped, handed, problems) : handed;
   for (const slot of handClashes({ strokes: said })) {
     const at = places[slot];
     if (at) {
@@ -119,16 +119,15 @@ export function readLayerBody(
 }
 
 function emptyTurn(spans: readonly number[]): string {
-  return spans
-    .slice(0, 4)
-    .map((span) => Array(Math.min(span, 4)).fill('.').join(' '))
-    .join(' / ');
+  // What is proposed can be typed as it stands, so it is a whole turn.
+  if (spans.length > 8) return `<${spans.length}> .`;
+  return spans.map((span) => Array(Math.min(span, 4)).fill('.').join(' ')).join(' / ');
 }
 
 function readOption<T extends string>(
   rows: readonly Row[],
   known: readonly T[],
-  problems: Problem[],
+  problems: Problems,
 ): T | undefined {
   const row = rows.at(-1);
   if (!row) return undefined;
@@ -144,7 +143,7 @@ function readOption<T extends string>(
 function checkTurns(
   cells: readonly (ShapedCell & { readonly endsRow: boolean })[],
   cycle: Cycle,
-  problems: Problem[],
+  problems: Problems,
 ): void {
   const beats = rational(beatsOf(cycle).length);
   let turn = 1;
@@ -179,7 +178,7 @@ function overSlots(
   rows: readonly Row[],
   shaped: readonly ShapedCell[],
   what: string,
-  problems: Problem[],
+  problems: Problems,
   take: (piece: Piece, slot: number) => void,
 ): void {
   const cells = shapeRows(rows, problems);
@@ -230,7 +229,7 @@ function indexBySlot(strokes: readonly Stroke[]): (slot: number) => readonly num
 function spread(
   piece: Piece,
   here: readonly number[],
-  problems: Problem[],
+  problems: Problems,
   set: (at: number, text: string) => void,
 ): void {
   if (here.length === 0) {
@@ -251,7 +250,7 @@ function readHands(
   rows: readonly Row[],
   shaped: readonly ShapedCell[],
   strokes: readonly Stroke[],
-  problems: Problem[],
+  problems: Problems,
 ): readonly Stroke[] {
   const result = [...strokes];
   const give = (at: number, piece: Piece, text: string): void => {
@@ -262,7 +261,9 @@ function readHands(
       problems.push(
         problemAt(
           piece,
-          `${quote(text)} is not a hand. Write R, L, B for both, F for a foot, or a dot.`,
+          HANDS.some((known) => known === text.toUpperCase())
+            ? `Hands are written in capitals: ${text.toUpperCase()}.`
+            : `${quote(text)} is not a hand. Write R, L, B for both, F for a foot, or a dot.`,
         ),
       );
     }
@@ -294,17 +295,16 @@ function readHands(
   return result;
 }
 
-function sayCounting(rows: readonly Row[]): Layer['sayCounting'] {
-  return rows.length === 1
-    ? COUNTING_SYSTEMS.find((system) => system === rows[0]?.rest.text.trim())
-    : undefined;
+/** The counting system that a `say` row names; the syllables of the others are kept beside it. */
+function systemOf({ rest }: Row): Layer['sayCounting'] {
+  return COUNTING_SYSTEMS.find((system) => system === rest.text.trim());
 }
 
 function readSay(
   rows: readonly Row[],
   shaped: readonly ShapedCell[],
   strokes: readonly Stroke[],
-  problems: Problem[],
+  problems: Problems,
 ): readonly Stroke[] {
   const result = [...strokes];
   const strokesIn = indexBySlot(strokes);

@@ -1,18 +1,28 @@
+import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { readCounting } from '../counting/index.ts';
 import { beatsOf, type Cycle, cycleFromSpans } from '../cycle/index.ts';
-import { allInstruments, INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
+import { INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
 import {
+  breaches,
   type Layer,
   LIMITS,
   type Rhythm,
+  TagPattern,
   TURN_MARKS,
   type TurnName,
-  timeRhythm,
 } from '../rhythm/index.ts';
 import { TEMPO_RANGE, type Tempo } from '../time/index.ts';
 import { readCycleText } from './cycle-text.ts';
+import { instrumentHint, missingColon, rowHint, tempoHint } from './hints.ts';
 import { readName } from './names.ts';
-import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import {
+  collectProblems,
+  type Piece,
+  type Problem,
+  type Problems,
+  problemAt,
+  quote,
+} from './problem.ts';
 import { type LayerBody, readLayerBody } from './read-layer.ts';
 import { type Row, splitRows, wordsOf } from './rows.ts';
 
@@ -26,6 +36,8 @@ export interface ReadResult {
   /** The rhythm as far as the text was understood. */
   readonly rhythm: Rhythm;
   readonly problems: readonly Problem[];
+  /** Problems beyond those that are listed. */
+  readonly more: number;
   /** True where no problem is an error, so that the rhythm may take the place of an older one. */
   readonly usable: boolean;
 }
@@ -37,7 +49,7 @@ export interface ReadResult {
  * @example readRhythm('rhythm Steps\ncycle 3+3+2\nlayer Bell : hand bell\nplay X . . / X . . / X .')
  */
 export function readRhythm(text: string, id = 'rhythm'): ReadResult {
-  const problems: Problem[] = [];
+  const problems = collectProblems();
   const rows = text.length > TEXT_LIMIT ? [] : splitRows(text);
   if (rows.length === 0) {
     const message =
@@ -51,18 +63,21 @@ export function readRhythm(text: string, id = 'rhythm'): ReadResult {
   const values = readHead(head, problems);
   const layers = layerStart < 0 ? [] : readLayers(rows.slice(layerStart), values.cycle, problems);
   const rhythm: Rhythm = { id, ...values, layers };
-  const timing = timeRhythm(rhythm);
-  if (!timing.ok) {
+  if (problems.usable()) {
     const at = rows[layerStart]?.key ?? { text: '', line: 1, column: 1 };
-    problems.push(problemAt(at, timing.message));
+    for (const message of breaches(rhythm)) problems.push(problemAt(at, message));
   }
-  problems.sort((a, b) => a.line - b.line || a.column - b.column);
-  return { rhythm, problems, usable: problems.every((problem) => problem.severity !== 'error') };
+  return {
+    rhythm,
+    problems: problems.list(),
+    more: problems.more(),
+    usable: problems.usable(),
+  };
 }
 
 type Head = Omit<Rhythm, 'id' | 'layers'>;
 
-function readHead(rows: readonly Row[], problems: Problem[]): Head {
+function readHead(rows: readonly Row[], problems: Problems): Head {
   let name: string | undefined;
   let cycle: Cycle | undefined;
   let tempoRow: Row | undefined;
@@ -81,11 +96,11 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
     const at = rest.text === '' ? key : rest;
     switch (key.text) {
       case 'rhythm':
-        name = readName(rest.text).separator < 0 ? readName(rest.text).name : rest.text.trim();
+        name = oneLine(readName(rest.text).separator < 0 ? readName(rest.text).name : rest.text);
         if (name === '') problems.push(problemAt(at, 'Write the rhythm’s name after “rhythm”.'));
-        if (name.length > 120) {
-          problems.push(problemAt(at, 'A name has at most 120 characters.'));
-          name = name.slice(0, 120);
+        if (name.length > NAME_LENGTH) {
+          problems.push(problemAt(at, `A name has at most ${NAME_LENGTH} characters.`));
+          name = oneLine(name, NAME_LENGTH);
         }
         break;
       case 'cycle':
@@ -103,16 +118,23 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
       case 'tags': {
         const words = wordsOf(rest);
         for (const word of words) {
-          if (!/^[^,#"]{1,40}$/u.test(word.text)) {
-            problems.push(problemAt(word, 'A tag is one word without commas or quotes.'));
+          if (!TagPattern.test(word.text)) {
+            problems.push(
+              problemAt(word, 'A tag is one word without commas or quotes; blanks part tags.'),
+            );
           }
         }
-        tags = words.map((word) => word.text).filter((word) => /^[^,#"]{1,40}$/u.test(word));
+        tags = [
+          ...new Set([
+            ...tags,
+            ...words.map((word) => word.text).filter((word) => TagPattern.test(word)),
+          ]),
+        ].slice(0, LIMITS.tags);
         break;
       }
       case 'turn': {
         const said = readTurn(rest.text);
-        if (said) turns.set(said.turn, said);
+        if (said && said.turn < LIMITS.turns) turns.set(said.turn, said);
         else
           problems.push(
             problemAt(
@@ -153,9 +175,19 @@ function readHead(rows: readonly Row[], problems: Problem[]): Head {
     ...readTempo(tempoRow, used, problems),
     ...(counting ? { counting } : {}),
     ...(turns.size > 0 ? { turns: [...turns.values()].sort((a, b) => a.turn - b.turn) } : {}),
-    ...(notes.length > 0 ? { notes: notes.join('\n').slice(0, LIMITS.notes) } : {}),
+    ...(notes.length > 0 ? { notes: joinNotes(notes, rows, problems) } : {}),
     tags,
   };
+}
+
+function joinNotes(notes: readonly string[], rows: readonly Row[], problems: Problems): string {
+  const text = notes.join('\n');
+  const last = rows.findLast((row) => row.key.text === 'note');
+  if (text.length > LIMITS.notes && last) {
+    const most = `Notes have at most ${LIMITS.notes} characters; these have ${text.length}.`;
+    problems.push(problemAt(last.key, most));
+  }
+  return text.slice(0, LIMITS.notes);
 }
 
 /** Rows that may stand more than once. */
@@ -173,10 +205,11 @@ function readTurn(text: string): TurnName | undefined {
 function unknownRow(key: string): string {
   return LAYER_KEYS.includes(key)
     ? `The row ${key} belongs to a layer. Write “layer Name : instrument” above it.`
-    : `${quote(key)} is not a row of a rhythm. Rows are ${HEAD_KEYS.join(', ')}.`;
+    : (rowHint(key, [...HEAD_KEYS, ...LAYER_KEYS]) ??
+        `${quote(key)} is not a row of a rhythm. Rows are ${HEAD_KEYS.join(', ')}.`);
 }
 
-function readCycle(row: Row, problems: Problem[]): Cycle | undefined {
+function readCycle(row: Row, problems: Problems): Cycle | undefined {
   const { text, line, column } = row.rest;
   const result = readCycleText(text);
   if (result.ok) return result.cycle;
@@ -188,7 +221,7 @@ function readCycle(row: Row, problems: Problem[]): Cycle | undefined {
 function readTempo(
   row: Row | undefined,
   cycle: Cycle,
-  problems: Problem[],
+  problems: Problems,
 ): { readonly tempo: Tempo; readonly target: number } {
   const first = beatsOf(cycle)[0]?.span ?? 1;
   const usual = { tempo: { bpm: 80, per: first }, target: 80 };
@@ -196,7 +229,12 @@ function readTempo(
   const match = /^(\S+)(?:(\s+to\s+)(\S+))?(?:(\s+per\s+)(\S+))?\s*$/.exec(row.rest.text);
   if (!match) {
     const at = row.rest.text === '' ? row.key : row.rest;
-    problems.push(problemAt(at, 'Write the tempo as 72, as 72 to 104, or as 72 to 104 per 3.'));
+    problems.push(
+      problemAt(
+        at,
+        tempoHint(row.rest.text) ?? 'Write the tempo as 72, as 72 to 104, or as 72 to 104 per 3.',
+      ),
+    );
     return usual;
   }
   const [, nowText = '', to = '', targetText, per = '', perText] = match;
@@ -205,6 +243,11 @@ function readTempo(
     const value = /^\d{1,6}(\.\d{1,3})?$/.test(text) ? Number(text) : Number.NaN;
     if (value >= min && value <= max) return value;
     const piece: Piece = { text, line: row.rest.line, column: at };
+    const hint = Number.isNaN(value) ? tempoHint(row.rest.text) : undefined;
+    if (hint) {
+      problems.push(problemAt(piece, hint));
+      return Number.NaN;
+    }
     problems.push(problemAt(piece, `${what} lies between ${min} and ${max}, not ${quote(text)}.`));
     return Number.NaN;
   };
@@ -225,7 +268,7 @@ function readTempo(
   };
 }
 
-function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problem[]): Layer[] {
+function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problems): Layer[] {
   const blocks: { head: Row; rows: Row[] }[] = [];
   for (const row of rows) {
     if (row.key.text === 'layer') blocks.push({ head: row, rows: [] });
@@ -242,13 +285,8 @@ function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problem[]): La
     const wanted = separator < 0 ? '' : rest.text.slice(separator + 1).trim();
     const instrument = instrumentNamed(wanted);
     if (!instrument) {
-      const names = allInstruments()
-        .map((known) => known.name)
-        .join(', ');
       const message =
-        wanted === ''
-          ? `Write the instrument after the name: layer ${name || 'Bell'} : hand bell. There are ${names}.`
-          : `No instrument is called ${quote(wanted)}. There are ${names}.`;
+        (separator < 0 ? missingColon(rest.text) : undefined) ?? instrumentHint(name, wanted);
       problems.push(problemAt(rest.text === '' ? key : rest, message));
     }
     const used = instrument ?? INSTRUMENTS[0];
@@ -258,11 +296,11 @@ function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problem[]): La
       cycle,
       used,
       // Without the instrument every stroke would be reported as unknown.
-      instrument ? problems : [],
+      instrument ? problems : collectProblems(),
     );
     return {
       id: `layer-${index + 1}`,
-      name: name.slice(0, 120) || `Layer ${index + 1}`,
+      name: oneLine(name, NAME_LENGTH) || `Layer ${index + 1}`,
       instrument: used.id,
       ...body,
     };

@@ -1,3 +1,4 @@
+import { plainBlanks } from '../bounds/index.ts';
 import type { Piece } from './problem.ts';
 
 /** One row of the written form: its key, and the rest without the comment. */
@@ -14,10 +15,10 @@ export function splitRows(text: string): readonly Row[] {
     .flatMap((raw, index): Row[] => {
       const line = index + 1;
       // A note is kept to the letter.
-      const note = /^(\s*)(note)(\s?)(.*)$/u.exec(raw);
+      const note = /^(\s*)(note)(\s?)(.*)$/su.exec(raw);
       const isNote = note !== null && (note[3] !== '' || note[4] === '');
-      const kept = isNote ? raw : withoutComment(raw).trimEnd();
-      const match = isNote ? note : /^(\s*)(\S+)(\s*)(.*)$/u.exec(kept);
+      const kept = isNote ? raw : withoutComment(plainBlanks(raw)).trimEnd();
+      const match = isNote ? note : /^(\s*)(\S+)(\s*)(.*)$/su.exec(kept);
       if (!match) return [];
       const [, indent = '', key = '', space = '', rest = ''] = match;
       return [
@@ -58,5 +59,7 @@ export function wordsOf(rest: Piece): readonly Piece[] {
 
 /** Space and tab are nearly all there is; the rarer blanks are left to the language. */
 function isBlank(code: number): boolean {
-  return code === 32 || code === 9 || (code > 127 && /\s/.test(String.fromCharCode(code)));
+  return (
+    code === 32 || (code >= 9 && code <= 13) || (code > 127 && /\s/.test(String.fromCharCode(code)))
+  );
 }

@@ -1,6 +1,6 @@
 import { LIMITS } from '../rhythm/index.ts';
-import { type Beats, ONE, parseRational } from '../time/index.ts';
-import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import { type Beats, lcmWithin, ONE, parseRational } from '../time/index.ts';
+import { type Piece, type Problems, problemAt, quote } from './problem.ts';
 import { type Row, wordsOf } from './rows.ts';
 
 /** One cell of a shaped row (`play`, `hand`, `say`): its length in beats and the words of its slots. */
@@ -24,9 +24,12 @@ interface OpenCell {
  */
 export function shapeRows(
   rows: readonly Row[],
-  problems: Problem[],
+  problems: Problems,
 ): readonly (ShapedCell & { readonly endsRow: boolean })[] {
   const cells: (ShapedCell & { endsRow: boolean })[] = [];
+  let slots = 0;
+  /** The common denominator of the lengths so far: they are added up, exactly. */
+  let parts = 1;
   for (const row of rows) {
     const pieces = splitMarks(wordsOf(row.rest));
     let cell: OpenCell | undefined;
@@ -51,14 +54,26 @@ export function shapeRows(
       } else if (piece.text.startsWith('<')) {
         if (cell) {
           problems.push(problemAt(piece, 'A length such as <2> stands first in its cell.'));
-        } else cell = { beats: readLength(piece, problems), slots: [] };
+        } else {
+          const beats = readLength(piece, problems);
+          const shared = lcmWithin(parts, beats.den, LIMITS.grid);
+          if (shared <= LIMITS.grid) parts = shared;
+          else problems.push(problemAt(piece, noCommonPart(beats)));
+          cell = { beats: shared <= LIMITS.grid ? beats : ONE, slots: [] };
+        }
       } else {
         cell ??= { beats: ONE, slots: [] };
+        const before = cell.slots.length;
         if (piece.text.includes('*')) cell.slots.push(...unroll(piece, problems));
         else cell.slots.push(piece);
         if (cell.slots.length > LIMITS.slotsPerCell) {
           cell.slots.length = LIMITS.slotsPerCell;
           problems.push(problemAt(piece, `A cell has at most ${LIMITS.slotsPerCell} slots.`));
+        }
+        slots += cell.slots.length - before;
+        if (slots > LIMITS.slotsPerLayer) {
+          problems.push(problemAt(piece, tooLong()));
+          return cells;
         }
       }
       lastPiece = piece;
@@ -66,6 +81,14 @@ export function shapeRows(
     if (cell) close(lastPiece, false, true);
   }
   return cells;
+}
+
+function tooLong(): string {
+  return `A layer has at most ${LIMITS.slotsPerLayer} slots; nothing is read from here on. Take turns out, or divide beats into fewer slots.`;
+}
+
+function noCommonPart({ num, den }: Beats): string {
+  return `A length of ${num}/${den} has no common part with those before it. Use lengths that go into one another.`;
 }
 
 /** `X/Y` and `X|` need no spaces round the marks. */
@@ -76,9 +99,9 @@ function splitMarks(words: readonly Piece[]): readonly Piece[] {
     // Nearly all words are whole: a mark that stands alone, or a stroke without one.
     const whole =
       text.length === 1 || !(text.includes('/') || text.includes('|') || text.includes('<'));
-    if (whole || /^<[^>]*>$/.test(text)) pieces.push(word);
+    if (whole || /^<[^<>]*>$/.test(text)) pieces.push(word);
     else {
-      for (const match of text.matchAll(/<[^>]*>|[|/]|[^|/<]+|</g)) {
+      for (const match of text.matchAll(/<[^<>]*>|[|/]|[^|/<]+|</g)) {
         pieces.push({ text: match[0], line: word.line, column: word.column + match.index });
       }
     }
@@ -86,7 +109,7 @@ function splitMarks(words: readonly Piece[]): readonly Piece[] {
   return pieces;
 }
 
-function readLength(piece: Piece, problems: Problem[]): Beats {
+function readLength(piece: Piece, problems: Problems): Beats {
   const inside = /^<([^>]*)>$/.exec(piece.text)?.[1] ?? '';
   const beats = parseRational(inside.trim());
   if (
@@ -103,7 +126,7 @@ function readLength(piece: Piece, problems: Problem[]): Beats {
   return beats;
 }
 
-function unroll(piece: Piece, problems: Problem[]): readonly Piece[] {
+function unroll(piece: Piece, problems: Problems): readonly Piece[] {
   const match = /^(.+)\*(.*)$/u.exec(piece.text);
   if (!match) return [piece];
   const [, word = '', times = ''] = match;
@@ -117,5 +140,5 @@ function unroll(piece: Piece, problems: Problem[]): readonly Piece[] {
     );
     return [{ ...piece, text: word }];
   }
-  return Array.from({ length: count }, () => ({ ...piece, text: word }));
+  return Array<Piece>(count).fill({ ...piece, text: word });
 }

@@ -188,7 +188,7 @@ describe('writing and reading', () => {
           const text = words.join(' ');
           const lines = text.split(/\r\n|\r|\n/);
           for (const problem of readRhythm(text).problems) {
-            expect(problem.message).toMatch(/\.$/);
+            expect(problem.message).toMatch(/[.?]$/);
             expect(lines[problem.line - 1]).toBeDefined();
             expect(problem.column).toBeGreaterThanOrEqual(1);
           }

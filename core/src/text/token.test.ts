@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { allInstruments, findInstrument, GOBLET_DRUM } from '../instrument/index.ts';
 import { FORCES, ORNAMENTS, type Stroke } from '../rhythm/index.ts';
-import type { Problem } from './problem.ts';
+import { collectProblems } from './problem.ts';
 import { readSlotWord, writeSlot, writeStroke } from './token.ts';
 
 function read(text: string, instrument = GOBLET_DRUM, slot = 0) {
-  const problems: Problem[] = [];
+  const problems = collectProblems();
   const word = readSlotWord({ text, line: 1, column: 6 }, slot, instrument, problems);
-  return { word, problems };
+  return { word, problems: problems.list() };
 }
 const said = (text: string) => read(text).problems.map((one) => one.message);
 

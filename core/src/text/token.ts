@@ -5,8 +5,8 @@ import {
   nearestCode,
   strokeKind,
 } from '../instrument/index.ts';
-import type { Force, Ornament, Stroke } from '../rhythm/index.ts';
-import { type Piece, type Problem, problemAt, quote } from './problem.ts';
+import { type Force, LIMITS, type Ornament, type Stroke } from '../rhythm/index.ts';
+import { collectProblems, type Piece, type Problems, problemAt, quote } from './problem.ts';
 
 const GRACES: Readonly<Record<string, Ornament>> = {
   "'": 'flam',
@@ -31,7 +31,7 @@ export function readSlotWord(
   piece: Piece,
   slot: number,
   instrument: Instrument,
-  problems: Problem[],
+  problems: Problems,
 ): SlotWord {
   if (piece.text === '.') return 'silent';
   if (piece.text === '_') return 'rings';
@@ -40,15 +40,21 @@ export function readSlotWord(
   const spoken = instrument.compounds && readCompound(piece, slot, instrument);
   if (spoken) return spoken;
   if (!piece.text.includes('+')) {
-    const before = problems.length;
+    const before = problems.found;
     const only = readStroke(piece, slot, instrument, problems);
     if (!only) return [];
     const { slot: _slot, ...rest } = only;
-    if (problems.length === before) known(instrument).set(piece.text, rest);
+    if (problems.found === before) known(instrument).set(piece.text, rest);
     return [only];
   }
+  const parts = piece.text.split('+', LIMITS.strokesPerSlot + 1);
+  if (parts.length > LIMITS.strokesPerSlot) {
+    const most = `At most ${LIMITS.strokesPerSlot} strokes sound together in a slot.`;
+    problems.push(problemAt(piece, most));
+    return [];
+  }
   let offset = 0;
-  return piece.text.split('+').flatMap((text) => {
+  return parts.flatMap((text) => {
     const at = { text, line: piece.line, column: piece.column + offset };
     offset += text.length + 1;
     const stroke = readStroke(at, slot, instrument, problems);
@@ -68,7 +74,7 @@ function readCompound(
   const strokes = compound.parts.map((code) => {
     const [, grace = '', open = '', , close = '', marks = ''] = match;
     const text = `${grace}${open}${code}${close}${marks}`;
-    return readStroke({ ...piece, text }, slot, instrument, []);
+    return readStroke({ ...piece, text }, slot, instrument, collectProblems());
   });
   return strokes.filter((stroke) => stroke !== undefined);
 }
@@ -127,7 +133,7 @@ function readStroke(
   piece: Piece,
   slot: number,
   instrument: Instrument,
-  problems: Problem[],
+  problems: Problems,
 ): Stroke | undefined {
   const match = STROKE.exec(piece.text);
   if (!match) {
@@ -169,9 +175,9 @@ function unknown(code: string, instrument: Instrument): string {
 }
 
 function unreadable(text: string, instrument: Instrument): string {
-  const example = instrument.strokes[0]?.code ?? 'X';
+  const [example = 'X', other] = instrument.strokes.map((stroke) => stroke.code);
   return text === ''
-    ? `A stroke is missing beside the +. Write it like ${example}+${example}.`
+    ? `A stroke is missing beside the +. ${other ? `Write it like ${example}+${other}.` : 'Leave the + out.'}`
     : `${quote(text)} cannot be read as a stroke. Write a code such as ${example}, with ! for an accent or brackets for a ghost.`;
 }
 

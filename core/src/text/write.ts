@@ -111,11 +111,11 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
 }
 
 function sayRow(layer: Layer, write: () => string): string[] {
-  if (layer.sayCounting) return [`say   ${layer.sayCounting}`];
-  if (!layer.strokes.some((stroke) => stroke.say)) return [];
-  const row = write();
+  const counted = layer.sayCounting ? [`say   ${layer.sayCounting}`] : [];
+  if (!layer.strokes.some((stroke) => stroke.say)) return counted;
+  const rows = write();
   // A lone word could be taken for the name of a counting system; a closing | says it is a syllable.
-  return [/^say\s+\S+$/.test(row) ? `${row} |` : row];
+  return [...counted, /(^|\n)say\s+\S+$/.test(rows) ? `${rows} |` : rows];
 }
 
 function strokesBySlot(strokes: readonly Stroke[]): ReadonlyMap<number, readonly Stroke[]> {

@@ -26,6 +26,16 @@ export function lcm(a: number, b: number): number {
   return safe((a / gcd(a, b)) * b);
 }
 
+/**
+ * Least common multiple where it is at most `most`, else Infinity; never throws. Infinity stays so.
+ * @example lcmWithin(4, 6, 10) // Infinity
+ */
+export function lcmWithin(a: number, b: number, most: number): number {
+  if (a > most || b > most) return Number.POSITIVE_INFINITY;
+  const multiple = (a / gcd(a, b)) * b;
+  return multiple <= most ? multiple : Number.POSITIVE_INFINITY;
+}
+
 function safe(value: number): number {
   if (!Number.isSafeInteger(value)) throw new RangeError(`not an exact whole number: ${value}`);
   return value;
