@@ -1,6 +1,7 @@
 /** The arrows of the architecture: web → core, server → core; inside core, later concepts use earlier ones. */
 const concepts = [
   'bounds',
+  'wording',
   'time',
   'cycle',
   'counting',

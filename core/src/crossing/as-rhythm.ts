@@ -11,6 +11,15 @@ export interface PulsePart {
   readonly hand: 'R' | 'L' | 'F';
 }
 
+/** What is laid over each beat of a view: a low stroke, a high one, or nothing. */
+export type Backbeat = readonly ('low' | 'high' | undefined)[];
+
+/** The strokes with which low and high are laid over a view. */
+export const BACKBEAT_STROKES = {
+  low: { instrument: 'box-drum', kind: 'B' },
+  high: { instrument: 'box-drum', kind: 'S' },
+} as const;
+
 export interface CrossingAsRhythm {
   readonly crossed: Crossing;
   /** How each pulse is played. */
@@ -24,6 +33,8 @@ export interface CrossingAsRhythm {
   readonly heard?: readonly number[];
   /** Whether the composite becomes a layer of its own, where its grid can be written. */
   readonly composite?: boolean;
+  /** Low and high strokes over the pulse that is the beat; they become a layer of their own. */
+  readonly backbeat?: Backbeat;
   /** What is added to the name. */
   readonly step?: string;
 }
@@ -105,11 +116,30 @@ export function crossingAsRhythm(asked: CrossingAsRhythm): Rhythm {
           ]
         : []),
       ...layers,
+      ...backbeatLayer(asked.backbeat ?? [], beats),
     ],
     tempo: { bpm: tempo, per: span },
     target: tempo,
     tags: ['crossing'],
   };
+}
+
+/** The low and high strokes of a view, one slot a beat; none where nothing is laid over it. */
+function backbeatLayer(backbeat: Backbeat, beats: number): readonly Layer[] {
+  const strokes = Array.from({ length: beats }, (_, slot) => slot).flatMap((slot) => {
+    const which = backbeat[slot];
+    return which ? [{ slot, kind: BACKBEAT_STROKES[which].kind, force: 3 as const }] : [];
+  });
+  if (strokes.length === 0) return [];
+  return [
+    {
+      id: 'layer-backbeat',
+      name: 'Low and high',
+      instrument: BACKBEAT_STROKES.low.instrument,
+      cells: Array.from({ length: beats }, () => ({ beats: { num: 1, den: 1 }, slots: 1 })),
+      strokes,
+    },
+  ];
 }
 
 /**

@@ -1,3 +1,4 @@
+import { counted } from '../wording/index.ts';
 import type { Crossing } from './crossing.ts';
 
 /** A syllable of a phrase as it was typed. */
@@ -64,7 +65,7 @@ export function setPhrase(text: string, crossed: Crossing): SetPhrase {
   });
   const problems: string[] = [];
   const missing = moments.length - phrase.length;
-  const all = `The composite has ${moments.length} moments and the phrase ${phrase.length} ${phrase.length === 1 ? 'syllable' : 'syllables'}`;
+  const all = `The composite has ${counted(moments.length, 'moment')} and the phrase ${counted(phrase.length, 'syllable')}`;
   if (missing > 0) problems.push(`${all}: ${missing} too few.`);
   if (missing < 0) {
     problems.push(`${all}: “${phrase[moments.length]?.text ?? ''}” and what follows is too much.`);

@@ -1,3 +1,4 @@
+import { counted } from '../wording/index.ts';
 import {
   type Beat,
   beatsOf,
@@ -126,5 +127,5 @@ export function describeCycle(cycle: Cycle): string {
       ? `${pulses} beats${cycle.groups.length > 1 ? `: ${groups}` : ''}`
       : `${spans.length} beats of ${spans[0]}${cycle.groups.length > 1 ? `: ${groups}` : ''}`;
   }
-  return `${pulses} ${pulses === 1 ? 'pulse' : 'pulses'}: ${spans.join(' + ')}`;
+  return `${counted(pulses, 'pulse')}: ${spans.join(' + ')}`;
 }

@@ -1,4 +1,5 @@
-import { inWords, sayUnit, type Units } from './units.ts';
+import { capital, counted, inWords } from '../wording/index.ts';
+import { sayUnit, type Units } from './units.ts';
 
 /** Where a cadence ends: its last unit is on the one, or the one comes right after it. */
 export const LANDINGS = ['on-last', 'after-last'] as const;
@@ -32,13 +33,15 @@ export function leadOf(cadence: Cadence): number {
 export interface Start {
   /** Unit in its turn, from 0. */
   readonly unit: number;
-  /** Turns from the one before the start to the one it lands on. */
+  /** Turns from the one before the start to the one it lands on; 0 where it starts on that one. */
   readonly turns: number;
 }
 
 /** Where a cadence must start to land on a one. */
 export function startOf(cadence: Cadence, { perTurn }: Pick<Units, 'perTurn'>): Start {
   const lead = leadOf(cadence);
+  // A single unit that lands on the one is the one.
+  if (lead === 0) return { unit: 0, turns: 0 };
   const turns = Math.max(1, Math.ceil(lead / perTurn));
   return { unit: turns * perTurn - lead, turns };
 }
@@ -52,7 +55,7 @@ export function sum(numbers: readonly number[]): number {
 /** @example "beat 6, second part, of the turn before" */
 export function sayStart({ unit, turns }: Start, units: Units): string {
   const where = sayUnit(unit, units);
-  if (turns === 1) return where;
+  if (turns <= 1) return where;
   return turns === 2
     ? `${where} of the turn before`
     : `${where}, ${inWords(turns - 1)} turns earlier`;
@@ -68,7 +71,7 @@ export function sayCadence(cadence: Cadence, units: Units): string {
   const phrases = sizes.length === 1 ? `${sizes[0]}` : `${sayRow(sizes)} = ${sum(sizes)}`;
   const between = sayGaps(gaps);
   const rest = after > 0 ? `, and ${after} after it` : '';
-  return `${phrases.charAt(0).toUpperCase()}${phrases.slice(1)}${between}, ${total} ${total === 1 ? 'unit' : 'units'}${rest}: start on ${sayStart(startOf(cadence, units), units)}.`;
+  return `${capital(phrases)}${between}, ${counted(total, 'unit')}${rest}: start on ${sayStart(startOf(cadence, units), units)}.`;
 }
 
 function sayRow(sizes: readonly number[]): string {

@@ -15,6 +15,7 @@ import {
   missOf,
   readSizes,
   recutsOf,
+  sayCadence,
   sayMiss,
   saySections,
   sayUnit,
@@ -250,5 +251,40 @@ describe('sections', () => {
     const found = solve(SIXTEEN, back);
     const sizes = found.take(0, found.found).map((one) => writeSizes(one));
     expect(sizes).toContain('5 (1) 5 (1) 5');
+  });
+});
+
+describe('a cadence of one unit', () => {
+  it('starts where it lands, on the one', () => {
+    const cadence = { sizes: [1], gaps: [], parts: 4, landing: 'on-last' as const };
+    const units = unitsOf(SIXTEEN, 4);
+    expect(startOf(cadence, units)).toEqual({ unit: 0, turns: 0 });
+    expect(sayCadence(cadence, units)).toBe('1, 1 unit: start on the one.');
+    expect(missOf(SIXTEEN, { cadence, at: 0 }).off).toBe(0);
+    expect(startOf({ ...cadence, landing: 'after-last' }, units).unit).toBe(units.perTurn - 1);
+  });
+});
+
+describe('mends', () => {
+  it('are each another cadence or another start', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 0, max: 4 }),
+        fc.nat({ max: 63 }),
+        (sizes, gap, at) => {
+          const gaps = sizes.slice(1).map(() => gap);
+          const cadence = { sizes, gaps, parts: 4, landing: 'on-last' as const };
+          const keys = mendsOf(SIXTEEN, { cadence, at: at % unitsOf(SIXTEEN, 4).perTurn }).map(
+            ({ begun }) => `${begun.at} ${JSON.stringify(begun.cadence)}`,
+          );
+          expect(new Set(keys).size).toBe(keys.length);
+        },
+      ),
+    );
+  });
+
+  it('say far places in words that are English', () => {
+    expect(sayUnit(20, unitsOf(cycleFromSpans('32'), 32))).toBe('beat 1, 21st part');
   });
 });

@@ -1,7 +1,8 @@
 import type { Cycle } from '../cycle/index.ts';
+import { ordinal, wordedCount } from '../wording/index.ts';
 import { type Cadence, leadOf, sayStart, startOf } from './cadence.ts';
 import { QUESTION_LIMITS } from './question.ts';
-import { inWords, sayUnit, type Units, unitsOf } from './units.ts';
+import { sayUnit, type Units, unitsOf } from './units.ts';
 
 /** A cadence that begins at a place of the cycle, whether or not it lands. */
 export interface Begun {
@@ -28,7 +29,7 @@ export function missOf(cycle: Cycle, { cadence, at }: Begun): Miss {
 /** @example "It ends one unit late, on the one's second part." */
 export function sayMiss({ off, units }: Miss): string {
   if (off === 0) return 'It lands on the one.';
-  const many = Math.abs(off) === 1 ? 'one unit' : `${inWords(Math.abs(off))} units`;
+  const many = wordedCount(Math.abs(off), 'unit');
   const unit = ((off % units.perTurn) + units.perTurn) % units.perTurn;
   return `It ends ${many} ${off > 0 ? 'late' : 'early'}, on ${sayUnit(unit, units)}.`;
 }
@@ -73,10 +74,21 @@ export function mendsOf(cycle: Cycle, begun: Begun): readonly Mend[] {
     .filter(
       (mend) => mend.cost <= 2 * Math.abs(off) + SPEED_COST && missOf(cycle, mend.begun).off === 0,
     )
-    .sort((a, b) => a.cost - b.cost);
+    .sort((a, b) => a.cost - b.cost)
+    .filter((mend, index, all) => all.findIndex((other) => isSame(mend, other)) === index);
 }
 
-const units = (count: number) => (count === 1 ? 'one unit' : `${inWords(count)} units`);
+/** Two ways to the same cadence, begun at the same place, are one mend: the first that was found. */
+function isSame({ begun: a }: Mend, { begun: b }: Mend): boolean {
+  return (
+    a.at === b.at &&
+    a.cadence.parts === b.cadence.parts &&
+    a.cadence.sizes.join() === b.cadence.sizes.join() &&
+    a.cadence.gaps.join() === b.cadence.gaps.join()
+  );
+}
+
+const units = (count: number) => wordedCount(count, 'unit');
 const longer = (by: number) => (by > 0 ? `${units(by)} shorter` : `${units(-by)} longer`);
 
 function gapMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
@@ -96,9 +108,7 @@ function gapMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
     );
   }
   const where = (index: number) =>
-    gaps.length === 1
-      ? 'The gap'
-      : `The ${['first', 'second', 'third'][index] ?? `${index + 1}th`} gap`;
+    gaps.length === 1 ? 'The gap' : `The ${ordinal(index + 1)} gap`;
   for (const index of last > 0 ? [last, 0] : [last]) {
     const gap = gaps[index];
     if (gap === undefined) continue;

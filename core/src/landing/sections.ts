@@ -1,7 +1,8 @@
 import type { Cycle } from '../cycle/index.ts';
+import { wordedCount } from '../wording/index.ts';
 import { type Cadence, leadOf, lengthOf, sayCadence, sayStart, startOf } from './cadence.ts';
 import type { Question } from './question.ts';
-import { inWords, unitsOf } from './units.ts';
+import { unitsOf } from './units.ts';
 
 /** Two parts of a longer piece: one that opens, one that closes and lands. */
 export interface Sections {
@@ -30,7 +31,7 @@ export function saySections(cycle: Cycle, sections: Sections): readonly string[]
   return [
     `Closing: ${sayCadence(closing, units)}`,
     `Opening: ${lengthOf(opening)} units before it${between > 0 ? `, and ${between} between` : ''}.`,
-    `Together ${lengthOf(opening)} + ${between} + ${lengthOf(closing)} = ${lengthOf(whole)} units over ${inWords(start.turns)} ${start.turns === 1 ? 'turn' : 'turns'}: start on ${sayStart(start, units)}.`,
+    `Together ${lengthOf(opening)} + ${between} + ${lengthOf(closing)} = ${lengthOf(whole)} units over ${wordedCount(start.turns, 'turn')}: start on ${sayStart(start, units)}.`,
   ];
 }
 

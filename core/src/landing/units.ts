@@ -1,5 +1,6 @@
 import { beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { type Pulses, rational } from '../time/index.ts';
+import { ordinal } from '../wording/index.ts';
 
 /** How a cycle is cut into units: what is counted, and how many units each count has. */
 export interface Units {
@@ -31,20 +32,11 @@ export function unitsOf(cycle: Cycle, parts: number): Units {
   };
 }
 
-const ORDINALS = 'first second third fourth fifth sixth seventh eighth ninth'.split(' ');
-
 /** @param unit from 0 in its turn. @example "beat 6, second part" */
 export function sayUnit(unit: number, { count, parts }: Units): string {
   const at = Math.floor(unit / parts);
   const part = unit - at * parts;
   if (unit === 0) return 'the one';
   const where = `${count} ${at + 1}`;
-  return part === 0 ? where : `${where}, ${ORDINALS[part] ?? `${part + 1}th`} part`;
-}
-
-const NUMBERS = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ');
-
-/** Small numbers in words. */
-export function inWords(count: number): string {
-  return NUMBERS[count] ?? String(count);
+  return part === 0 ? where : `${where}, ${ordinal(part + 1)} part`;
 }

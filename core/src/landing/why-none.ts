@@ -1,7 +1,8 @@
 import type { Cycle } from '../cycle/index.ts';
+import { capital, form, inWords, wordedCount } from '../wording/index.ts';
 import { QUESTION_LIMITS, type Question, questionProblem } from './question.ts';
 import { countSolutions } from './solve.ts';
-import { inWords, sayUnit, unitsOf } from './units.ts';
+import { sayUnit, unitsOf } from './units.ts';
 
 /** A bound that is in the way, and the nearest one with which there is a solution. */
 export interface WayOut {
@@ -78,7 +79,7 @@ export function waysOut(cycle: Cycle, question: Question): readonly WayOut[] {
         ]),
     ...nearest(
       upTo(turns + 1, most.most).map((to) => ({
-        text: `${turns === 1 ? 'One turn is' : `${turns} turns are`} in the way: take ${to}.`,
+        text: `${capital(wordedCount(turns, 'turn'))} ${form(turns, 'is')} in the way: take ${to}.`,
         change: { turns: to },
       })),
     ),

@@ -9,6 +9,7 @@ import {
   type Timing,
 } from '../rhythm/index.ts';
 import { floor, formatRational, modulo, ONE, type Pulses } from '../time/index.ts';
+import { capital } from '../wording/index.ts';
 import { chorusOf, layersAt } from './chorus.ts';
 import { HAND_NAMES, placeOf, sayPlace } from './place.ts';
 
@@ -85,7 +86,7 @@ export function readSlot(
       FORCE_NAMES[stroke.force],
       ...extra,
     ].join(', ');
-    return `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+    return `${capital(words)}.`;
   });
   const said = strokes.flatMap((stroke) => (stroke.say ? [stroke.say] : [])).join(' + ');
   const together = layersTogether(rhythm, timing, layerIndex, slot).map(

@@ -1,6 +1,7 @@
 import type { Cycle } from '../cycle/index.ts';
 import { handOf, type Layer, type Stroke, timeRhythm } from '../rhythm/index.ts';
 import { formatRational, lcm, rational, type Ticks } from '../time/index.ts';
+import { capital, wordedCount } from '../wording/index.ts';
 import { sayPulse } from './chosen.ts';
 import { type Comparison, compareLines } from './compare.ts';
 import { soundingLine } from './sounding.ts';
@@ -126,7 +127,7 @@ export function sayLayers(comparison: LayerComparison): readonly {
   }
   const way = (by: Ticks) =>
     `${by > 0 ? '+' : '−'}${formatRational(rational(Math.abs(by), ticksPerPulse))}`;
-  const count = (number: number) => (number === 1 ? 'One stroke' : `${number} strokes`);
+  const count = (number: number) => capital(wordedCount(number, 'stroke'));
   const kept = (what: 'stroke' | 'force' | 'hand') => changed.filter((one) => one.what === what);
   const words = {
     stroke: 'with another stroke',

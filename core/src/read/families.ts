@@ -21,7 +21,11 @@ export interface Kinship {
 /** Known lines, ready to be asked. */
 export interface Library {
   readonly byFamily: ReadonlyMap<string, readonly KnownLine[]>;
+  /** Lines as long and with as many strokes: only they can be kin. */
+  readonly bySize: ReadonlyMap<string, readonly KnownLine[]>;
 }
+
+const sizeKey = (onsets: readonly number[], span: number) => `${span}:${onsets.length}`;
 
 function familyKey(onsets: readonly number[], span: number): string {
   return `${span}:${leastRotation(strides(onsets, span)).join(' ')}`;
@@ -30,13 +34,18 @@ function familyKey(onsets: readonly number[], span: number): string {
 /** Indexes lines by their family: span and least rotation of the strides. */
 export function makeLibrary(lines: readonly KnownLine[]): Library {
   const byFamily = new Map<string, KnownLine[]>();
+  const bySize = new Map<string, KnownLine[]>();
   for (const line of lines) {
-    const key = familyKey(line.onsets, line.span);
-    const here = byFamily.get(key);
-    if (here) here.push(line);
-    else byFamily.set(key, [line]);
+    addTo(byFamily, familyKey(line.onsets, line.span), line);
+    addTo(bySize, sizeKey(line.onsets, line.span), line);
   }
-  return { byFamily };
+  return { byFamily, bySize };
+}
+
+function addTo(map: Map<string, KnownLine[]>, key: string, line: KnownLine): void {
+  const here = map.get(key);
+  if (here) here.push(line);
+  else map.set(key, [line]);
 }
 
 /** How many pulses later in `known` the other line begins; undefined where they are no rotation. */
@@ -56,7 +65,8 @@ function beginsAt(
 
 /**
  * Which known lines a line is, is a rotation of, or is one moved stroke away from. Instead of
- * comparing it with each of them, every line that is one move away is looked up.
+ * comparing it with each of them, every line that is one move away is looked up; where those are more
+ * than the known lines of its size, those are compared after all.
  */
 export function familiesOf(
   onsets: readonly number[],
@@ -70,8 +80,73 @@ export function familiesOf(
     found.push({ id: line.id, kind: begins === 0 ? 'same' : 'rotation', begins });
     seen.add(line.id);
   }
-  if (library.byFamily.size === 0 || onsets.length < 2) return found;
-  const moved = new Map<string, Kinship & { readonly move: NonNullable<Kinship['move']> }>();
+  const alike = library.bySize.get(sizeKey(onsets, span)) ?? [];
+  if (alike.length === 0 || onsets.length < 2) return found;
+  const others = alike.filter((line) => !seen.has(line.id));
+  const moved =
+    others.length < span
+      ? movedByComparing(onsets, span, others)
+      : movedByLookingUp(onsets, span, library, seen);
+  const near = [...moved.values()].sort((a, b) => farness(a, span) - farness(b, span));
+  return [...found, ...near];
+}
+
+type Moved = Kinship & { readonly move: NonNullable<Kinship['move']> };
+
+/**
+ * Lines with which all strokes but one fall together, begun somewhere: how often each distance from a
+ * stroke of the one to a stroke of the other comes says how many meet when it is begun there.
+ */
+function movedByComparing(
+  onsets: readonly number[],
+  span: number,
+  lines: readonly KnownLine[],
+): ReadonlyMap<string, Moved> {
+  const moved = new Map<string, Moved>();
+  const meet = new Uint32Array(span);
+  for (const line of lines) {
+    meet.fill(0);
+    for (const at of onsets) {
+      for (const there of line.onsets) {
+        const begins = (there - at + span) % span;
+        meet[begins] = (meet[begins] ?? 0) + 1;
+      }
+    }
+    const places = new Set(onsets);
+    const known = new Set(line.onsets);
+    for (let begins = 0; begins < span; begins += 1) {
+      if (meet[begins] !== onsets.length - 1) continue;
+      const from = onsets.find((at) => !known.has((at + begins) % span));
+      const there = line.onsets.find((at) => !places.has((at - begins + span) % span));
+      if (from === undefined || there === undefined) continue;
+      const move = { from, to: (there - begins + span) % span };
+      keepNearest(moved, { id: line.id, kind: 'one-moved', begins, move }, span);
+    }
+  }
+  return moved;
+}
+
+function keepNearest(moved: Map<string, Moved>, kin: Moved, span: number): void {
+  const known = moved.get(kin.id);
+  if (!known || isNearer(kin, known, span)) moved.set(kin.id, kin);
+}
+
+/** Of two ways that are as far, the one with the earlier stroke, and then the earlier beginning. */
+function isNearer(a: Moved, b: Moved, span: number): boolean {
+  const far = farness(a, span) - farness(b, span);
+  if (far !== 0) return far < 0;
+  if (a.move.from !== b.move.from) return a.move.from < b.move.from;
+  return a.move.to !== b.move.to ? a.move.to < b.move.to : a.begins < b.begins;
+}
+
+/** Every line that is one move away from this one, looked up by its family. */
+function movedByLookingUp(
+  onsets: readonly number[],
+  span: number,
+  library: Library,
+  seen: ReadonlySet<string>,
+): ReadonlyMap<string, Moved> {
+  const moved = new Map<string, Moved>();
   const places = new Set(onsets);
   for (const [index, from] of onsets.entries()) {
     for (let to = 0; to < span; to += 1) {
@@ -82,14 +157,11 @@ export function familiesOf(
       for (const line of library.byFamily.get(familyKey(other, span)) ?? []) {
         if (seen.has(line.id)) continue;
         const begins = beginsAt(other, line.onsets, span) ?? 0;
-        const kin = { id: line.id, kind: 'one-moved' as const, begins, move: { from, to } };
-        const known = moved.get(line.id);
-        if (!known || farness(kin, span) < farness(known, span)) moved.set(line.id, kin);
+        keepNearest(moved, { id: line.id, kind: 'one-moved', begins, move: { from, to } }, span);
       }
     }
   }
-  const near = [...moved.values()].sort((a, b) => farness(a, span) - farness(b, span));
-  return [...found, ...near];
+  return moved;
 }
 
 /** Lines that begin together come before turned ones, short moves before long ones. */

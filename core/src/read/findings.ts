@@ -2,6 +2,7 @@ import { beatStarts } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { type Layer, type Lines, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
 import { formatRational, rational, type Ticks } from '../time/index.ts';
+import { counted, form } from '../wording/index.ts';
 import { type Shared, sharedWith } from './chorus.ts';
 import { sayPulse } from './chosen.ts';
 import { type Finding, type FindingGroup, plain } from './finding.ts';
@@ -50,7 +51,7 @@ const NO_LINE = { slots: [], onsets: [], accented: [], accents: 0 } as const;
 
 function fitFindings(rhythm: Rhythm, timing: Timing, index: number): readonly Finding[] {
   const { written, turnsPulses, comesRoundAfter } = fit(timing, index, rhythm.cycle);
-  const size = `${formatRational(written)} of ${turnsPulses} ${turnsPulses === 1 ? 'pulse' : 'pulses'}`;
+  const size = `${formatRational(written)} of ${counted(turnsPulses, 'pulse')}`;
   if (written.den === 1 && written.num === turnsPulses) {
     return [{ text: `${size}, comes round on 1.`, slots: [], tone: 'good', figure: 'fit' }];
   }
@@ -65,10 +66,9 @@ function strideFindings(layer: Layer, timing: Timing, index: number): readonly F
     return [plain('Nothing sounds yet: write a stroke and the gaps are read here.')];
   }
   const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
-  const noun = slots.length === 1 ? 'stroke' : 'strokes';
   const spread = `Evenness ${evenness(onsets, grid.lengthTicks).toFixed(2)}, balance ${balance(onsets, grid.lengthTicks).toFixed(2)}.`;
   return [
-    plain(`${slots.length} ${noun}: ${sayStrides(gaps)}.`, slots, 'strides'),
+    plain(`${counted(slots.length, 'stroke')}: ${sayStrides(gaps)}.`, slots, 'strides'),
     ...(slots.length > 1 ? [plain(spread, [], 'evenness')] : []),
   ];
 }
@@ -151,7 +151,7 @@ function accentFindings(
 function sayAccents(onsets: readonly Ticks[], { ticksPerPulse }: Timing): string {
   if (onsets.length > PULSES_NAMED) return `${onsets.length} accents`;
   const pulses = onsets.map((onset) => sayPulse(rational(onset, ticksPerPulse)));
-  return `${pulses.length === 1 ? 'Pulse' : 'Pulses'} ${pulses.join(', ')}`;
+  return `${form(pulses.length, 'Pulse')} ${pulses.join(', ')}`;
 }
 
 function togetherFindings(

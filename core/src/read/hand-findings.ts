@@ -1,5 +1,6 @@
 import { findInstrument } from '../instrument/index.ts';
-import type { Layer, Rhythm, Timing } from '../rhythm/index.ts';
+import type { Hand, Layer, Rhythm, Timing } from '../rhythm/index.ts';
+import { capital, counted, form, wordedCount } from '../wording/index.ts';
 import { drumMoves, hardMoves } from './drum-moves.ts';
 import { type Finding, plain } from './finding.ts';
 import { type HandsReading, readHands, strokesPerSecond, tempoAtCeiling } from './hands.ts';
@@ -44,7 +45,7 @@ export function handFindings(
   findings.push(...moveFindings(rhythm, layer, timing, index, ceiling));
   if (hands.impossible.length > 0) {
     findings.push({
-      text: `One hand would play twice at once in ${hands.impossible.length === 1 ? 'one slot' : `${hands.impossible.length} slots`}.`,
+      text: `One hand would play twice at once in ${wordedCount(hands.impossible.length, 'slot')}.`,
       slots: hands.impossible,
       tone: 'warn',
     });
@@ -89,14 +90,16 @@ function moveFindings(
   const hard = now.length > 0 ? now : hardMoves(moves, target, ceiling);
   const [first] = hard;
   if (!first) {
-    return [plain(`${moves.length} moves between drums, none too quick at ${target.bpm}.`)];
+    return [
+      plain(`${counted(moves.length, 'move')} between drums, none too quick at ${target.bpm}.`),
+    ];
   }
   const when = now.length > 0 ? 'now' : `at ${target.bpm}`;
   const least = Math.min(...hard.map((move) => move.seconds));
-  const many = hard.length === 1 ? 'One move' : `${hard.length} moves`;
+  const many = capital(wordedCount(hard.length, 'move'));
   return [
     {
-      text: `${many} between drums ${hard.length === 1 ? 'is' : 'are'} next to impossible ${when}: the ${HAND_NAMES[first.hand]} has ${least.toFixed(2)} s to reach the other drum. Give one of the strokes to the other hand, or stay on the drum.`,
+      text: `${many} between drums ${form(hard.length, 'is')} next to impossible ${when}: the ${HAND_NAMES[first.hand]} has ${least.toFixed(2)} s to reach the other drum. Give one of the strokes to the other hand, or stay on the drum.`,
       slots: [...new Set(hard.flatMap((move) => [move.from, move.to]))].sort((a, b) => a - b),
       tone: 'warn',
     },
@@ -108,7 +111,7 @@ function sayHands(hands: HandsReading): string {
     .filter((hand) => hands.count[hand] > 0)
     .map((hand) => `${HAND_NAMES[hand]} ${hands.count[hand]}`)
     .join(', ');
-  const sentence = counts.charAt(0).toUpperCase() + counts.slice(1);
+  const sentence = capital(counts);
   if (hands.count.R === 0 || hands.count.L === 0) return `${sentence}.`;
   const order = hands.inTurn
     ? ', strictly in turn'
@@ -121,9 +124,11 @@ function sayHands(hands: HandsReading): string {
     heard.length < hands.leads.length || first === undefined
       ? ''
       : heard.every((one) => one === first)
-        ? hands.leads.length > 1
-          ? `; the ${HAND_NAMES[first]} leads every turn`
-          : `; the ${HAND_NAMES[first]} leads`
+        ? `; ${sayLead(first)}${hands.leads.length > 1 ? ' every turn' : ''}`
         : `; the lead changes: ${heard.map((one) => HAND_NAMES[one]).join(', ')}`;
-  return `${sentence}${order}${lead}.`.replace('the both hands lead', 'both hands lead together');
+  return `${sentence}${order}${lead}.`;
+}
+
+function sayLead(hand: Hand): string {
+  return hand === 'B' ? 'both hands lead together' : `the ${HAND_NAMES[hand]} leads`;
 }

@@ -40,6 +40,9 @@ interface Track {
   shortest: Ticks;
 }
 
+/** The hand that right (1) and left (2) are together. */
+const BY_LIMBS: readonly (Hand | undefined)[] = [undefined, 'R', 'L', 'B'];
+
 /** Reads the hands of one layer of a rhythm, in one pass over its strokes. */
 export function readHands(layer: Layer, timing: Timing, index: number): HandsReading {
   const grid = timing.layers[index];
@@ -53,13 +56,20 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const impossible: number[] = [];
   let slot = -1;
   let busy = 0;
+  /** What plays together in a slot counts once: both hands there are neither the one nor the other. */
+  const close = () => {
+    if (slot < 0) return;
+    const hand = busy & 3 ? BY_LIMBS[busy & 3] : 'F';
+    if (hand && hand !== 'F') row.push(hand);
+    leads[Math.floor((grid?.startTicks[slot] ?? 0) / timing.turnTicks)] ??= hand;
+  };
   for (const stroke of layer.strokes) {
     const hand = handOf(layer, stroke);
     const at = grid?.startTicks[stroke.slot] ?? 0;
     if (stroke.slot !== slot) {
+      close();
       slot = stroke.slot;
       busy = 0;
-      leads[Math.floor(at / timing.turnTicks)] ??= hand;
     }
     const limbs = LIMBS[hand];
     if (busy & limbs & 1) impossible.push(slot);
@@ -69,8 +79,8 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     if (limbs & 1) follow(tracks.R, at);
     if (limbs & 2) follow(tracks.L, at);
     if (limbs & 4) follow(tracks.F, at);
-    if (hand !== 'F') row.push(hand);
   }
+  close();
 
   let shortest: { hand: OneHand; ticks: Ticks } | undefined;
   for (const hand of ['R', 'L', 'F'] as const) {

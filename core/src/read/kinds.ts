@@ -1,6 +1,7 @@
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import type { Layer, LayerGrid, Timing } from '../rhythm/index.ts';
 import { rational, type Ticks } from '../time/index.ts';
+import { capital } from '../wording/index.ts';
 import { sayPulse } from './chosen.ts';
 import { sayStrides, stridesInPulses } from './strides.ts';
 
@@ -36,7 +37,7 @@ export function kindLines(layer: Layer, grid: LayerGrid, timing: Timing): readon
       const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
       const shown = pulses.length > 12 ? `${pulses.length} strokes` : pulses.join(', ');
       const strides = slots.length > 1 ? `; strides ${sayStrides(gaps)}` : '';
-      const title = `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+      const title = capital(name);
       return { kind, name, slots, onsets, text: `${title}: ${shown}${strides}.` };
     })
     .sort((a, b) => b.slots.length - a.slots.length);

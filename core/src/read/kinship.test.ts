@@ -70,6 +70,38 @@ describe('compareLines', () => {
 describe('familiesOf', () => {
   const library = makeLibrary(TIMELINES_FOR_READING);
 
+  it('finds the same kin whether it looks them up or compares with each', () => {
+    const far = (kin: { begins: number; move?: { from: number; to: number } }) => {
+      const way = Math.abs((kin.move?.to ?? 0) - (kin.move?.from ?? 0));
+      return `${kin.begins === 0} ${Math.min(way, 16 - way)}`;
+    };
+    fc.assert(
+      fc.property(line, fc.array(line, { minLength: 1, maxLength: 60 }), (onsets, others) => {
+        const known = others.map((one, index) => ({ id: `${index}`, onsets: one, span: 16 }));
+        const all = familiesOf(onsets, 16, makeLibrary(known));
+        const each = known.flatMap((one) => familiesOf(onsets, 16, makeLibrary([one])));
+        const said = (found: typeof all) =>
+          found.map((kin) => `${kin.id} ${kin.kind} ${far(kin)}`).sort();
+        expect(said(all)).toEqual(said(each));
+        for (const { id, begins, move } of all) {
+          if (!move) continue;
+          const moved = onsets.map((at) => (at === move.from ? move.to : at));
+          const there = known.find((one) => one.id === id)?.onsets ?? [];
+          expect(turn(moved, begins)).toEqual(there);
+        }
+      }),
+    );
+  });
+
+  it('answers for a thousand pulses, among lines as long', () => {
+    const long = Array.from({ length: 600 }, (_, at) => at + Math.floor(at / 2));
+    const moved = long.with(-1, 1000);
+    const found = familiesOf(long, 1024, makeLibrary([{ id: 'near', onsets: moved, span: 1024 }]));
+    expect(found).toEqual([
+      { id: 'near', kind: 'one-moved', begins: 0, move: { from: 898, to: 1000 } },
+    ]);
+  });
+
   it('names what a line is, is a rotation of, or is one moved stroke away from', () => {
     const found = familiesOf(SON, 16, library);
     expect(found).toContainEqual({ id: 'son-clave', kind: 'same', begins: 0 });

@@ -1,21 +1,8 @@
 import { type Cycle, turnPulses } from '../cycle/index.ts';
 import type { Lines, Timing } from '../rhythm/index.ts';
 import { divide, formatRational, rational } from '../time/index.ts';
+import { capital, inWords, times, wordedCount } from '../wording/index.ts';
 import { fit } from './fit.ts';
-
-const NUMBERS = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ');
-
-function number(count: number): string {
-  return NUMBERS[count] ?? String(count);
-}
-
-function times(count: number): string {
-  return count === 1 ? 'once' : count === 2 ? 'twice' : `${number(count)} times`;
-}
-
-function turnsOf(count: number): string {
-  return `${number(count)} ${count === 1 ? 'turn' : 'turns'}`;
-}
 
 /**
  * How long each layer is in turns and how often it is played until all come round, a sentence each,
@@ -34,13 +21,13 @@ export function sayLengths(
     if (turns.den === 1) {
       const often = full / turns.num;
       return often === 1
-        ? `${layer.name}: ${turnsOf(turns.num)}, as long as the whole.`
-        : `${layer.name}: a ${number(turns.num)}-turn phrase, ${times(often)}, is ${turnsOf(full)}.`;
+        ? `${layer.name}: ${wordedCount(turns.num, 'turn')}, as long as the whole.`
+        : `${layer.name}: a ${inWords(turns.num)}-turn phrase, ${times(often)}, is ${wordedCount(full, 'turn')}.`;
     }
     const { comesRoundAfter } = fit(timing, index, lines.cycle);
     const often = (comesRoundAfter * turns.den) / turns.num;
-    return `${layer.name}: ${formatRational(turns)} of a turn; ${times(often)} through it is ${turnsOf(comesRoundAfter)}.`;
+    return `${layer.name}: ${formatRational(turns)} of a turn; ${times(often)} through it is ${wordedCount(comesRoundAfter, 'turn')}.`;
   });
-  const whole = `Everything comes round after ${turnsOf(full)}.`;
-  return [...layers, whole].map((text) => text.charAt(0).toUpperCase() + text.slice(1));
+  const whole = `Everything comes round after ${wordedCount(full, 'turn')}.`;
+  return [...layers, whole].map(capital);
 }

@@ -94,6 +94,13 @@ describe('syncopation', () => {
     expect(syncopation(BELL, 12, [0, 3, 6, 9]).whole).toBeCloseTo(3, 12);
   });
 
+  it('takes the beats of the next rounds where a turn has only one', () => {
+    // T is 3/8; the stroke lasts past the next beat, at 8, and not past the one after, at 16.
+    expect(syncopation([3], 8, [0]).whole).toBeCloseTo(2 / (3 / 8), 12);
+    const twice = syncopation([3, 11], 16, [0, 8]).whole;
+    expect(syncopation([3], 8, [0]).whole).toBeCloseTo(twice, 12);
+  });
+
   it('is nothing on the beat, and tells the busier half', () => {
     expect(syncopation(fours, 16, fours)).toEqual({ whole: 0, firstHalf: 0, secondHalf: 0 });
     const { firstHalf, secondHalf } = syncopation(SON, 16, fours);

@@ -149,6 +149,14 @@ export function syncopationWeights(
   });
 }
 
+/** Past the last beat come those of the next round, and of the one after where there is only one beat. */
+function beatInRounds(index: number, beats: readonly Ticks[], span: Ticks): Ticks {
+  const { length } = beats;
+  return index < length
+    ? (beats[index] ?? 0)
+    : (beats[index % length] ?? 0) + Math.floor(index / length) * span;
+}
+
 function weightAgainstBeats(
   onset: Ticks,
   end: Ticks,
@@ -158,10 +166,8 @@ function weightAgainstBeats(
 ): number {
   const before = beats[index] ?? 0;
   if (onset === before) return 0;
-  // Past the last beat come those of the next round.
-  const wrapped = (beat: number): Ticks => (beats[beat % beats.length] ?? 0) + span;
-  const next = index + 1 < beats.length ? (beats[index + 1] ?? 0) : wrapped(index + 1);
-  const after = index + 2 < beats.length ? (beats[index + 2] ?? 0) : wrapped(index + 2);
+  const next = beatInRounds(index + 1, beats, span);
+  const after = beatInRounds(index + 2, beats, span);
   const distance = Math.min(onset - before, next - onset) / (next - before);
   return end > next && end <= after ? 2 / distance : 1 / distance;
 }

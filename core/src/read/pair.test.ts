@@ -24,11 +24,11 @@ describe('two layers', () => {
     expect(pair?.firstAnswers).toEqual([{ after: 4, gap: 10, at: [6, 8, 10] }]);
     const [meets, answers] = sayPair(rhythm, timing, 1, 0);
     expect(meets).toEqual({
-      text: 'They fall together 2 times in 5 strokes of Drum: pulse 1, 15.',
+      text: 'They fall together twice in 5 strokes of Drum: pulse 1, 15.',
       slots: [0, 14],
     });
     expect(answers).toEqual({
-      text: 'Drum answers Bell after pulse 5: 3 strokes in a gap of 10.',
+      text: 'Drum answers Bell after pulse 5: three strokes in a gap of 10.',
       slots: [6, 8, 10],
     });
   });

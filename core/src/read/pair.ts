@@ -1,6 +1,7 @@
 import type { Counting } from '../counting/index.ts';
 import type { Layer, Rhythm, Timing } from '../rhythm/index.ts';
 import { lcm, rational, type Ticks } from '../time/index.ts';
+import { counted, times, wordedCount } from '../wording/index.ts';
 import { sayPulse } from './chosen.ts';
 import { placeOf, sayPlace } from './place.ts';
 import { soundingLine } from './sounding.ts';
@@ -210,9 +211,9 @@ export function sayPair(
       ? `${one.name} and ${other.name} never fall together.`
       : pair.onlyFirst.length === 0 && pair.onlySecond.length === 0
         ? `${one.name} and ${other.name} always fall together.`
-        : `They fall together ${pair.together.length} times in ${all} strokes of ${one.name}: pulse ${list(pair.together)}.`;
+        : `They fall together ${times(pair.together.length)} in ${counted(all, 'stroke')} of ${one.name}: pulse ${list(pair.together)}.`;
   const answer = (who: string, whom: string, { after, gap, at }: Answer) =>
-    `${who} answers ${whom} after pulse ${sayMoment(after, timing)}: ${at.length === 1 ? 'one stroke' : `${at.length} strokes`} in a gap of ${sayLength(gap, timing)}.`;
+    `${who} answers ${whom} after pulse ${sayMoment(after, timing)}: ${wordedCount(at.length, 'stroke')} in a gap of ${sayLength(gap, timing)}.`;
   return [
     { text: meets, slots: slots(pair.together) },
     ...pair.firstAnswers

@@ -178,3 +178,19 @@ describe('places', () => {
     );
   });
 });
+
+describe('both hands together', () => {
+  it('are neither in turn nor a run of one hand', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 1x4\nlayer A : goblet drum\nplay D+T / D+T / D+T / D+T\nhand R+L / R+L / R+L / R+L',
+    );
+    const [layer] = rhythm.layers;
+    if (!layer) throw new Error('no layer');
+    const hands = readHands(layer, timing, 0);
+    expect(hands).toMatchObject({ count: { R: 4, L: 4 }, inTurn: false, leads: ['B'] });
+    const said = readLayer(rhythm, 0)
+      .flatMap((group) => group.findings)
+      .map((one) => one.text);
+    expect(said).toContain('Right 4, left 4; both hands lead together.');
+  });
+});

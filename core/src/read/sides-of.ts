@@ -2,6 +2,7 @@ import { beatStarts } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import type { Layer, Lines, Timing } from '../rhythm/index.ts';
 import { lcm } from '../time/index.ts';
+import { capital, counted } from '../wording/index.ts';
 import { syncopation } from './line.ts';
 import { type ReadSettings, USUAL_READING } from './settings.ts';
 import { type PlacedStroke, sayRub, saySides, sitsWith } from './sits-with.ts';
@@ -183,7 +184,7 @@ function kindSentences(
     const side = three * 2 > all ? 'three-side' : 'two-side';
     const name = instrument ? (strokeKind(instrument, code)?.name ?? code) : code;
     sentences.push({
-      text: `${name.charAt(0).toUpperCase()}${name.slice(1)} lives on the ${side}: ${Math.max(three, all - three).toFixed(2)} of ${all.toFixed(2)}.`,
+      text: `${capital(name)} lives on the ${side}: ${Math.max(three, all - three).toFixed(2)} of ${all.toFixed(2)}.`,
       slots: slotsOf(strokes),
       warn: false,
     });
@@ -237,7 +238,7 @@ function oddTurns(
   }
   return [
     plain(
-      `${timeline.name} takes ${turns} turns: after a section of ${half === 1 ? 'an odd number of turns' : `${half} turns`} the next one begins on the other side.`,
+      `${timeline.name} takes ${counted(turns, 'turn')}: after a section of ${half === 1 ? 'an odd number of turns' : `${half} turns`} the next one begins on the other side.`,
     ),
   ];
 }

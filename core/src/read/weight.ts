@@ -1,5 +1,6 @@
 import { FAMILIES, type Family, findInstrument, strokeKind } from '../instrument/index.ts';
 import type { Layer } from '../rhythm/index.ts';
+import { capital } from '../wording/index.ts';
 
 /** Each family's share of the summed force, 0 to 1; families that do not sound have 0. */
 export type Weight = Readonly<Record<Family, number>>;
@@ -55,7 +56,7 @@ export function sayWeight(
   const low = weight.bass + weight.open;
   const over = high > wanted.most && low > 0;
   const under = high < wanted.least && low > 0;
-  const text = `${shares.charAt(0).toUpperCase()}${shares.slice(1)}.`;
+  const text = `${capital(shares)}.`;
   const judged = over
     ? ` The high sounds take over: ${percent(high)}, you want at most ${percent(wanted.most)}.`
     : under

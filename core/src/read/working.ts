@@ -9,6 +9,7 @@ import {
   type Ticks,
   toNumber,
 } from '../time/index.ts';
+import { counted, wordedCount } from '../wording/index.ts';
 import { sayPulse, slotsWith } from './chosen.ts';
 import type { Figure } from './finding.ts';
 import { fit } from './fit.ts';
@@ -71,7 +72,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
   fit({ rhythm, timing, index, layer }) {
     const { written, comesRoundAfter } = fit(timing, index, rhythm.cycle);
     const turn = timing.turnTicks / timing.ticksPerPulse;
-    const cells = layer.cells.length === 1 ? 'one cell' : `${layer.cells.length} cells`;
+    const cells = wordedCount(layer.cells.length, 'cell');
     const whole = rational(written.num, written.den * turn);
     return [
       `${cells} of ${layer.name} last ${formatRational(written)} pulses; one turn has ${turn}.`,
@@ -188,7 +189,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     const { ceiling } = settings;
     return [
       `The shortest gap of one hand is ${formatRational(gap)} ${gap.num === gap.den ? 'pulse' : 'pulses'} (the ${HAND_NAMES[hand]}).`,
-      `At ${tempo.bpm} a minute for ${tempo.per} ${tempo.per === 1 ? 'pulse' : 'pulses'}, a pulse lasts 60 ÷ ${tempo.bpm} ÷ ${tempo.per} = ${seconds.toFixed(3)} s, the gap ${wait.toFixed(3)} s: 1 ÷ ${wait.toFixed(3)} = ${strokesPerSecond(gap, tempo).toFixed(1)} a second.`,
+      `At ${tempo.bpm} a minute for ${counted(tempo.per, 'pulse')}, a pulse lasts 60 ÷ ${tempo.bpm} ÷ ${tempo.per} = ${seconds.toFixed(3)} s, the gap ${wait.toFixed(3)} s: 1 ÷ ${wait.toFixed(3)} = ${strokesPerSecond(gap, tempo).toFixed(1)} a second.`,
       `At the target of ${target}: ${strokesPerSecond(gap, { ...tempo, bpm: target }).toFixed(1)} a second.`,
       `Your ceiling of ${ceiling} a second is reached at 60 × ${ceiling} × ${formatRational(gap)} ÷ ${tempo.per} = ${tempoAtCeiling(gap, tempo.per, ceiling).toFixed(0)} a minute.`,
       'The ceiling is a setting; most people begin to tire at about 5. Pain is a reason to stop, whatever the figure says.',

@@ -2,6 +2,7 @@ import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { beatsOf } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
+import { capital } from '../wording/index.ts';
 import { slotCount } from './check.ts';
 import { plainCells } from './edit.ts';
 import { type Layer, LIMITS, type Rhythm } from './model.ts';
@@ -26,10 +27,6 @@ export function appendLayer(rhythm: Rhythm, layer: Layer): Rhythm {
   let number = rhythm.layers.length + 1;
   while (taken.has(`layer-${number}`)) number += 1;
   return { ...rhythm, layers: [...rhythm.layers, { ...layer, id: `layer-${number}` }] };
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 /** Takes a layer out. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cycleFromSpans } from '../cycle/index.ts';
+import { cycleFromSpans, turnPulses } from '../cycle/index.ts';
 import { readRhythm, writeLayerRows } from '../text/index.ts';
-import { rational, toNumber } from '../time/index.ts';
+import { rational, secondsPerPulse, toNumber } from '../time/index.ts';
 import { arbitraryCycle, arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
   accentOnly,
@@ -12,6 +12,7 @@ import {
   type Layer,
   type Rhythm,
   recast,
+  recount,
   rotateLayer,
   shiftStrokes,
   slotCount,
@@ -191,5 +192,38 @@ describe('quick edits', () => {
         if (before.ok) expect(checkRhythm({ ...one, layers }).ok).toBe(true);
       }),
     );
+  });
+});
+
+describe('tempo', () => {
+  /** Seconds that a turn lasts. */
+  const turnSeconds = ({ cycle, tempo }: Rhythm) =>
+    toNumber(secondsPerPulse(tempo)) * turnPulses(cycle);
+  const lines = 'layer A : goblet drum\nplay D / T / D / T';
+
+  it('stays as quick where another beat, a pulse or two beats are counted', () => {
+    for (const per of [1, 2, 8]) {
+      const rhythm = rhythmOf(`cycle 4x4\ntempo 90 to 120 per ${per}\n${lines}`);
+      const { rhythm: made, by } = recast(rhythm, cycleFromSpans('3x4'));
+      expect(by).toBe('beats');
+      expect(turnSeconds(made)).toBeCloseTo(turnSeconds(rhythm), 4);
+      expect(made.target / made.tempo.bpm).toBeCloseTo(120 / 90, 4);
+    }
+  });
+
+  it('counts the same beat where that is the first or a later one', () => {
+    const rhythm = rhythmOf(`cycle 2+2+3\ntempo 90 per 3\nlayer A : goblet drum\nplay D / T / D`);
+    const made = recast(rhythm, cycleFromSpans('3+3+2')).rhythm;
+    expect(made.tempo).toEqual({ bpm: 90, per: 2 });
+    const first = recast({ ...rhythm, tempo: { bpm: 90, per: 2 } }, cycleFromSpans('3+3+2')).rhythm;
+    expect(first.tempo).toEqual({ bpm: 90, per: 3 });
+  });
+
+  it('sounds as quick when other pulses make the counted beat', () => {
+    const rhythm = rhythmOf(`cycle 4x4\ntempo 72 to 104 per 4\n${lines}`);
+    expect(recount(rhythm, 2)).toMatchObject({ tempo: { bpm: 144, per: 2 }, target: 208 });
+    expect(turnSeconds(recount(rhythm, 3))).toBeCloseTo(turnSeconds(rhythm), 4);
+    expect(recount(rhythm, 4)).toBe(rhythm);
+    expect(recount(rhythm, 64).tempo.bpm).toBe(10);
   });
 });

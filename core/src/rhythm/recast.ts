@@ -44,12 +44,16 @@ const FINEST = 16;
  */
 export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
   const strokes = rhythm.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
-  const was = beatsOf(rhythm.cycle)[0]?.span ?? 1;
   const first = beatsOf(cycle)[0]?.span ?? 1;
   if (beatsOf(cycle).length === beatsOf(rhythm.cycle).length) {
-    // The foot goes on as it did, whatever each beat is now cut into.
-    const tempo = rhythm.tempo.per === was ? { ...rhythm.tempo, per: first } : rhythm.tempo;
-    return { rhythm: { ...rhythm, cycle, tempo }, by: 'beats', kept: strokes, moved: [], lost: [] };
+    const counted = countedOn(rhythm, cycle);
+    return {
+      rhythm: { ...rhythm, ...counted, cycle },
+      by: 'beats',
+      kept: strokes,
+      moved: [],
+      lost: [],
+    };
   }
   const moved: StrokePlace[] = [];
   const lost: StrokePlace[] = [];
@@ -67,6 +71,41 @@ export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
     moved,
     lost,
   };
+}
+
+/**
+ * The tempo where cells keep their beats. The foot goes on as it did, whatever each beat is now cut
+ * into: what is counted is the first beat as long as the counted one. Where no beat is (a pulse is
+ * counted, or two beats), the turn lasts as long as before.
+ */
+function countedOn(
+  { cycle: from, tempo, target }: Rhythm,
+  cycle: Cycle,
+): Pick<Rhythm, 'tempo' | 'target'> {
+  const beat = beatsOf(from).findIndex(({ span }) => span === tempo.per);
+  if (beat >= 0)
+    return { tempo: { ...tempo, per: beatsOf(cycle)[beat]?.span ?? tempo.per }, target };
+  const longer = turnPulses(cycle) / turnPulses(from);
+  return {
+    tempo: { ...tempo, bpm: inRange(tempo.bpm * longer) },
+    target: inRange(target * longer),
+  };
+}
+
+function inRange(bpm: number): number {
+  return Math.min(TEMPO_RANGE.max, Math.max(TEMPO_RANGE.min, Math.round(bpm * 1000) / 1000));
+}
+
+/**
+ * Another number of pulses in the counted beat; what sounds is as fast as before, so the number of
+ * beats a minute changes with it, as far as the range of tempos goes.
+ * @example recount(rhythm, 2) // 72 per 4 becomes 144 per 2
+ */
+export function recount(rhythm: Rhythm, per: number): Rhythm {
+  const { tempo, target } = rhythm;
+  if (per === tempo.per) return rhythm;
+  const by = tempo.per / per;
+  return { ...rhythm, tempo: { bpm: inRange(tempo.bpm * by), per }, target: inRange(target * by) };
 }
 
 /** The same speed counted in beats of another length, where that is a whole number in range. */

@@ -30,17 +30,14 @@ export interface RenderOptions {
 /** The exact sample of an event in a round of the loop: rounded once, from the start of everything. */
 export function sampleOf(
   score: Score,
-  event: Pick<ScoreEvent, 'ticks' | 'offset'>,
+  event: Pick<ScoreEvent, 'ticks' | 'offset' | 'parts'>,
   round: number,
   tempo: Tempo,
   sampleRate: Hertz,
 ): Samples {
   const ticks: Ticks = round * score.lengthTicks + event.ticks;
-  const whole = Number.isInteger(ticks);
-  // A roll strikes at parts of a slot (48 holds sixths and sixteenths), which need not be whole ticks.
-  const at = whole
-    ? rational(ticks, score.ticksPerPulse)
-    : rational(Math.round(ticks * 48), 48 * score.ticksPerPulse);
+  const { parts = 1 } = event;
+  const at = rational(Math.round(ticks * parts), parts * score.ticksPerPulse);
   return toSample(at, tempo, sampleRate) + Math.round(event.offset * sampleRate);
 }
 

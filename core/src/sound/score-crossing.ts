@@ -1,4 +1,10 @@
-import { type Crossing, soundsOf, stepsOf } from '../crossing/index.ts';
+import {
+  BACKBEAT_STROKES,
+  type Backbeat,
+  type Crossing,
+  soundsOf,
+  stepsOf,
+} from '../crossing/index.ts';
 import { CLICK_LAYER, type Score, type ScoreEvent, type Sound } from './score.ts';
 import { CLICK_INSTRUMENT } from './voices.ts';
 
@@ -12,14 +18,6 @@ export const COMPOSITE_LAYER = 'composite';
 
 /** Layer id of the low and high strokes laid over one view. */
 export const BACKBEAT_LAYER = 'backbeat';
-
-/** What is laid over each beat of a view: a low stroke, a high one, or nothing. */
-export type Backbeat = readonly ('low' | 'high' | undefined)[];
-
-const BACKBEAT_SOUNDS = {
-  low: { instrument: 'box-drum', kind: 'B', force: 3 },
-  high: { instrument: 'box-drum', kind: 'S', force: 3 },
-} as const;
 
 /**
  * One span of a crossing as a loop, with the click on the steps of one pulse and the low and high
@@ -53,7 +51,7 @@ export function scoreCrossing(
   );
   const laid = beats.flatMap((ticks, step) => {
     const which = backbeat[step];
-    return which ? [event(ticks, BACKBEAT_LAYER, BACKBEAT_SOUNDS[which])] : [];
+    return which ? [event(ticks, BACKBEAT_LAYER, { ...BACKBEAT_STROKES[which], force: 3 })] : [];
   });
   return loop(grid, [...strokes, ...clicks, ...laid]);
 }

@@ -6,6 +6,7 @@ import { cycleFromSpans } from '../cycle/index.ts';
 import { timed } from '../read/timed.testkit.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { onsetsOnce, timeRhythm } from '../rhythm/index.ts';
+import { rational, toSample } from '../time/index.ts';
 import {
   BACKBEAT_LAYER,
   CLICK_LAYER,
@@ -15,6 +16,7 @@ import {
   GESTURE_LAYER,
   layScores,
   type Score,
+  sampleOf,
   scoreCountIn,
   scoreCrossing,
   scoreGestures,
@@ -154,5 +156,29 @@ describe('a crossing as a score', () => {
     expect(at(one, crossingLayer(1))).toEqual([0, 5, 10]);
     expect(at(one, crossingLayer(0))).toEqual([]);
     expect(one.events.filter((event) => event.layer === COMPOSITE_LAYER)).toHaveLength(7);
+  });
+});
+
+describe('a roll over held slots', () => {
+  it('strikes at the exact sample of each of its parts, whatever it is cut into', () => {
+    for (const held of [1, 2, 3, 5, 7]) {
+      const rests = Array(held - 1)
+        .fill('_')
+        .join(' ');
+      const { rhythm, timing } = timed(
+        `rhythm A\ncycle ${held + 1}\nlayer A : goblet drum\nplay ~~D ${rests} T`.replace(
+          '  ',
+          ' ',
+        ),
+      );
+      const score = scoreRhythm(rhythm, timing);
+      const rolled = score.events.filter(({ sound }) => sound.kind === 'D');
+      const count = 16 * held;
+      expect(rolled).toHaveLength(count);
+      rolled.forEach((event, index) => {
+        const exact = toSample(rational(index * held, count), { bpm: 53, per: 1 }, 48_000);
+        expect(sampleOf(score, event, 0, { bpm: 53, per: 1 }, 48_000)).toBe(exact);
+      });
+    }
   });
 });

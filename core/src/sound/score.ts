@@ -41,6 +41,8 @@ export interface ScoreEvent {
   readonly sound: Sound;
   /** Where the stroke is choked: ticks after its own. */
   readonly dampTicks?: Ticks;
+  /** Into how many parts its tick is cut where it strikes at one of them, as a roll does. */
+  readonly parts?: number;
 }
 
 /** What a loop plays, in order of time. */
@@ -185,7 +187,9 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
       // A crushed roll is a buzz: after its first stroke nothing stands out.
       const rest: Force = stroke.ornament === 'crush' ? 1 : softer;
       return Array.from({ length: count }, (_, index) =>
-        event(index === 0 ? stroke.force : rest, ticks + (length * index) / count, 0),
+        index === 0
+          ? event(stroke.force, ticks, 0)
+          : { ...event(rest, ticks + (length * index) / count, 0), parts: count },
       );
     }
     default:

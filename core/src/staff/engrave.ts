@@ -158,8 +158,9 @@ const MOST_BEATS_SAID = 5;
 
 function meterOf(cycle: Cycle, pulse: number): Meter {
   const spans = beatsOf(cycle).map((beat) => beat.span);
-  // Sixteenths by four are said as quarters.
-  const by = pulse === 16 ? 4 : 1;
+  // Sixteenths by four are said as quarters, and so are eighths by two; by three they are eighths.
+  const pairs = pulse === 8 && spans.every((span) => span === 2);
+  const by = pulse === 16 ? 4 : pairs ? 2 : 1;
   const meter = { over: turnPulses(cycle) / by, under: pulse / by };
   const isUneven = spans.some((span) => span !== spans[0]);
   return isUneven && spans.length <= MOST_BEATS_SAID

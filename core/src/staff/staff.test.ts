@@ -30,6 +30,9 @@ describe('engraveLayer', () => {
     // Too many beats to say in front of the first measure.
     expect(staffOf('3+3+2+2+2+3', 'D/D/D/D/D/D').meter).toEqual({ over: 15, under: 8 });
     expect(staffOf('3x2', 'D / D').meter).toEqual({ over: 6, under: 8 });
+    // Beats of two eighths are quarters.
+    expect(staffOf('2x4', 'D / D / D / D').meter).toEqual({ over: 4, under: 4 });
+    expect(staffOf('2x2', 'D / D').meter).toEqual({ over: 2, under: 4 });
   });
 
   it('lets a stroke last until the next, and fills with rests', () => {

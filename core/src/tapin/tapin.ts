@@ -42,15 +42,19 @@ export interface TappedBeat {
 
 export interface TapInOptions {
   readonly secondsPerPulse: Seconds;
-  /** How unsteady a hand may be before a finer division is the better explanation. */
-  readonly jitter?: Seconds;
   /** The player's own constant delay, taken out first. */
   readonly delay?: Seconds;
 }
 
-/** A steady hand's spread; taps within it do not ask for a finer division. */
-const JITTER: Seconds = 0.015;
+/** How unsteady a hand may be: a very steady one, and one beyond which no division can be told. */
+const JITTER = { least: 0.01, most: 0.06 } as const;
 const MOST_SLOTS = 9;
+/** Times the spread is estimated anew from the readings it led to; it has settled long before. */
+const ROUNDS = 8;
+/** A tap further off than so many spreads is a slip of the hand, and counts no more for being further. */
+const SLIP = 4;
+/** What it costs, in the units of the error, that a place was not tapped in one of the passes. */
+const MISSED = 1.5;
 
 /**
  * How unlikely each division is before anything is tapped: plain ones first, then the odd ones.
@@ -58,59 +62,128 @@ const MOST_SLOTS = 9;
  */
 const COMPLEXITY: readonly number[] = [0, 0, 0.5, 1.2, 1, 3, 2.2, 4, 2.6, 4.4];
 
-/** The taps of each beat, folded into one turn: the passes lie on one another. */
+interface Placed {
+  readonly tap: Tap;
+  /** In its beat, 0 to 1; negative where it came a little before it. */
+  readonly place: number;
+  /** In which pass of the turn it was tapped, and by what. */
+  readonly by: string;
+}
+
+/**
+ * The taps of each beat, folded into one turn: the passes lie on one another. How steady the hand is
+ * is not known; it is estimated together with the divisions, so that more passes tell more.
+ */
 export function tappedBeats(
   cycle: Cycle,
   taps: readonly Tap[],
   options: TapInOptions,
 ): readonly TappedBeat[] {
-  const { secondsPerPulse, jitter = JITTER, delay = 0 } = options;
+  const { secondsPerPulse, delay = 0 } = options;
+  const spans = beatsOf(cycle).map((beat) => beat.span * secondsPerPulse);
+  const meant = taps.map((tap) => ({ tap, at: tap.pulses - delay / secondsPerPulse }));
+  let jitter: Seconds = JITTER.least;
+  let slots: readonly number[] = spans.map(() => 1);
+  let beats: readonly TappedBeat[] = [];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const { byBeat, passes } = fold(cycle, meant, spans, slots, jitter);
+    beats = byBeat.map((here, beat) => ({
+      beat,
+      taps: here,
+      readings: readBeat(here, spans[beat] ?? 0, jitter, passes),
+    }));
+    const next = beats.map((beat) => beat.readings[0]?.slots ?? 1);
+    const spread = spreadOf(beats, spans);
+    const settled = Math.abs(spread - jitter) < 0.0005 && next.join() === slots.join();
+    slots = next;
+    jitter = spread;
+    if (settled) break;
+  }
+  return beats;
+}
+
+/** Which taps fall into which beat; one a little before a beat is meant for it. */
+function fold(
+  cycle: Cycle,
+  taps: readonly { readonly tap: Tap; readonly at: number }[],
+  spans: readonly Seconds[],
+  slots: readonly number[],
+  jitter: Seconds,
+): { readonly byBeat: readonly (readonly Placed[])[]; readonly passes: number } {
   const turn = turnPulses(cycle);
   const starts = beatStarts(cycle);
-  const byBeat: { tap: Tap; place: number }[][] = starts.map(() => []);
-  for (const tap of taps) {
-    const early = tap.pulses - delay / secondsPerPulse;
-    const at = ((early % turn) + turn) % turn;
-    let beat = starts.findLastIndex((start) => start <= at);
-    let place = (at - (starts[beat] ?? 0)) / (beatsOf(cycle)[beat]?.span ?? 1);
-    // A tap a little before the next beat is meant for it.
-    const span = beatsOf(cycle)[beat]?.span ?? 1;
-    if (
-      (1 - place) * span * secondsPerPulse <
-      Math.min(3 * jitter, 0.12 * span * secondsPerPulse)
-    ) {
-      place = (place - 1) * (span / (beatsOf(cycle)[(beat + 1) % starts.length]?.span ?? 1));
-      beat = (beat + 1) % starts.length;
+  const byBeat: Placed[][] = starts.map(() => []);
+  const seen = new Set<number>();
+  for (const { tap, at } of taps) {
+    let pass = Math.floor(at / turn);
+    const within = at - pass * turn;
+    let beat = starts.findLastIndex((start) => start <= within);
+    let place = (within - (starts[beat] ?? 0)) / (beatsOf(cycle)[beat]?.span ?? 1);
+    const span = spans[beat] ?? 0;
+    const early = Math.min(SLIP * jitter, span / (2 * (slots[beat] ?? 1)), 0.25 * span);
+    if ((1 - place) * span < early) {
+      const next = (beat + 1) % starts.length;
+      place = ((place - 1) * span) / (spans[next] ?? 1);
+      if (next === 0) pass += 1;
+      beat = next;
     }
-    byBeat[beat]?.push({ tap, place });
+    seen.add(pass);
+    byBeat[beat]?.push({ tap, place, by: `${pass} ${tap.hand ?? tap.kind}` });
   }
-  return byBeat.map((here, beat) => {
-    const seconds = (beatsOf(cycle)[beat]?.span ?? 1) * secondsPerPulse;
-    return { beat, taps: here, readings: readBeat(here, seconds, jitter) };
-  });
+  return { byBeat, passes: seen.size };
+}
+
+/** The root of the mean square distance of all taps from the likeliest slots, slips held back. */
+function spreadOf(beats: readonly TappedBeat[], spans: readonly Seconds[]): Seconds {
+  let squares = 0;
+  let count = 0;
+  for (const { beat, taps, readings } of beats) {
+    const slots = readings[0]?.slots ?? 1;
+    for (const { place } of taps) {
+      const off = (place - nearestSlot(place, slots) / slots) * (spans[beat] ?? 0);
+      squares += Math.min(off * off, JITTER.most ** 2);
+      count += 1;
+    }
+  }
+  const spread = count === 0 ? JITTER.least : Math.sqrt(squares / count);
+  return Math.min(JITTER.most, Math.max(JITTER.least, spread));
+}
+
+function nearestSlot(place: number, slots: number): number {
+  return Math.min(slots - 1, Math.max(0, Math.round(place * slots)));
 }
 
 function readBeat(
-  taps: readonly { readonly place: number }[],
+  taps: readonly Placed[],
   seconds: Seconds,
   jitter: Seconds,
+  passes: number,
 ): readonly Reading[] {
   if (taps.length === 0) return [];
   const scored = Array.from({ length: MOST_SLOTS }, (_, index) => {
     const slots = index + 1;
     let squares = 0;
-    const places = new Set<number>();
-    for (const { place } of taps) {
-      const nearest = Math.min(slots - 1, Math.max(0, Math.round(place * slots)));
-      places.add(nearest);
-      squares += ((place - nearest / slots) * seconds) ** 2;
+    let far = 0;
+    /** Who tapped a place, in which pass. */
+    const places = new Map<number, Set<string>>();
+    let twice = 0;
+    for (const { place, by } of taps) {
+      const nearest = nearestSlot(place, slots);
+      const here = places.get(nearest) ?? new Set();
+      if (here.has(by)) twice += 1;
+      places.set(nearest, here.add(by));
+      const square = ((place - nearest / slots) * seconds) ** 2;
+      squares += square;
+      far += Math.min(square / (2 * jitter * jitter), SLIP ** 2);
     }
-    // −log likelihood of normally spread taps, and the price of the division.
-    const cost = squares / (2 * jitter * jitter) + (COMPLEXITY[slots] ?? 5);
+    const missed = [...places.values()].reduce((all, by) => all + Math.max(0, passes - by.size), 0);
+    // −log likelihood of normally spread taps, what does not go with the passes, and the price of
+    // the division.
+    const cost = far + MISSED * (missed + twice) + (COMPLEXITY[slots] ?? 5);
     return {
       cost,
       slots,
-      places: [...places].sort((a, b) => a - b),
+      places: [...places.keys()].sort((a, b) => a - b),
       error: Math.sqrt(squares / taps.length),
     };
   });

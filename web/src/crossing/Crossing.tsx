@@ -87,7 +87,8 @@ export function Crossing() {
 
   function send(): void {
     const id = crypto.randomUUID();
-    void open(crossingAsRhythm({ crossed, parts: voices, from, bpm, id }), 'write');
+    const backbeat = setup.pulses[from]?.backbeat ?? [];
+    void open(crossingAsRhythm({ crossed, parts: voices, from, bpm, id, backbeat }), 'write');
   }
 
   function climb(step: LearnStep, number: number): void {

@@ -1,11 +1,11 @@
 import {
+  type Backbeat,
   CROSSING_LIMITS,
   evenPulse,
   type Pulse,
   type PulsePart,
   tempoFrom,
 } from '@stride/core/crossing';
-import type { Backbeat } from '@stride/core/sound';
 import type { Bpm } from '@stride/core/time';
 import { usualVoice, type Voice, voiceOf } from './voices.ts';
 
