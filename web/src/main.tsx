@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
 import { cspNonce } from './app/nonce.ts';
 import { applyTheme, readTheme } from './app/theme.ts';
+import { chooseStorage } from './store/storage.ts';
 
 const nonce = cspNonce();
 if (nonce) setNonce(nonce);
@@ -12,7 +13,9 @@ applyTheme(readTheme());
 
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no place for the application');
-createRoot(root).render(
+const place = createRoot(root);
+await chooseStorage();
+place.render(
   <StrictMode>
     <App />
   </StrictMode>,

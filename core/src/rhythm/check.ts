@@ -73,8 +73,19 @@ export function breaches(rhythm: Rhythm): readonly string[] {
   return timing.ok ? [] : [timing.message];
 }
 
+/** What was found of cells that are never changed. */
+const filling = new WeakMap<Layer['cells'], { readonly cycle: Cycle; readonly fills: boolean }>();
+
 /** Whether a layer is a whole number of turns with a cell beginning at every turn. */
-export function fillsTurns(cycle: Cycle, layer: Pick<Layer, 'cells'>): boolean {
+export function fillsTurns(cycle: Cycle, { cells }: Pick<Layer, 'cells'>): boolean {
+  const known = filling.get(cells);
+  if (known?.cycle === cycle) return known.fills;
+  const fills = addsUp(cycle, { cells });
+  filling.set(cells, { cycle, fills });
+  return fills;
+}
+
+function addsUp(cycle: Cycle, layer: Pick<Layer, 'cells'>): boolean {
   if (sharedParts(layer.cells) > LIMITS.grid) return false;
   const turn = rational(beatsOf(cycle).length);
   let inTurn: Beats = ZERO;

@@ -10,6 +10,7 @@ export * from './layers.ts';
 export * from './mirror.ts';
 export * from './model.ts';
 export * from './recast.ts';
+export * from './repair.ts';
 export { slotsHeld, toggleRing } from './rings.ts';
 export * from './sides.ts';
 export * from './skeleton.ts';

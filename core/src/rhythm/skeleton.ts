@@ -1,5 +1,5 @@
 import type { CatalogueEntry } from '../catalogue/index.ts';
-import { beatStarts, beatsOf, turnPulses } from '../cycle/index.ts';
+import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { rational } from '../time/index.ts';
 import { addLayer, appendLayer } from './layers.ts';
@@ -88,4 +88,27 @@ export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResu
   return added === rhythm
     ? { ok: false, message: 'This rhythm has as many layers as it can have.' }
     : { ok: true, rhythm: added };
+}
+
+/** How a gesture of a cycle is played with the palms; the ones that are not heard are left out. */
+const CLAPS = {
+  clap: { kind: 'X', force: 3 },
+  wave: { kind: 'x', force: 2 },
+  finger: { kind: 'x', force: 1 },
+} as const;
+
+/** The claps, waves and fingers of a cycle as a layer of one turn, one slot a beat. */
+export function clapLayer(cycle: Cycle): Layer {
+  const beats = beatsOf(cycle);
+  return {
+    id: 'claps',
+    name: 'Claps',
+    instrument: 'palms-and-feet',
+    cells: beats.map(() => ({ beats: { num: 1, den: 1 }, slots: 1 })),
+    strokes: beats.flatMap(({ gesture = 'clap' }, slot): Stroke[] => {
+      if (gesture === 'silent') return [];
+      const { kind, force } = CLAPS[gesture];
+      return [{ slot, kind, force: slot === 0 && gesture === 'clap' ? 4 : force }];
+    }),
+  };
 }

@@ -1,9 +1,11 @@
 import { allInstruments } from '@stride/core/instrument';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
+import { useMemo, useState } from 'react';
 import { useMatch, useNavigate } from 'react-router';
 import { STAGES } from '../bench/stages.ts';
-import { useShelf } from '../store/use-store.ts';
+import { useCards } from '../store/use-store.ts';
+import { type Found, find } from './find.ts';
 import { applyTheme, THEMES } from './theme.ts';
 
 interface PaletteProps {
@@ -19,13 +21,60 @@ const HEADING =
 
 /** Finds any rhythm, place or action by a few letters. */
 export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteProps) {
-  const shelf = useShelf();
+  const cards = useCards();
   const navigate = useNavigate();
   const openId = useMatch('/bench/:id/*')?.params.id;
-  const go = (action: () => void) => () => {
-    onOpenChange(false);
-    action();
-  };
+  const [words, setWords] = useState('');
+  const places = useMemo((): readonly Found[] => {
+    const to = (path: string) => () => void navigate(path);
+    return [
+      ...(openId
+        ? STAGES.map(
+            (stage): Found => ({
+              group: 'This rhythm',
+              label: `${stage.label}: ${stage.what}`,
+              find: `${stage.label} ${stage.what} this rhythm`,
+              run: to(`/bench/${encodeURIComponent(openId)}/${stage.to}`),
+            }),
+          )
+        : []),
+      ...(
+        [
+          ['Shelf', to('/')],
+          ['New rhythm', to('/?new')],
+          ['Bench: the rhythm edited last', to('/bench')],
+          ['Crossing: pulses against one another', to('/crossing')],
+          ['Landing: cadences that end on the one', to('/landing')],
+          ['Guide: strokes, care, words', to('/guide')],
+          ['Keys and words', onHelp],
+          ['The tour again', onTour],
+          ...THEMES.map((theme) => [`Theme: ${theme}`, () => applyTheme(theme)] as const),
+        ] as const
+      ).map(([label, run]): Found => ({ group: 'Places and actions', label, find: label, run })),
+      ...allInstruments().map(
+        ({ id, name, also }): Found => ({
+          group: 'Strokes in the Guide',
+          label: [name, ...(also ?? [])].join(', '),
+          find: `${name} ${also?.join(' ') ?? ''} strokes`,
+          run: to(`/guide?instrument=${id}`),
+        }),
+      ),
+    ];
+  }, [navigate, openId, onHelp, onTour]);
+  const rhythms = useMemo(
+    () =>
+      (cards.data ?? []).map(
+        (card): Found => ({
+          group: 'Rhythms',
+          key: card.id,
+          label: card.name,
+          find: card.find,
+          run: () => void navigate(`/bench/${encodeURIComponent(card.id)}/write`),
+        }),
+      ),
+    [cards.data, navigate],
+  );
+  const groups = useMemo(() => find(words, [rhythms, places]), [words, rhythms, places]);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -35,8 +84,10 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
           className="fixed top-[12vh] left-1/2 z-40 w-[min(560px,calc(100vw-2rem))] -translate-x-1/2 rounded-2xl border border-edge bg-card p-2 shadow-2xl"
         >
           <Dialog.Title className="sr-only">Find anything</Dialog.Title>
-          <Command label="Find anything">
+          <Command label="Find anything" shouldFilter={false}>
             <Command.Input
+              value={words}
+              onValueChange={setWords}
               placeholder="A rhythm, a place, something to do"
               className="h-11 w-full rounded-lg bg-transparent px-3 text-lg"
             />
@@ -44,76 +95,28 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
               <Command.Empty className="px-3 py-4 text-quiet">
                 Nothing is called that here.
               </Command.Empty>
-              <Command.Group heading="Rhythms" className={HEADING}>
-                {shelf.data?.map(({ id, rhythm }) => (
-                  <Command.Item
-                    key={id}
-                    value={`${rhythm.name} ${rhythm.tags.join(' ')} ${id}`}
-                    className={ITEM}
-                    onSelect={go(() => navigate(`/bench/${encodeURIComponent(id)}/write`))}
-                  >
-                    {rhythm.name}
-                  </Command.Item>
-                ))}
-              </Command.Group>
-              {openId ? (
-                <Command.Group heading="This rhythm" className={HEADING}>
-                  {STAGES.map(({ to, label, what }) => (
+              {groups.map(({ group, found, more }) => (
+                <Command.Group key={group} heading={group} className={HEADING}>
+                  {found.map((one) => (
                     <Command.Item
-                      key={to}
-                      value={`${label} this rhythm`}
+                      key={one.key ?? one.label}
+                      value={`${group} ${one.key ?? one.label}`}
                       className={ITEM}
-                      onSelect={go(() => navigate(`/bench/${encodeURIComponent(openId)}/${to}`))}
+                      onSelect={() => {
+                        onOpenChange(false);
+                        one.run();
+                      }}
                     >
-                      {label}: {what}
+                      {one.label}
                     </Command.Item>
                   ))}
+                  {more > 0 ? (
+                    <p className="px-3 py-1 text-sm text-quiet">
+                      And {more} more: another letter finds them.
+                    </p>
+                  ) : null}
                 </Command.Group>
-              ) : null}
-              <Command.Group heading="Places and actions" className={HEADING}>
-                <Command.Item className={ITEM} onSelect={go(() => navigate('/'))}>
-                  Shelf
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(() => navigate('/?new'))}>
-                  New rhythm
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(() => navigate('/bench'))}>
-                  Bench: the rhythm edited last
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(() => navigate('/crossing'))}>
-                  Crossing: pulses against one another
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(() => navigate('/landing'))}>
-                  Landing: cadences that end on the one
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(() => navigate('/guide'))}>
-                  Guide: strokes, care, words
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(onHelp)}>
-                  Keys and words
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={go(onTour)}>
-                  The tour again
-                </Command.Item>
-                {THEMES.map((theme) => (
-                  <Command.Item key={theme} className={ITEM} onSelect={go(() => applyTheme(theme))}>
-                    Theme: {theme}
-                  </Command.Item>
-                ))}
-              </Command.Group>
-              <Command.Group heading="Strokes in the Guide" className={HEADING}>
-                {allInstruments().map(({ id, name, also }) => (
-                  <Command.Item
-                    key={id}
-                    value={`${name} ${also?.join(' ') ?? ''} strokes`}
-                    className={ITEM}
-                    onSelect={go(() => navigate(`/guide?instrument=${id}`))}
-                  >
-                    {name}
-                    {also ? <span className="text-quiet">, {also.join(', ')}</span> : null}
-                  </Command.Item>
-                ))}
-              </Command.Group>
+              ))}
             </Command.List>
           </Command>
         </Dialog.Content>

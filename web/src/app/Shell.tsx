@@ -1,10 +1,12 @@
 import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { Toasts } from '../ui/toasts.tsx';
+import { somethingIsAtStake } from '../store/open-documents.ts';
+import { Toasts, toast } from '../ui/toasts.tsx';
 import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
+import { UnkeptBar } from './UnkeptBar.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
@@ -17,6 +19,10 @@ const PLACES = [
   { to: '/guide', label: 'Guide', end: false },
 ] as const;
 
+/** Where something failed that nobody answers for. */
+const STUMBLED =
+  'Something did not work, and nothing was lost. Try it again; if it fails again, reload the page.';
+
 const THEME_ICONS = { system: SunMoon, light: Sun, dark: Moon } as const;
 
 /** The bar at the top and the screen under it. */
@@ -26,6 +32,18 @@ export function Shell() {
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
   const [touring, setTouring] = useState(() => !tourWasShown());
+  useEffect(() => {
+    const ask = (event: BeforeUnloadEvent) => {
+      if (somethingIsAtStake()) event.preventDefault();
+    };
+    const failed = () => toast(STUMBLED);
+    window.addEventListener('beforeunload', ask);
+    window.addEventListener('unhandledrejection', failed);
+    return () => {
+      window.removeEventListener('beforeunload', ask);
+      window.removeEventListener('unhandledrejection', failed);
+    };
+  }, []);
   useHotkeys('mod+k', () => setFinding(true), {
     preventDefault: true,
     enableOnFormTags: true,
@@ -82,6 +100,7 @@ export function Shell() {
         </button>
         <ThemeButton />
       </header>
+      <UnkeptBar />
       <main id="screen" className="outline-none flex min-w-0 flex-1 flex-col" tabIndex={-1}>
         <Suspense fallback={<p className="p-6 text-quiet">Opening …</p>}>
           <Outlet />

@@ -1,5 +1,5 @@
 import { describeCycle } from '@stride/core/cycle';
-import { type Rhythm, renameRhythm, setTempo } from '@stride/core/rhythm';
+import { type Rhythm, recount, renameRhythm, setTempo } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { liveQuery } from 'dexie';
 import { Redo2, Undo2 } from 'lucide-react';
@@ -7,13 +7,16 @@ import { memo, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { player } from '../audio/player.ts';
+import { BrokenRhythm } from '../shelf/BrokenRhythm.tsx';
 import { database, type Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
+import { noticeRevision } from '../store/open-documents.ts';
 import { storageSentence, storedRevision } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { toast } from '../ui/toasts.tsx';
 import { useBenchState } from './context.ts';
 import { levelsOf } from './mix.ts';
 import { NotesPanel } from './NotesPanel.tsx';
@@ -22,6 +25,7 @@ import { PlayButton } from './PlayButton.tsx';
 import { STAGES } from './stages.ts';
 import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
+import { takeAway } from './take-away.ts';
 
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
 const EVERYWHERE = {
@@ -49,14 +53,7 @@ export function Bench() {
         {opened.isError ? (
           <p>{storageSentence(opened.error)}</p>
         ) : result?.status === 'broken' ? (
-          <>
-            <p>This rhythm cannot be opened; it is left as it is.</p>
-            <ul className="list-disc pl-5">
-              {result.messages.map((message) => (
-                <li key={message}>{message}</li>
-              ))}
-            </ul>
-          </>
+          <BrokenRhythm name="rhythm" messages={result.messages} data={result.data} />
         ) : (
           <p>There is no rhythm at this address in this browser.</p>
         )}
@@ -70,10 +67,8 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
   useEffect(() => () => player.stop(), []);
   useEffect(() => {
     const watching = liveQuery(() => storedRevision(database, document.id)).subscribe({
-      next: async (revision) => {
-        if (revision === undefined || !document.isNews(revision)) return;
-        const stored = await database.rhythms.get(document.id);
-        if (stored) document.notice(stored);
+      next: (revision) => {
+        if (revision !== undefined) noticeRevision(document, revision).catch(() => undefined);
       },
       // What cannot be read now is said when it is to be saved.
       error: () => undefined,
@@ -145,6 +140,7 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
       <TempoPanel
         rhythm={{ tempo, target }}
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
+        onRecount={(per) => bench.edit((before) => recount(before, per), 'target')}
       />
     </>
   );
@@ -268,7 +264,20 @@ function SaveNotice({ document }: { readonly document: RhythmDocument }) {
   if (save.status === 'failed') {
     return (
       <div className="mb-3">
-        <Notice>{save.message}</Notice>
+        <Notice
+          actions={
+            <>
+              <Button onClick={() => document.tryAgain()}>Try again now</Button>
+              <Button
+                onClick={() => takeAway(document.getState().history.present.rhythm, 'stride')}
+              >
+                Take it away as a file
+              </Button>
+            </>
+          }
+        >
+          {save.message}
+        </Notice>
       </div>
     );
   }
@@ -281,9 +290,10 @@ function SaveNotice({ document }: { readonly document: RhythmDocument }) {
             <Button onClick={() => document.takeTheirs()}>Take the newer one</Button>
             <Button
               onClick={() => {
-                void document
+                document
                   .keepAsCopy(crypto.randomUUID())
-                  .then((copy) => navigate(`/bench/${copy}/write`));
+                  .then((copy) => navigate(`/bench/${copy}/write`))
+                  .catch((error: unknown) => toast(storageSentence(error)));
               }}
             >
               Keep mine as a copy

@@ -1,11 +1,11 @@
 import { Link, Navigate } from 'react-router';
-import { useShelf } from '../store/use-store.ts';
+import { useCards } from '../store/use-store.ts';
 
 /** The Bench without a rhythm named: the one that was edited last. */
 export function LastBench() {
-  const shelf = useShelf();
-  if (shelf.isPending) return <p className="p-6 text-quiet">Opening …</p>;
-  const last = shelf.data?.[0];
+  const cards = useCards();
+  if (cards.isPending) return <p className="p-6 text-quiet">Opening …</p>;
+  const last = cards.data?.[0];
   if (last) return <Navigate to={`/bench/${encodeURIComponent(last.id)}/write`} replace />;
   return (
     <p className="p-6 text-lg text-quiet">

@@ -6,10 +6,12 @@ import { Panel } from '../ui/Panel.tsx';
 interface TempoPanelProps {
   readonly rhythm: Pick<Rhythm, 'tempo' | 'target'>;
   readonly onChange: (change: Partial<Rhythm>) => void;
+  /** Another number of pulses in the counted beat; it sounds as fast as before. */
+  readonly onRecount: (per: number) => void;
 }
 
 /** The tempo to reach, and what beat is counted. */
-export function TempoPanel({ rhythm, onChange }: TempoPanelProps) {
+export function TempoPanel({ rhythm, onChange, onRecount }: TempoPanelProps) {
   const { tempo, target } = rhythm;
   return (
     <Panel
@@ -38,7 +40,7 @@ export function TempoPanel({ rhythm, onChange }: TempoPanelProps) {
           value={tempo.per}
           min={1}
           max={64}
-          onChange={(per) => onChange({ tempo: { ...tempo, per: Math.round(per) } })}
+          onChange={(per) => onRecount(Math.round(per))}
         />
       </div>
     </Panel>

@@ -8,7 +8,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { useLocation, useNavigate } from 'react-router';
 import { player } from '../audio/player.ts';
 import { database } from '../store/db.ts';
-import { newRecord, seedOnce, storageSentence } from '../store/rhythms.ts';
+import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { toast } from '../ui/toasts.tsx';
@@ -78,7 +78,7 @@ export function Crossing() {
   async function open(rhythm: Rhythm, stage: 'write' | 'climb'): Promise<void> {
     try {
       await seedOnce(database);
-      await database.rhythms.put(newRecord(rhythm));
+      await putRhythms(database, [newRecord(rhythm)]);
       navigate(`/bench/${rhythm.id}/${stage}`);
     } catch (error) {
       toast(storageSentence(error));

@@ -15,7 +15,7 @@ import {
 } from '@stride/core/landing';
 import { Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useShelf } from '../store/use-store.ts';
+import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { Problem } from '../ui/Problem.tsx';
@@ -242,7 +242,7 @@ interface FromLayerProps {
 
 /** Takes the length of a phrase from a layer on the Shelf. */
 function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
-  const shelf = useShelf();
+  const recent = useRecentRhythms();
   const [taken, setTaken] = useState<LayerPhrase>();
   return (
     <div className="text-[15px]">
@@ -253,7 +253,7 @@ function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
           className="h-9 max-w-64 rounded-lg border border-edge bg-paper px-2 text-ink"
           onChange={(event) => {
             const [rhythmId = '', layerId = ''] = event.target.value.split('/');
-            const record = shelf.data?.find((one) => one.id === rhythmId);
+            const record = recent.find((one) => one.id === rhythmId);
             if (!record) return;
             const phrase = phraseOfLayer(record.rhythm, layerId, cycle, parts);
             setTaken(phrase);
@@ -261,7 +261,7 @@ function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
           }}
         >
           <option value="">a layer …</option>
-          {shelf.data?.flatMap((record) =>
+          {recent.flatMap((record) =>
             record.rhythm.layers.map((layer) => (
               <option key={`${record.id}/${layer.id}`} value={`${record.id}/${layer.id}`}>
                 {record.rhythm.name}: {layer.name}

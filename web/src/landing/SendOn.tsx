@@ -1,14 +1,31 @@
 import { beatsOf, type Cycle } from '@stride/core/cycle';
 import { type Cadence, sayCadence, unitsOf } from '@stride/core/landing';
-import { appendLayer, type Layer, type Rhythm } from '@stride/core/rhythm';
-import type { Tempo } from '@stride/core/time';
+import {
+  appendLayer,
+  checkEdit,
+  clapLayer,
+  type Layer,
+  LIMITS,
+  type Rhythm,
+} from '@stride/core/rhythm';
+import { TEMPO_RANGE, type Tempo } from '@stride/core/time';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { beatsSaid } from '../store/cards.ts';
 import { database } from '../store/db.ts';
-import { newRecord, saveRhythm, seedOnce, storageSentence } from '../store/rhythms.ts';
-import { useShelf } from '../store/use-store.ts';
+import {
+  loadRhythm,
+  newRecord,
+  putRhythms,
+  saveRhythm,
+  seedOnce,
+  storageSentence,
+} from '../store/rhythms.ts';
+import { RECENT, useCards } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.tsx';
+
+const TOO_MANY = `A rhythm has at most ${LIMITS.layers} layers.`;
 
 interface SendOnProps {
   readonly cycle: Cycle;
@@ -22,35 +39,42 @@ interface SendOnProps {
 /** Takes a cadence to the Bench, as a rhythm of its own or as a layer of one in the same cycle, or to Climb. */
 export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProps) {
   const navigate = useNavigate();
-  const shelf = useShelf();
+  const cards = useCards();
   const [wanted, setWanted] = useState('');
-  const spans = spansOf(cycle);
-  const fitting = (shelf.data ?? []).filter(({ rhythm }) => spansOf(rhythm.cycle) === spans);
-  const target = fitting.find((record) => record.id === wanted);
+  const beats = beatsSaid(cycle);
+  const fitting = (cards.data ?? []).filter((card) => card.beats === beats);
+  const target = fitting.find((card) => card.id === wanted);
 
   async function send(stage: 'write' | 'climb'): Promise<void> {
     try {
       await seedOnce(database);
       if (target && stage === 'write') {
-        const added = appendLayer(target.rhythm, withoutTurns(layer, cycle, silentTurns));
-        if (added === target.rhythm) {
-          toast(`${target.rhythm.name} has as many layers as it can have.`);
+        const loaded = await loadRhythm(database, target.id);
+        if (loaded.status !== 'found') {
+          toast(`${target.name} cannot be opened now. Send it as a new rhythm.`);
           return;
         }
-        const { updated: _when, revision, ...rest } = target;
+        const { updated: _when, revision, ...rest } = loaded.record;
+        const added = appendLayer(rest.rhythm, withoutTurns(layer, cycle, silentTurns));
+        const [refusal] = added === rest.rhythm ? [TOO_MANY] : checkEdit(added);
+        if (refusal !== undefined) {
+          toast(`That was not done. ${refusal}`);
+          return;
+        }
         const result = await saveRhythm(database, { ...rest, rhythm: added }, revision);
         if (result.status === 'saved') navigate(`/bench/${target.id}/${stage}`);
         else {
           toast(
             result.status === 'failed'
               ? result.message
-              : `${target.rhythm.name} was changed elsewhere meanwhile. Send it again.`,
+              : `${target.name} was changed elsewhere meanwhile. Send it again.`,
           );
         }
         return;
       }
-      const rhythm = asRhythm(crypto.randomUUID());
-      await database.rhythms.put(newRecord(rhythm));
+      const rhythm =
+        stage === 'climb' ? toClimb(crypto.randomUUID()) : asRhythm(crypto.randomUUID());
+      await putRhythms(database, [newRecord(rhythm)]);
       navigate(`/bench/${rhythm.id}/${stage}`);
     } catch (error) {
       toast(storageSentence(error));
@@ -70,6 +94,15 @@ export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProp
     };
   }
 
+  /** As it is climbed: from half its tempo, over the claps, without turns that are there for the way in. */
+  function toClimb(id: string): Rhythm {
+    const rhythm = asRhythm(id);
+    const bare = withoutTurns(layer, cycle, silentTurns);
+    const claps = clapLayer(cycle);
+    const bpm = Math.max(TEMPO_RANGE.min, Math.round(tempo.bpm / 2));
+    return { ...rhythm, layers: [claps, { ...bare, id: 'landing' }], tempo: { ...tempo, bpm } };
+  }
+
   return (
     <span className="ml-auto flex flex-wrap gap-2">
       {fitting.length > 0 ? (
@@ -80,9 +113,9 @@ export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProp
           onChange={(event) => setWanted(event.target.value)}
         >
           <option value="">a new rhythm</option>
-          {fitting.map(({ id, rhythm }) => (
+          {fitting.slice(0, RECENT).map(({ id, name }) => (
             <option key={id} value={id}>
-              a layer of {rhythm.name}
+              a layer of {name}
             </option>
           ))}
         </select>
@@ -91,12 +124,6 @@ export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProp
       <Button onClick={() => void send('climb')}>Climb it</Button>
     </span>
   );
-}
-
-function spansOf(cycle: Cycle): string {
-  return beatsOf(cycle)
-    .map((beat) => beat.span)
-    .join(' ');
 }
 
 /** The layer without the silent turns at its beginning. */

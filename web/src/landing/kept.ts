@@ -1,12 +1,7 @@
 import { type Cadence, LANDINGS, writeSizes } from '@stride/core/landing';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 import * as v from 'valibot';
-import { database, openSafely } from '../store/db.ts';
-import { storageSentence } from '../store/rhythms.ts';
-import { toast } from '../ui/toasts.tsx';
+import { type Setting, useSetting } from '../store/use-setting.ts';
 
-const KEY = 'landing-kept';
-const QUERY = ['settings', KEY] as const;
 const MOST = 200;
 
 const whole = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(64));
@@ -28,33 +23,36 @@ export interface Kept {
   toggle(cadence: Cadence): void;
 }
 
+const KEPT: Setting<readonly Cadence[]> = {
+  key: 'landing-kept',
+  usual: [],
+  check: (value) => {
+    const checked = v.safeParse(v.array(KeptSchema), value);
+    return checked.success ? checked.output : [];
+  },
+};
+
+/** The list with a cadence in it or without it; in another tab it may have changed meanwhile. */
+export function withCadence(
+  kept: readonly Cadence[],
+  cadence: Cadence,
+  isIn: boolean,
+): readonly Cadence[] {
+  const { sizes, gaps, parts, landing } = cadence;
+  const others = kept.filter((other) => keyOf(other) !== keyOf(cadence));
+  return isIn ? [{ sizes, gaps, parts, landing }, ...others].slice(0, MOST) : others;
+}
+
 /** Cadences that the player keeps in this browser, the last kept first. */
 export function useKept(): Kept {
-  const client = useQueryClient();
-  const query = useQuery({
-    queryKey: QUERY,
-    staleTime: Number.POSITIVE_INFINITY,
-    queryFn: async (): Promise<readonly Cadence[]> => {
-      await openSafely(database);
-      const checked = v.safeParse(v.array(KeptSchema), (await database.settings.get(KEY))?.value);
-      return checked.success ? checked.output : [];
-    },
-  });
-  const cadences = query.data ?? [];
+  const [cadences, change] = useSetting(KEPT);
   const keys = new Set(cadences.map(keyOf));
   return {
     cadences,
     has: (cadence) => keys.has(keyOf(cadence)),
-    toggle({ sizes, gaps, parts, landing }) {
-      const one = { sizes, gaps, parts, landing };
-      const next = keys.has(keyOf(one))
-        ? cadences.filter((other) => keyOf(other) !== keyOf(one))
-        : [one, ...cadences].slice(0, MOST);
-      void client.cancelQueries({ queryKey: QUERY });
-      client.setQueryData(QUERY, next);
-      database.settings
-        .put({ key: KEY, value: next })
-        .catch((error: unknown) => toast(storageSentence(error)));
+    toggle: (cadence) => {
+      const isIn = !keys.has(keyOf(cadence));
+      change((kept) => withCadence(kept, cadence, isIn));
     },
   };
 }

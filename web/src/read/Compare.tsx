@@ -7,7 +7,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
 import type { RhythmDocument } from '../store/document.ts';
-import { useShelf } from '../store/use-store.ts';
+import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { CompareLines } from './CompareLines.tsx';
@@ -23,12 +23,12 @@ const HEADINGS = ['This rhythm', 'Before', 'Timelines', 'The Shelf'] as const;
 
 /** Two lines, one over the other: what moved, what came and went, in a drawing, in words, and to the ear. */
 export function Compare({ rhythm, layerIndex, document }: CompareProps) {
-  const shelf = useShelf();
+  const recent = useRecentRhythms();
   const layer = rhythm.layers[layerIndex];
   const opened = document.opened.rhythm;
   const sources = useMemo(
-    () => sourcesFor(rhythm, layerIndex, opened, shelf.data ?? []),
-    [rhythm, layerIndex, opened, shelf.data],
+    () => sourcesFor(rhythm, layerIndex, opened, recent),
+    [rhythm, layerIndex, opened, recent],
   );
   const [wanted, setWanted] = useState<string>();
   const source = sources.find((one) => one.id === wanted) ?? sources[0];
@@ -36,15 +36,17 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
     (): LayerInCycle | undefined => layer && { name: layer.name, cycle: rhythm.cycle, layer },
     [layer, rhythm.cycle],
   );
-  const result = useMemo(
-    () => (mine && source ? compareLayers(mine, source.side) : undefined),
-    [mine, source],
-  );
+  // What changed is told from what was to what is.
+  const sides = useMemo((): readonly [LayerInCycle, LayerInCycle] | undefined => {
+    if (!mine || !source) return undefined;
+    return source.heading === 'Before' ? [source.side, mine] : [mine, source.side];
+  }, [mine, source]);
+  const result = useMemo(() => sides && compareLayers(...sides), [sides]);
   const [lit, setLit] = useState<ReadonlySet<Ticks>>();
   useEffect(() => {
     if (result) setLit(undefined);
   }, [result]);
-  if (!mine || !source || !result) return null;
+  if (!mine || !source || !sides || !result) return null;
   return (
     <div className="flex flex-col gap-[14px]">
       <section
@@ -53,14 +55,14 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
       >
         <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
           <h2 className="text-[20px]">{mine.name}</h2>
-          <span className="text-quiet">over</span>
+          <span className="text-quiet">{source.heading === 'Before' ? 'after' : 'over'}</span>
           <SourceSelect sources={sources} value={source.id} onChange={setWanted} />
           <span className="ml-auto">
-            <Hear rhythm={rhythm} sides={[mine, source.side]} />
+            <Hear rhythm={rhythm} sides={sides} />
           </span>
         </div>
         {result.ok ? (
-          <CompareLines sides={[mine, source.side]} comparison={result.comparison} lit={lit} />
+          <CompareLines sides={sides} comparison={result.comparison} lit={lit} />
         ) : (
           <Notice>{result.message}</Notice>
         )}

@@ -1,12 +1,13 @@
+import { NAME_LENGTH, oneLine } from '@stride/core/bounds';
 import { entryOf } from '@stride/core/catalogue';
 import { beatsOf, describeCycle } from '@stride/core/cycle';
 import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
 import { plainCells, type Rhythm } from '@stride/core/rhythm';
 import { readCycleText } from '@stride/core/text';
-import { type FormEvent, useId, useState } from 'react';
+import { type FormEvent, useId, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
-import { newRecord, storageSentence } from '../store/rhythms.ts';
+import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 
 /** Cycles that many rhythms live in, to begin with one touch. */
@@ -21,15 +22,19 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   const [instrument, setInstrument] = useState(INSTRUMENTS[0]?.id ?? '');
   const [failure, setFailure] = useState<string>();
   const cycle = readCycleText(spans);
+  /** A second press while the first one is being kept makes no second rhythm. */
+  const busy = useRef(false);
 
   async function onSubmit(event: FormEvent): Promise<void> {
     event.preventDefault();
-    if (!cycle.ok) return;
+    if (!cycle.ok || busy.current) return;
+    busy.current = true;
     const made = emptyRhythm(name, cycle.cycle, instrument);
     try {
-      await database.rhythms.put(newRecord(made));
+      await putRhythms(database, [newRecord(made)]);
       navigate(`/bench/${made.id}/write`);
     } catch (error) {
+      busy.current = false;
       setFailure(storageSentence(error));
     }
   }
@@ -116,7 +121,7 @@ function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): 
   const tempo = entry?.tempos[0] ?? { bpm: 60, per: spans[0] ?? 1 };
   return {
     id: crypto.randomUUID(),
-    name: name.trim() || 'New rhythm',
+    name: oneLine(name, NAME_LENGTH) || 'New rhythm',
     cycle,
     layers: [
       {

@@ -1,21 +1,25 @@
 import { FolderInput, Plus, Search } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { database } from '../store/db.ts';
-import { DEMO_RHYTHMS } from '../store/demo.ts';
-import { newRecord, storageSentence } from '../store/rhythms.ts';
-import { useShelf } from '../store/use-store.ts';
+import { bringDemo, storageSentence } from '../store/rhythms.ts';
+import { useCards } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { toast } from '../ui/toasts.tsx';
 import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
 import { type BroughtIn, bringIn } from './bring-in.ts';
+import { CardList } from './CardList.tsx';
+import { DeletedPanel } from './DeletedPanel.tsx';
 import { NewRhythm } from './NewRhythm.tsx';
-import { ShelfCard } from './ShelfCard.tsx';
+
+/** More tags than these are found by the search. */
+const MOST_TAGS = 24;
 
 /** All rhythms, each as its own small stride lines. */
 export function Shelf() {
-  const shelf = useShelf();
-  const [problem, setProblem] = useState<BroughtIn & { status: 'refused' }>();
+  const cards = useCards();
+  const [answers, setAnswers] = useState<readonly BroughtIn[]>([]);
   const [params, setParams] = useSearchParams();
   const making = params.has('new');
   const setMaking = (on: boolean) => setParams(on ? { new: '' } : {}, { replace: true });
@@ -23,33 +27,43 @@ export function Shelf() {
   const [sort, setSort] = useState<SortKey>('edited');
   const [tag, setTag] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
+  const newButton = useRef<HTMLButtonElement>(null);
   const navigate = useNavigate();
+  // The letters are there at once; the cards follow.
+  const wanted = useDeferredValue(words);
   const shown = useMemo(
-    () => arrange(shelf.data ?? [], { words, sort, tag }),
-    [shelf.data, words, sort, tag],
+    () => arrange(cards.data ?? [], { words: wanted, sort, tag }),
+    [cards.data, wanted, sort, tag],
   );
-  const tags = useMemo(() => tagsOf(shelf.data ?? []), [shelf.data]);
+  const tags = useMemo(() => tagsOf(cards.data ?? []), [cards.data]);
+  const closeNew = useCallback(() => {
+    setParams({}, { replace: true });
+    newButton.current?.focus();
+  }, [setParams]);
 
   async function onFiles(files: readonly File[]): Promise<void> {
-    for (const one of files) {
-      const result = await bringIn(database, one);
-      if (result.status === 'refused') {
-        setProblem(result);
-        return;
-      }
-      setProblem(undefined);
-      if (files.length === 1) navigate(`/bench/${result.id}/write`);
+    const given: BroughtIn[] = [];
+    for (const one of files) given.push(await bringIn(database, one));
+    const refused = given.some((one) => one.status === 'refused');
+    const [first] = given;
+    if (!refused && given.length === 1 && first?.status === 'kept') {
+      setAnswers([]);
+      navigate(`/bench/${first.id}/write`);
+      return;
     }
+    setAnswers(refused ? given : []);
+    if (!refused) toast(`${given.length} rhythms were brought in.`);
   }
 
   return (
     <div className="mx-auto w-full max-w-[1240px] px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-[30px]">Shelf</h1>
+        <DeletedPanel />
         <Button onClick={() => file.current?.click()}>
           <FolderInput aria-hidden size={17} /> Bring in a file
         </Button>
-        <Button look="go" aria-expanded={making} onClick={() => setMaking(!making)}>
+        <Button ref={newButton} look="go" aria-expanded={making} onClick={() => setMaking(!making)}>
           <Plus aria-hidden size={17} /> New rhythm
         </Button>
         <input
@@ -60,32 +74,21 @@ export function Shelf() {
           hidden
           data-testid="bring-in"
           onChange={(event) => {
-            void onFiles([...(event.target.files ?? [])]);
+            onFiles([...(event.target.files ?? [])]).catch((error: unknown) =>
+              toast(storageSentence(error)),
+            );
             event.target.value = '';
           }}
         />
       </div>
-      {making ? <NewRhythm onClose={() => setMaking(false)} /> : null}
-      {problem ? (
+      {making ? <NewRhythm onClose={closeNew} /> : null}
+      {answers.length > 0 ? <Answers answers={answers} onClose={() => setAnswers([])} /> : null}
+      {cards.isError ? (
         <div className="mt-3">
-          <Notice actions={<Button onClick={() => setProblem(undefined)}>Close</Button>}>
-            <p>
-              <strong>{problem.file}</strong> was not brought in; nothing on the Shelf was changed.
-            </p>
-            <ul className="mt-1 list-disc pl-5">
-              {problem.messages.map((message) => (
-                <li key={message}>{message}</li>
-              ))}
-            </ul>
-          </Notice>
+          <Notice>{storageSentence(cards.error)}</Notice>
         </div>
       ) : null}
-      {shelf.isError ? (
-        <div className="mt-3">
-          <Notice>{storageSentence(shelf.error)}</Notice>
-        </div>
-      ) : null}
-      {shelf.data && shelf.data.length > 0 ? (
+      {cards.data && cards.data.length > 0 ? (
         <div className="mt-3 flex flex-wrap items-center gap-2">
           <label className="relative">
             <span className="sr-only">Search the Shelf</span>
@@ -94,7 +97,7 @@ export function Shelf() {
               type="search"
               value={words}
               placeholder="Name, layer, instrument, tag"
-              className="h-9 w-64 rounded-lg border border-edge bg-card pr-2 pl-8"
+              className="h-9 w-64 rounded-lg border border-field bg-card pr-2 pl-8"
               onChange={(event) => setWords(event.target.value)}
             />
           </label>
@@ -102,7 +105,7 @@ export function Shelf() {
             <span className="sr-only">Sort by</span>
             <select
               value={sort}
-              className="h-9 rounded-lg border border-edge bg-card px-2"
+              className="h-9 rounded-lg border border-field bg-card px-2"
               onChange={(event) => {
                 const next = SORTS.find((one) => one.key === event.target.value);
                 if (next) setSort(next.key);
@@ -115,7 +118,7 @@ export function Shelf() {
               ))}
             </select>
           </label>
-          {tags.map((one) => (
+          {tags.slice(0, MOST_TAGS).map((one) => (
             <Button
               key={one}
               look={tag === one ? 'on' : 'plain'}
@@ -125,19 +128,57 @@ export function Shelf() {
               {one}
             </Button>
           ))}
+          {cards.data.length > 20 ? (
+            <span role="status" className="ml-auto text-quiet">
+              {shown.length === cards.data.length
+                ? `${cards.data.length} rhythms`
+                : `${shown.length} of ${cards.data.length}`}
+            </span>
+          ) : null}
         </div>
       ) : null}
-      {shelf.data?.length === 0 ? <EmptyShelf onNew={() => setMaking(true)} /> : null}
-      {shelf.data && shelf.data.length > 0 && shown.length === 0 ? (
+      {cards.data?.length === 0 ? <EmptyShelf onNew={() => setMaking(true)} /> : null}
+      {cards.data && cards.data.length > 0 && shown.length === 0 ? (
         <p className="mt-8 text-lg text-quiet">
           Nothing on the Shelf fits. Search with fewer letters, or let the tag go.
         </p>
       ) : null}
-      <ul className="mt-4 grid gap-4 lg:grid-cols-2">
-        {shown.map((record) => (
-          <ShelfCard key={record.id} record={record} />
-        ))}
-      </ul>
+      <CardList cards={shown} />
+    </div>
+  );
+}
+
+interface AnswersProps {
+  readonly answers: readonly BroughtIn[];
+  readonly onClose: () => void;
+}
+
+/** What became of each of several files; each stands on its own. */
+function Answers({ answers, onClose }: AnswersProps) {
+  const kept = answers.flatMap((one) => (one.status === 'kept' ? [one.name] : []));
+  return (
+    <div className="mt-3">
+      <Notice actions={<Button onClick={onClose}>Close</Button>}>
+        {answers.map((one) =>
+          one.status === 'refused' ? (
+            <div key={`${one.file} ${one.messages[0]}`} className="mb-1">
+              <p>
+                <strong>{one.file}</strong> was not brought in.
+              </p>
+              <ul className="list-disc pl-5">
+                {one.messages.map((message) => (
+                  <li key={message}>{message}</li>
+                ))}
+              </ul>
+            </div>
+          ) : null,
+        )}
+        <p>
+          {kept.length > 0
+            ? `Brought in: ${kept.join(', ')}.`
+            : 'Nothing on the Shelf was changed.'}
+        </p>
+      </Notice>
     </div>
   );
 }
@@ -155,10 +196,7 @@ function EmptyShelf({ onNew }: { readonly onNew: () => void }) {
         </Button>
         <Button
           onClick={() => {
-            const now = Date.now();
-            void database.rhythms.bulkPut(
-              DEMO_RHYTHMS.map((rhythm, index) => newRecord(rhythm, now - index * 1000)),
-            );
+            bringDemo(database).catch((error: unknown) => toast(storageSentence(error)));
           }}
         >
           Bring the five examples back

@@ -1,76 +1,128 @@
-import { describeCycle } from '@stride/core/cycle';
-import { timeRhythm } from '@stride/core/rhythm';
+import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
+import { counted } from '@stride/core/wording';
 import { Copy, Trash2 } from 'lucide-react';
-import { memo, type ReactNode } from 'react';
+import { memo, type ReactNode, useMemo } from 'react';
 import { Link } from 'react-router';
-import { database, type RhythmRecord } from '../store/db.ts';
-import { deleteRhythm, newRecord, storageSentence } from '../store/rhythms.ts';
+import type { Card } from '../store/cards.ts';
+import { database } from '../store/db.ts';
+import { takeFromShelf } from '../store/deleted.ts';
+import {
+  deleteRhythm,
+  loadRhythm,
+  newRecord,
+  putRhythms,
+  storageSentence,
+} from '../store/rhythms.ts';
+import { useRhythmOf } from '../store/use-store.ts';
+import { drawnTurns } from '../strideline/geometry.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
+import { Boundary } from '../ui/Boundary.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { BrokenRhythm } from './BrokenRhythm.tsx';
+
+/** Layers and rows that a card draws; the rest is said. */
+const LAYERS_DRAWN = 4;
+const ROWS_DRAWN = 2;
 
 /** One rhythm on the Shelf. */
-export const ShelfCard = memo(function ShelfCard({ record }: { readonly record: RhythmRecord }) {
-  const { rhythm } = record;
-  const timed = timeRhythm(rhythm);
-  const unfinished = Object.keys(record.drafts).length > 0;
-
-  function onDelete(): void {
-    void deleteRhythm(database, record.id).then(
-      (restore) => toast(`${rhythm.name} was deleted.`, () => void restore()),
-      (error: unknown) => toast(storageSentence(error)),
-    );
+export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card }) {
+  const { id, name } = card;
+  async function onDuplicate(): Promise<void> {
+    try {
+      const loaded = await loadRhythm(database, id);
+      if (loaded.status !== 'found') return;
+      const { rhythm, drafts } = loaded.record;
+      const copy = { ...rhythm, id: crypto.randomUUID(), name: `${name.slice(0, 110)} (copy)` };
+      await putRhythms(database, [{ ...newRecord(copy), drafts }]);
+      toast(`${copy.name} stands beside it.`, () => {
+        deleteRhythm(database, copy.id).catch((error: unknown) => toast(storageSentence(error)));
+      });
+    } catch (error) {
+      toast(storageSentence(error));
+    }
   }
-  function onDuplicate(): void {
-    const copy = {
-      ...rhythm,
-      id: crypto.randomUUID(),
-      name: `${rhythm.name} (copy)`.slice(0, 120),
-    };
-    void database.rhythms.put({ ...newRecord(copy), drafts: record.drafts }).then(
-      () => toast(`${copy.name} stands beside it.`, () => void deleteRhythm(database, copy.id)),
-      (error: unknown) => toast(storageSentence(error)),
-    );
-  }
-
   return (
-    <li className="relative rounded-2xl border border-edge bg-card p-4 focus-within:border-faint hover:border-faint">
+    <article className="relative rounded-2xl border border-edge bg-card p-4 focus-within:border-faint hover:border-faint">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="min-w-0 text-[21px] [overflow-wrap:anywhere]">
           <Link
-            to={`/bench/${encodeURIComponent(rhythm.id)}/write`}
+            to={`/bench/${encodeURIComponent(id)}/write`}
             className="after:absolute after:inset-0 after:rounded-2xl after:content-['']"
           >
-            {rhythm.name}
+            {name}
           </Link>
         </h2>
-        <span className="text-quiet">{describeCycle(rhythm.cycle)}</span>
+        <span className="text-quiet">{card.cycle}</span>
         <span className="ml-auto text-quiet">
-          {rhythm.tempo.bpm === rhythm.target
-            ? `${rhythm.target} a minute`
-            : `${rhythm.tempo.bpm} now, ${rhythm.target} to reach`}
+          {card.bpm === card.target
+            ? `${card.target} a minute`
+            : `${card.bpm} now, ${card.target} to reach`}
         </span>
       </div>
-      {timed.ok ? (
-        <StrideLine rhythm={rhythm} timing={timed.timing} scale={0.72} />
-      ) : (
-        <p className="text-warn">{timed.message}</p>
-      )}
+      <Boundary
+        fallback={<p className="text-warn">This rhythm cannot be drawn.</p>}
+        key={card.revision}
+      >
+        <Preview card={card} />
+      </Boundary>
       <div className="flex items-center gap-1 text-sm text-quiet">
         <p className="mr-auto min-w-0">
-          {rhythm.layers.map((layer) => layer.name).join(', ')}
-          {unfinished ? ' · a typed line is not finished' : ''}
-          {rhythm.tags.length > 0 ? ` · ${rhythm.tags.join(', ')}` : ''}
+          {card.layers}
+          {card.unfinished ? ' · a typed line is not finished' : ''}
+          {card.tags.length > 0 ? ` · ${card.tags.join(', ')}` : ''}
         </p>
-        <CardButton label={`Duplicate ${rhythm.name}`} onClick={onDuplicate}>
+        <CardButton label={`Duplicate ${name}`} onClick={() => void onDuplicate()}>
           <Copy aria-hidden size={16} />
         </CardButton>
-        <CardButton label={`Delete ${rhythm.name}`} onClick={onDelete}>
+        <CardButton label={`Delete ${name}`} onClick={() => void takeFromShelf(id, name)}>
           <Trash2 aria-hidden size={16} />
         </CardButton>
       </div>
-    </li>
+    </article>
   );
 });
+
+/** The first layers and rows of the rhythm, read when the card comes into sight. */
+function Preview({ card }: { readonly card: Card }) {
+  const loaded = useRhythmOf(card);
+  const rhythm = loaded?.status === 'found' ? loaded.record.rhythm : undefined;
+  const shown = useMemo(() => rhythm && excerpt(rhythm), [rhythm]);
+  if (loaded?.status === 'broken') {
+    return <BrokenRhythm name={card.name} messages={loaded.messages} data={loaded.data} />;
+  }
+  if (!rhythm || !shown) return <div className="h-40" />;
+  const more = [
+    ...(shown.layers > 0 ? [counted(shown.layers, 'more layer')] : []),
+    ...(shown.turns > ROWS_DRAWN * 2 ? [`${shown.turns} turns in all`] : []),
+  ];
+  return (
+    <>
+      <StrideLine rhythm={shown.rhythm} timing={shown.timing} scale={0.72} mostRows={ROWS_DRAWN} />
+      {more.length > 0 ? <p className="text-sm text-quiet">{more.join(', ')}</p> : null}
+    </>
+  );
+}
+
+interface Excerpt {
+  readonly rhythm: Rhythm;
+  readonly timing: Timing;
+  /** Layers that are not drawn. */
+  readonly layers: number;
+  readonly turns: number;
+}
+
+function excerpt(rhythm: Rhythm): Excerpt | undefined {
+  const layers = rhythm.layers.slice(0, LAYERS_DRAWN);
+  const few = layers.length === rhythm.layers.length ? rhythm : { ...rhythm, layers };
+  const timed = timeRhythm(few);
+  if (!timed.ok) return undefined;
+  return {
+    rhythm: few,
+    timing: timed.timing,
+    layers: rhythm.layers.length - layers.length,
+    turns: drawnTurns(timed.timing),
+  };
+}
 
 interface CardButtonProps {
   readonly label: string;

@@ -1,14 +1,15 @@
 import { describe, expect, it } from 'vitest';
+import { cardOf } from '../store/cards.ts';
 import { DEMO_RHYTHMS } from '../store/demo.ts';
 import { newRecord } from '../store/rhythms.ts';
 import { arrange, tagsOf } from './arrange.ts';
 
-const records = DEMO_RHYTHMS.map((rhythm, index) => newRecord(rhythm, 1000 - index));
+const cards = DEMO_RHYTHMS.map((rhythm, index) => cardOf(newRecord(rhythm, 1000 - index)));
 const names = (
   words: string,
   sort: 'edited' | 'name' | 'pulses' | 'target' = 'edited',
   tag?: string,
-) => arrange(records, { words, sort, tag }).map((record) => record.rhythm.name);
+) => arrange(cards, { words, sort, tag }).map((card) => card.name);
 
 describe('arrange', () => {
   it('finds by name, layer, instrument and tag, all words together', () => {
@@ -30,6 +31,6 @@ describe('arrange', () => {
     ]);
     expect(names('', 'pulses')[0]).toBe('Wet cobbles');
     expect(names('', 'target')[0]).toBe('Quay call');
-    expect(tagsOf(records)).toEqual(['call', 'long', 'seven', 'slow', 'stairs', 'voice', 'walk']);
+    expect(tagsOf(cards)).toEqual(['call', 'long', 'seven', 'slow', 'stairs', 'voice', 'walk']);
   });
 });

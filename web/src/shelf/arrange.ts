@@ -1,6 +1,4 @@
-import { turnPulses } from '@stride/core/cycle';
-import { findInstrument } from '@stride/core/instrument';
-import type { RhythmRecord } from '../store/db.ts';
+import type { Card } from '../store/cards.ts';
 
 export const SORTS = [
   { key: 'edited', label: 'Last edited first' },
@@ -17,39 +15,31 @@ export interface Arrangement {
   readonly tag: string | undefined;
 }
 
-const ORDERS: Readonly<Record<SortKey, (a: RhythmRecord, b: RhythmRecord) => number>> = {
+const names = new Intl.Collator();
+
+const ORDERS: Readonly<Record<SortKey, (a: Card, b: Card) => number>> = {
   edited: (a, b) => b.updated - a.updated,
-  name: (a, b) => a.rhythm.name.localeCompare(b.rhythm.name),
-  pulses: (a, b) => turnPulses(a.rhythm.cycle) - turnPulses(b.rhythm.cycle),
-  target: (a, b) => a.rhythm.target - b.rhythm.target,
+  name: (a, b) => names.compare(a.name, b.name),
+  pulses: (a, b) => a.pulses - b.pulses,
+  target: (a, b) => a.target - b.target,
 };
 
-/** The records that fit, in the order asked for. Upper and lower case are the same. */
+/** The cards that fit, in the order asked for. Upper and lower case are the same. */
 export function arrange(
-  records: readonly RhythmRecord[],
+  cards: readonly Card[],
   { words, sort, tag }: Arrangement,
-): readonly RhythmRecord[] {
+): readonly Card[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-  return records
-    .filter((record) => tag === undefined || record.rhythm.tags.includes(tag))
-    .filter((record) => {
-      const text = searchText(record);
-      return wanted.every((word) => text.includes(word));
-    })
+  return cards
+    .filter(
+      (card) =>
+        (tag === undefined || card.tags.includes(tag)) &&
+        wanted.every((word) => card.find.includes(word)),
+    )
     .sort(ORDERS[sort]);
 }
 
-function searchText({ rhythm }: RhythmRecord): string {
-  const layers = rhythm.layers.flatMap((layer) => [
-    layer.name,
-    findInstrument(layer.instrument)?.name ?? '',
-  ]);
-  return [rhythm.name, rhythm.cycle.name, ...rhythm.tags, ...layers].join(' ').toLowerCase();
-}
-
 /** All tags in use, each once, by name. */
-export function tagsOf(records: readonly RhythmRecord[]): readonly string[] {
-  return [...new Set(records.flatMap((record) => record.rhythm.tags))].sort((a, b) =>
-    a.localeCompare(b),
-  );
+export function tagsOf(cards: readonly Card[]): readonly string[] {
+  return [...new Set(cards.flatMap((card) => card.tags))].sort(names.compare);
 }

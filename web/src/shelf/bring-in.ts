@@ -1,10 +1,11 @@
 import { readJson } from '@stride/core/formats';
+import { type Instrument, knowInstruments, ownInstruments } from '@stride/core/instrument';
 import { readRhythm } from '@stride/core/text';
 import type { StrideDatabase } from '../store/db.ts';
-import { newRecord, storageSentence } from '../store/rhythms.ts';
+import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 
 export type BroughtIn =
-  | { readonly status: 'kept'; readonly id: string }
+  | { readonly status: 'kept'; readonly id: string; readonly name: string }
   | { readonly status: 'refused'; readonly file: string; readonly messages: readonly string[] };
 
 /** The largest file that is opened, in bytes; a rhythm has at most a million characters. */
@@ -29,23 +30,37 @@ export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn
     if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
       const result = readJson(text);
       if (!result.ok) return refuse(...result.messages);
-      await db.instruments.bulkPut([...result.instruments]);
-      await db.rhythms.put(newRecord({ ...result.rhythm, id }));
-      return { status: 'kept', id };
+      // The rhythm and the instruments it is played on, or neither.
+      await db
+        .transaction('rw', db.instruments, db.rhythms, db.cards, async () => {
+          await db.instruments.bulkPut([...result.instruments]);
+          await putRhythms(db, [newRecord({ ...result.rhythm, id })]);
+        })
+        .catch((error: unknown) => {
+          forgetInstruments(result.instruments);
+          throw error;
+        });
+      return { status: 'kept', id, name: result.rhythm.name };
     }
-    const { rhythm, problems, usable } = readRhythm(text, id);
+    const { rhythm, problems, more, usable } = readRhythm(text, id);
     if (!usable) {
       const shown = problems.filter((problem) => problem.severity === 'error');
       return refuse(
         ...shown
           .slice(0, 6)
           .map((problem) => `Line ${problem.line}, column ${problem.column}: ${problem.message}`),
-        ...(shown.length > 6 ? [`And ${shown.length - 6} more.`] : []),
+        ...(shown.length + more > 6 ? [`And ${shown.length + more - 6} more.`] : []),
       );
     }
-    await db.rhythms.put(newRecord(rhythm));
-    return { status: 'kept', id };
+    await putRhythms(db, [newRecord(rhythm)]);
+    return { status: 'kept', id, name: rhythm.name };
   } catch (error) {
     return refuse(storageSentence(error));
   }
+}
+
+/** Instruments that a file made known and that could not be kept are not known after all. */
+function forgetInstruments(brought: readonly Instrument[]): void {
+  const ids = new Set(brought.map((one) => one.id));
+  knowInstruments(ownInstruments().filter((one) => !ids.has(one.id)));
 }

@@ -7,7 +7,8 @@ import {
   ownInstruments,
 } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
-import Dexie, { type EntityTable, type Table } from 'dexie';
+import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
+import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
 
 /** How a rhythm is heard; by layer id. */
@@ -30,14 +31,22 @@ export interface RhythmRecord {
   readonly rhythm: Rhythm;
   /** Typed lines that do not read yet, by layer id, so that half-written text survives a reload. */
   readonly drafts: Readonly<Record<string, string>>;
+  /** Goes up by one with every save; tells a tab that another one was here. */
+  readonly revision: number;
+  /** Which open document wrote it, so that a save whose answer was lost is known as one's own. */
+  readonly writer?: string;
+  /** Milliseconds since 1970. */
+  readonly updated: number;
+}
+
+/** How a rhythm is practised: no part of it, so that another tab may change it at any time. */
+export interface PracticeRecord {
+  /** Of the rhythm. */
+  readonly id: string;
   /** How the player climbs this rhythm, once it was set. */
   readonly ladder?: Ladder;
   /** How loud the player hears each layer. */
   readonly mix?: Mix;
-  /** Goes up by one with every save; tells a tab that another one was here. */
-  readonly revision: number;
-  /** Milliseconds since 1970. */
-  readonly updated: number;
 }
 
 /** A setting of this browser. */
@@ -52,18 +61,20 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 5;
+export const SCHEMA_VERSION = 6;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
   declare rhythms: EntityTable<RhythmRecord, 'id'>;
+  declare cards: EntityTable<Card, 'id'>;
+  declare practice: EntityTable<PracticeRecord, 'id'>;
   declare settings: EntityTable<SettingRecord, 'key'>;
   declare instruments: EntityTable<Instrument, 'id'>;
   declare cycles: EntityTable<Cycle, 'id'>;
   declare steps: Table<StepRecord, [id: string, at: number]>;
 
-  constructor(name = 'humble-stride') {
-    super(name);
+  constructor(name = 'humble-stride', options?: DexieOptions) {
+    super(name, options);
     this.version(1).stores({ rhythms: 'id, updated', settings: 'key' });
     // 2: a rhythm's revision can be asked for without reading the rhythm.
     this.version(2).stores({ rhythms: 'id, updated, [id+revision]' });
@@ -73,6 +84,32 @@ export class StrideDatabase extends Dexie {
     this.version(4).stores({ instruments: 'id, name' });
     // 5: what undo goes back to.
     this.version(5).stores({ steps: '[id+at]' });
+    // 6: cards, and practice apart from the rhythm.
+    this.version(6)
+      .stores({ cards: 'id', practice: 'id' })
+      .upgrade(async (tx) => {
+        const cards: Card[] = [];
+        const practice: PracticeRecord[] = [];
+        await tx.table('rhythms').each((record: RhythmRecord & PracticeRecord) => {
+          const { id, ladder, mix } = record;
+          cards.push(cardOf(record));
+          if (ladder ?? mix) {
+            practice.push({ id, ...(ladder ? { ladder } : {}), ...(mix ? { mix } : {}) });
+          }
+        });
+        await tx.table('cards').bulkPut(cards);
+        await tx.table('practice').bulkPut(practice);
+      });
+    // Asked each time the database is opened, and so before every write after another tab has brought
+    // it up to a newer version: the browser closes it here then.
+    this.on('ready', () => this.refuseNewer(), true);
+  }
+
+  private refuseNewer(): void {
+    // Dexie counts its versions in tens.
+    if (this.backendDB().version / 10 > SCHEMA_VERSION) {
+      throw new NewerDatabaseError('the database has a newer schema');
+    }
   }
 }
 
@@ -93,13 +130,30 @@ async function loadInstruments(db: StrideDatabase): Promise<void> {
  * @throws NewerDatabaseError
  */
 export async function openSafely(db: StrideDatabase): Promise<void> {
-  if (!db.isOpen()) await db.open();
-  // Dexie counts its versions in tens.
-  if (db.backendDB().version / 10 > SCHEMA_VERSION) {
-    db.close();
-    throw new NewerDatabaseError('the database has a newer schema');
+  try {
+    if (!db.isOpen()) await db.open();
+    await loadInstruments(db);
+  } catch (error) {
+    throw newerIn(error) ?? error;
   }
-  await loadInstruments(db);
 }
 
-export const database = new StrideDatabase();
+/** The refusal of a newer database, however the library has wrapped it. */
+export function newerIn(error: unknown): NewerDatabaseError | undefined {
+  for (
+    let one = error;
+    one instanceof Error;
+    one = (one as { inner?: unknown }).inner ?? one.cause
+  ) {
+    if (one instanceof NewerDatabaseError) return one;
+    if (/newer schema/.test(one.message)) return new NewerDatabaseError(one.message);
+  }
+  return undefined;
+}
+
+/** The database of this browser, or what stands in for it in memory: see `storage.ts`. */
+export let database = new StrideDatabase();
+
+export function setDatabase(other: StrideDatabase): void {
+  database = other;
+}

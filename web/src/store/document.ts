@@ -1,9 +1,23 @@
 import type { Ladder } from '@stride/core/climb';
-import { type History, record as recordStep, redo, startHistory, undo } from '@stride/core/rhythm';
+import {
+  checkEdit,
+  type History,
+  record as recordStep,
+  redo,
+  startHistory,
+  undo,
+} from '@stride/core/rhythm';
 import { afterPaint } from '../ui/use-after-paint.ts';
-import { type Mix, PLAIN_MIX, type RhythmRecord, type StrideDatabase } from './db.ts';
+import {
+  type Mix,
+  PLAIN_MIX,
+  type PracticeRecord,
+  type RhythmRecord,
+  type StrideDatabase,
+} from './db.ts';
 import { type Draft, isSameDraft } from './draft.ts';
-import { newRecord, type SaveResult, saveRhythm } from './rhythms.ts';
+import { inTime } from './in-time.ts';
+import { newRecord, putRhythms, type SaveResult, saveRhythm, storageSentence } from './rhythms.ts';
 import { loadSteps, type StepsKept, type StepsWritten, writeSteps } from './steps.ts';
 
 export type { Draft } from './draft.ts';
@@ -33,8 +47,10 @@ export interface RhythmDocument {
   /**
    * Takes a new state. Edits of one `stroke` (typing in one line, holding a tempo key) that follow
    * within a second are undone together.
+   * @returns false where the rhythm could not be opened again with it: then nothing is changed, and
+   * why is said
    */
-  edit(change: (draft: Draft) => Draft, stroke?: string): void;
+  edit(change: (draft: Draft) => Draft, stroke?: string): boolean;
   undo(): void;
   redo(): void;
   /** Sets how the rhythm is climbed or heard; that is kept, and is no part of undo. */
@@ -47,25 +63,41 @@ export interface RhythmDocument {
   takeTheirs(): void;
   /** After a save elsewhere: keep this tab's state as a new rhythm. @returns its id */
   keepAsCopy(newId: string): Promise<string>;
+  /** Tries at once to keep what could not be kept. */
+  tryAgain(): void;
   /** Resolves when everything up to now is kept or has failed. */
   settled(): Promise<void>;
 }
 
+export interface DocumentOptions {
+  /** What the storage holds of its steps from earlier. */
+  readonly steps?: StepsKept;
+  readonly practice?: Omit<PracticeRecord, 'id'>;
+  /** Told what the player must know: an edit that was refused, a rhythm that came back. */
+  readonly say?: (sentence: string) => void;
+  /** How long the storage may take to keep an edit, in milliseconds. */
+  readonly answersWithin?: number;
+  /** Milliseconds until what failed is tried again: the first time, and at most. */
+  readonly again?: { readonly first: number; readonly most: number };
+}
+
 const TOGETHER_MS = 1000;
+const ANSWERS_WITHIN = 10_000;
+const AGAIN = { first: 2000, most: 30_000 } as const;
 
 /** Earlier steps that are read at once when undo goes back beyond what was edited since opening. */
 const READ_AT_ONCE = 20;
 
-/**
- * Opens a record for editing. Every edit is kept at once, and what undo goes back to with it.
- * @param steps what the storage holds from earlier
- */
+/** Opens a record for editing. Every edit is kept at once, and what undo goes back to with it. */
 export function openDocument(
   db: StrideDatabase,
   opened: RhythmRecord,
-  steps: StepsKept = { first: 0, end: 0 },
+  options: DocumentOptions = {},
 ): RhythmDocument {
+  const { steps = { first: 0, end: 0 }, practice = {}, say = () => undefined } = options;
+  const { answersWithin = ANSWERS_WITHIN, again = AGAIN } = options;
   const listeners = new Set<() => void>();
+  const writer = crypto.randomUUID();
   let revision = opened.revision;
   const asOpened: Draft = { rhythm: opened.rhythm, drafts: opened.drafts };
   let written: StepsWritten = { first: steps.end, steps: [] };
@@ -74,13 +106,15 @@ export function openDocument(
   let state: DocumentState = {
     history: startHistory(asOpened),
     earlier: steps.end - steps.first,
-    ladder: opened.ladder,
-    mix: opened.mix ?? PLAIN_MIX,
+    ladder: practice.ladder,
+    mix: practice.mix ?? PLAIN_MIX,
     save: { status: 'saved' },
   };
   let last: { stroke: string; at: number } | undefined;
   let queue: Promise<void> = Promise.resolve();
   let waiting = false;
+  let retry: ReturnType<typeof setTimeout> | undefined;
+  let wait = again.first;
 
   function set(next: Partial<DocumentState>): void {
     state = { ...state, ...next };
@@ -89,31 +123,45 @@ export function openDocument(
 
   /** Saves run one after another; edits made while one runs are saved together by the next. */
   function keep(): void {
+    clearTimeout(retry);
     if (state.save.status === 'elsewhere') return;
-    set({ save: { status: 'saving' } });
+    // What could not be kept is said until it is.
+    if (state.save.status !== 'failed') set({ save: { status: 'saving' } });
     if (waiting) return;
     waiting = true;
     // Copying a long rhythm into the browser's storage takes as long as a frame: the edit is painted first.
     const painted = new Promise<void>((resolve) => afterPaint(resolve));
-    queue = Promise.all([queue, painted]).then(async () => {
-      waiting = false;
-      const { history, ladder, mix } = state;
-      const { rhythm, drafts } = history.present;
-      let now = written;
-      const result: SaveResult = await saveRhythm(
-        db,
-        { id: opened.id, rhythm, drafts, mix, ...(ladder ? { ladder } : {}) },
-        revision,
-        async () => {
-          now = await writeSteps(db, opened.id, written, history);
-        },
+    queue = Promise.all([queue, painted]).then(saveNow);
+  }
+
+  async function saveNow(): Promise<void> {
+    waiting = false;
+    const { history } = state;
+    const { rhythm, drafts } = history.present;
+    let now = written;
+    const result: SaveResult = await inTime(
+      saveRhythm(db, { id: opened.id, rhythm, drafts, writer }, revision, async () => {
+        now = await writeSteps(db, opened.id, written, history);
+      }),
+      answersWithin,
+    ).catch((error: unknown) => ({ status: 'failed', message: storageSentence(error) }));
+    if (result.status !== 'saved') {
+      set({ save: result });
+      if (result.status === 'failed') {
+        retry = setTimeout(keep, wait);
+        wait = Math.min(again.most, wait * 2);
+      }
+      return;
+    }
+    written = now;
+    revision = result.record.revision;
+    wait = again.first;
+    if (result.cameBack) {
+      say(
+        `${rhythm.name} had been deleted in another tab. Your edit has put it back on the Shelf.`,
       );
-      if (result.status === 'saved') {
-        written = now;
-        revision = result.record.revision;
-        if (!waiting) set({ save: { status: 'saved' } });
-      } else set({ save: result });
-    });
+    }
+    set({ save: waiting ? { status: 'saving' } : { status: 'saved' } });
   }
 
   function move(history: History<Draft>): void {
@@ -134,6 +182,7 @@ export function openDocument(
     const found = await loadSteps(db, opened.id, end - count, end, before).catch(() => []);
     const pairs = found.map((draft, index) => ({ draft, next: found[index + 1] ?? before }));
     written = { ...written, first: end - found.length, steps: [...pairs, ...written.steps] };
+    if (found.length < count) say('What was further back could not be read; undo ends here.');
     set({
       history: { ...state.history, past: [...found, ...state.history.past] },
       // What cannot be read ends the way back.
@@ -155,7 +204,14 @@ export function openDocument(
     edit(change, stroke) {
       const { history } = state;
       const next = change(history.present);
-      if (isSameDraft(next, history.present)) return;
+      if (isSameDraft(next, history.present)) return true;
+      if (next.rhythm !== history.present.rhythm) {
+        const [refusal] = checkEdit(next.rhythm);
+        if (refusal !== undefined) {
+          say(`That was not done. ${refusal}`);
+          return false;
+        }
+      }
       const now = Date.now();
       const together =
         stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;
@@ -164,6 +220,7 @@ export function openDocument(
         history: together ? { ...history, present: next, future: [] } : recordStep(history, next),
       });
       keep();
+      return true;
     },
     undo() {
       if (state.history.past.length > 0 && owed === 0) move(undo(state.history));
@@ -173,13 +230,17 @@ export function openDocument(
       }
     },
     redo: () => move(redo(state.history)),
-    setPractice(practice) {
-      set(practice);
-      keep();
+    setPractice(change) {
+      set(change);
+      const { ladder, mix } = state;
+      db.practice
+        .put({ id: opened.id, mix, ...(ladder ? { ladder } : {}) })
+        .catch((error: unknown) => say(storageSentence(error)));
     },
     isNews: (stored) => state.save.status === 'saved' && !waiting && stored > revision,
     notice(stored) {
-      if (this.isNews(stored.revision)) set({ save: { status: 'elsewhere', theirs: stored } });
+      if (stored.writer === writer || !this.isNews(stored.revision)) return;
+      set({ save: { status: 'elsewhere', theirs: stored } });
     },
     takeTheirs() {
       if (state.save.status !== 'elsewhere') return;
@@ -190,18 +251,17 @@ export function openDocument(
       set({
         earlier: 0,
         history: recordStep(state.history, { rhythm: theirs.rhythm, drafts: theirs.drafts }),
-        ladder: theirs.ladder,
-        mix: theirs.mix ?? PLAIN_MIX,
         save: { status: 'saved' },
       });
     },
     async keepAsCopy(newId) {
       const { rhythm, drafts } = state.history.present;
-      const copy = { ...rhythm, id: newId, name: `${rhythm.name} (copy)`.slice(0, 120) };
-      await db.rhythms.put({ ...newRecord(copy), drafts });
+      const copy = { ...rhythm, id: newId, name: `${rhythm.name.slice(0, 110)} (copy)` };
+      await putRhythms(db, [{ ...newRecord(copy), drafts }]);
       this.takeTheirs();
       return newId;
     },
+    tryAgain: keep,
     settled: () => queue,
   };
 }

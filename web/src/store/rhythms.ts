@@ -1,11 +1,24 @@
 import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
 import Dexie from 'dexie';
-import { NewerDatabaseError, openSafely, type RhythmRecord, type StrideDatabase } from './db.ts';
+import { cardOf } from './cards.ts';
+import {
+  newerIn,
+  openSafely,
+  type PracticeRecord,
+  type RhythmRecord,
+  type StrideDatabase,
+} from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
+import { NoAnswerError } from './in-time.ts';
 
 /** How a save went. */
 export type SaveResult =
-  | { readonly status: 'saved'; readonly record: RhythmRecord }
+  | {
+      readonly status: 'saved';
+      readonly record: RhythmRecord;
+      /** Set where the rhythm had been deleted elsewhere and is there again. */
+      readonly cameBack?: true;
+    }
   /** Another tab saved a newer state, which this one has not seen; nothing was written. */
   | { readonly status: 'elsewhere'; readonly theirs: RhythmRecord }
   | { readonly status: 'failed'; readonly message: string };
@@ -14,17 +27,45 @@ export type SaveResult =
 export type LoadResult =
   | { readonly status: 'found'; readonly record: RhythmRecord }
   | { readonly status: 'missing' }
-  | { readonly status: 'broken'; readonly messages: readonly string[] };
+  | {
+      readonly status: 'broken';
+      readonly messages: readonly string[];
+      /** As it is kept, whatever its shape. */
+      readonly data: unknown;
+    };
+
+/** Keeps records with their cards, all or none. */
+export async function putRhythms(
+  db: StrideDatabase,
+  records: readonly RhythmRecord[],
+): Promise<void> {
+  await db.transaction('rw', db.rhythms, db.cards, async () => {
+    await db.rhythms.bulkPut([...records]);
+    await db.cards.bulkPut(records.map(cardOf));
+  });
+}
 
 /** Puts the demo rhythms there the first time the program starts in this browser. */
 export async function seedOnce(db: StrideDatabase): Promise<void> {
   await openSafely(db);
-  await db.transaction('rw', db.rhythms, db.settings, async () => {
+  if (await db.settings.get('seeded')) return;
+  await db.transaction('rw', db.rhythms, db.cards, db.settings, async () => {
     if (await db.settings.get('seeded')) return;
     await db.settings.put({ key: 'seeded', value: true });
+    await bringDemo(db);
+  });
+}
+
+/** Puts the demo rhythms on the Shelf; one that is there already stays as it is. */
+export async function bringDemo(db: StrideDatabase): Promise<void> {
+  await db.transaction('rw', db.rhythms, db.cards, async () => {
+    const there = new Set(await db.rhythms.toCollection().primaryKeys());
     const now = Date.now();
-    await db.rhythms.bulkPut(
-      DEMO_RHYTHMS.map((rhythm, index) => newRecord(rhythm, now - index * 1000)),
+    await putRhythms(
+      db,
+      DEMO_RHYTHMS.filter(({ id }) => !there.has(id)).map((rhythm, index) =>
+        newRecord(rhythm, now - index * 1000),
+      ),
     );
   });
 }
@@ -40,11 +81,19 @@ export function listRhythms(db: StrideDatabase): Promise<RhythmRecord[]> {
 
 export async function loadRhythm(db: StrideDatabase, id: string): Promise<LoadResult> {
   const record = await db.rhythms.get(id);
-  if (!record) return { status: 'missing' };
+  return record ? readRecord(record) : { status: 'missing' };
+}
+
+/** A record of the storage, which may hold anything. */
+export function readRecord(record: RhythmRecord): LoadResult {
   const checked = checkRhythm(record.rhythm);
-  return checked.ok
-    ? { status: 'found', record: { ...record, rhythm: checked.rhythm } }
-    : { status: 'broken', messages: checked.messages };
+  if (!checked.ok) return { status: 'broken', messages: checked.messages, data: record.rhythm };
+  return { status: 'found', record: { ...record, rhythm: checked.rhythm } };
+}
+
+/** How a rhythm is practised; nothing where that was never set. */
+export async function loadPractice(db: StrideDatabase, id: string): Promise<PracticeRecord> {
+  return (await db.practice.get(id)) ?? { id };
 }
 
 /** The revision that is kept now, read from the index alone; undefined where there is no such rhythm. */
@@ -58,7 +107,7 @@ export async function storedRevision(db: StrideDatabase, id: string): Promise<nu
 
 /**
  * Saves over the revision this tab knows. When another tab has saved since, nothing is written and
- * theirs comes back.
+ * theirs comes back; a rhythm that was deleted elsewhere is there again.
  * @param beside what else is written with it, or not at all
  */
 export async function saveRhythm(
@@ -68,42 +117,71 @@ export async function saveRhythm(
   beside: () => Promise<void> = () => Promise.resolve(),
 ): Promise<SaveResult> {
   try {
-    return await db.transaction('rw', db.rhythms, db.steps, async (): Promise<SaveResult> => {
-      const revision = await storedRevision(db, next.id);
-      if (revision !== undefined && revision !== known) {
-        const theirs = await db.rhythms.get(next.id);
-        if (theirs) return { status: 'elsewhere', theirs };
-      }
-      const record = { ...next, revision: known + 1, updated: Date.now() };
-      await db.rhythms.put(record);
-      await beside();
-      return { status: 'saved', record };
-    });
+    return await db.transaction(
+      'rw',
+      db.rhythms,
+      db.cards,
+      db.steps,
+      async (): Promise<SaveResult> => {
+        const revision = await storedRevision(db, next.id);
+        if (revision !== undefined && revision !== known) {
+          const theirs = await db.rhythms.get(next.id);
+          const own = next.writer !== undefined && theirs?.writer === next.writer;
+          if (theirs && !own) return { status: 'elsewhere', theirs };
+        }
+        const record = { ...next, revision: (revision ?? known) + 1, updated: Date.now() };
+        await db.rhythms.put(record);
+        await db.cards.put(cardOf(record));
+        await beside();
+        return revision === undefined
+          ? { status: 'saved', record, cameBack: true }
+          : { status: 'saved', record };
+      },
+    );
   } catch (error) {
     return { status: 'failed', message: storageSentence(error) };
   }
 }
 
-/** Takes a rhythm from the Shelf with what its undo goes back to. @returns brings both back */
-export async function deleteRhythm(db: StrideDatabase, id: string): Promise<() => Promise<void>> {
-  return db.transaction('rw', db.rhythms, db.steps, async () => {
+/** How a deleted rhythm came back: as it was, or not at all, since it is there again already. */
+export type Restored = 'back' | 'there already';
+
+/** Takes a rhythm from the Shelf with what its undo goes back to. @returns brings all of it back */
+export async function deleteRhythm(
+  db: StrideDatabase,
+  id: string,
+): Promise<() => Promise<Restored>> {
+  const tables = [db.rhythms, db.cards, db.practice, db.steps];
+  return db.transaction('rw', tables, async () => {
     const record = await db.rhythms.get(id);
+    const practice = await db.practice.get(id);
     const steps = db.steps.where('[id+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]);
     const kept = await steps.toArray();
     await db.rhythms.delete(id);
+    await db.cards.delete(id);
+    await db.practice.delete(id);
     await steps.delete();
     return () =>
-      db.transaction('rw', db.rhythms, db.steps, async () => {
-        if (record) await db.rhythms.put(record);
+      db.transaction('rw', tables, async (): Promise<Restored> => {
+        if ((await storedRevision(db, id)) !== undefined) return 'there already';
+        if (record) {
+          await db.rhythms.put(record);
+          await db.cards.put(cardOf(record));
+        }
+        if (practice) await db.practice.put(practice);
         await db.steps.bulkPut(kept);
+        return 'back';
       });
   });
 }
 
 /** What went wrong with the browser's storage, and what to do, in one sentence. */
 export function storageSentence(error: unknown): string {
-  if (error instanceof NewerDatabaseError) {
+  if (newerIn(error)) {
     return 'This browser holds rhythms that a newer version of the program has written. They are left untouched: bring the program up to date to open them.';
+  }
+  if (error instanceof NoAnswerError) {
+    return 'The browser’s storage does not answer. Your last edits are in this tab only: take the rhythm away as a file, and leave the tab open; it is tried again.';
   }
   const name = error instanceof Error ? error.name : '';
   const inner = error instanceof Error && error.cause instanceof Error ? error.cause.name : '';

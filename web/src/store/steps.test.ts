@@ -22,7 +22,7 @@ beforeEach(async () => {
 async function open(): Promise<RhythmDocument> {
   const result = await loadRhythm(db, ID);
   if (result.status !== 'found') throw new Error(result.status);
-  return openDocument(db, result.record, await stepsOf(db, ID));
+  return openDocument(db, result.record, { steps: await stepsOf(db, ID) });
 }
 
 const now = (document: RhythmDocument): Rhythm => document.getState().history.present.rhythm;

@@ -1,24 +1,34 @@
 import 'fake-indexeddb/auto';
 import { setTempo } from '@stride/core/rhythm';
 import Dexie from 'dexie';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { listCards } from './cards.ts';
 import {
+  database,
   NewerDatabaseError,
   PLAIN_MIX,
   type RhythmRecord,
   SCHEMA_VERSION,
   StrideDatabase,
+  setDatabase,
 } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
 import { type Draft, openDocument } from './document.ts';
 import {
+  deleteRhythm,
   listRhythms,
+  loadPractice,
   loadRhythm,
   newRecord,
   seedOnce,
   storageSentence,
   storedRevision,
 } from './rhythms.ts';
+import { chooseStorage } from './storage.ts';
+import { changeSetting } from './use-setting.ts';
+
+/** Nothing is tried again by itself while a test looks. */
+const NEVER = { first: 1e9, most: 1e9 };
 
 let count = 0;
 let db: StrideDatabase;
@@ -87,11 +97,65 @@ describe('versions of the database', () => {
     expect(await storedRevision(db, demo.id)).toBe(8);
   });
 
-  it('bring an older record up: one without a mix opens with the plain one', async () => {
+  it('bring version 5 up: cards are made, and practice stands apart from the rhythm', async () => {
+    const [steps, ferry] = DEMO_RHYTHMS;
+    if (!steps || !ferry) throw new Error('no demo');
+    const fifth = new Dexie(db.name);
+    fifth.version(5).stores({
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+    });
+    await fifth.open();
+    const mix = { ...PLAIN_MIX, muted: ['layer-2'] };
+    const ladder = { from: 60, to: 90, step: { kind: 'bpm', by: 4 }, passes: 2 };
+    await fifth.table('rhythms').bulkPut([
+      { ...newRecord(steps, 5), revision: 3, mix, ladder },
+      newRecord(ferry, 7),
+      // What cannot be read keeps nobody from opening the rest.
+      { id: 'broken', revision: 1, updated: 6, drafts: {}, rhythm: { name: 'Old one' } },
+    ]);
+    await fifth.table('settings').put({ key: 'seeded', value: true });
+    fifth.close();
+
     await seedOnce(db);
-    const record = await stored('lantern-steps');
-    expect(record.mix).toBeUndefined();
-    expect(openDocument(db, record).getState().mix).toEqual(PLAIN_MIX);
+    const cards = await listCards(db);
+    expect(cards.map((card) => card.name)).toEqual(['Ferry bell', 'Old one', 'Lantern steps']);
+    expect(cards[2]).toMatchObject({ id: steps.id, revision: 3, pulses: 8, beats: '3 3 2' });
+    const practice = await loadPractice(db, steps.id);
+    expect(practice).toEqual({ id: steps.id, mix, ladder });
+    expect(await loadPractice(db, ferry.id)).toEqual({ id: ferry.id });
+    const document = openDocument(db, await stored(steps.id), { practice });
+    expect(document.getState().mix.muted).toEqual(['layer-2']);
+    expect((await loadRhythm(db, 'broken')).status).toBe('broken');
+  });
+
+  it('refuse writes as soon as a newer program has opened the database', async () => {
+    await seedOnce(db);
+    const document = openDocument(db, await stored('lantern-steps'), { again: NEVER });
+    const newer = new Dexie(db.name);
+    newer.version(SCHEMA_VERSION + 1).stores({
+      rhythms: 'id, updated, [id+revision]',
+      cards: 'id',
+      practice: 'id',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+      later: 'id',
+    });
+    await newer.open();
+    document.edit(tempo(99));
+    await document.settled();
+    expect(document.getState().save).toMatchObject({
+      status: 'failed',
+      message: expect.stringContaining('newer version'),
+    });
+    const kept = await newer.table('rhythms').get('lantern-steps');
+    expect(kept.rhythm.tempo.bpm).toBe(72);
+    newer.close();
   });
 
   it('leave a newer one untouched', async () => {
@@ -170,7 +234,7 @@ describe('an open document', () => {
   });
 
   it('says so when the browser cannot keep an edit', async () => {
-    const document = openDocument(db, await stored('lantern-steps'));
+    const document = openDocument(db, await stored('lantern-steps'), { again: NEVER });
     db.close();
     document.edit(tempo(88));
     await document.settled();
@@ -180,5 +244,172 @@ describe('an open document', () => {
       message: expect.stringContaining('take the rhythm away'),
     });
     expect(history.present.rhythm.tempo.bpm).toBe(88);
+  });
+
+  it('tries again by itself what could not be kept, and keeps saying so until it is', async () => {
+    const document = openDocument(db, await stored('lantern-steps'), {
+      again: { first: 5, most: 10 },
+    });
+    db.close();
+    document.edit(tempo(88));
+    await document.settled();
+    expect(document.getState().save.status).toBe('failed');
+    document.edit(tempo(89));
+    await document.settled();
+    expect(document.getState().save.status).toBe('failed');
+    await db.open();
+    await expect.poll(() => document.getState().save.status).toBe('saved');
+    expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(89);
+  });
+
+  it('does not wait for ever where the storage does not answer', async () => {
+    const document = openDocument(db, await stored('lantern-steps'), {
+      again: NEVER,
+      answersWithin: 20,
+    });
+    const transaction = db.transaction;
+    db.transaction = (() => new Promise(() => undefined)) as unknown as typeof db.transaction;
+    document.edit(tempo(88));
+    await document.settled();
+    expect(document.getState().save).toMatchObject({
+      status: 'failed',
+      message: expect.stringContaining('does not answer'),
+    });
+    db.transaction = transaction;
+    document.tryAgain();
+    await document.settled();
+    expect(document.getState().save.status).toBe('saved');
+  });
+
+  it('knows a save of its own whose answer was lost', async () => {
+    const document = openDocument(db, await stored('lantern-steps'), { again: NEVER });
+    document.edit(tempo(88));
+    await document.settled();
+    const record = await stored('lantern-steps');
+    // Kept, but this tab was not told.
+    await db.rhythms.put({ ...record, revision: record.revision + 1 });
+    document.edit(tempo(90));
+    await document.settled();
+    expect(document.getState().save.status).toBe('saved');
+    expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(90);
+  });
+
+  it('refuses an edit with which it could not be opened again, and says the way out', async () => {
+    const said: string[] = [];
+    const document = openDocument(db, await stored('lantern-steps'), {
+      say: (sentence) => said.push(sentence),
+    });
+    const before = document.getState().history;
+    const taken = document.edit(({ rhythm, drafts }) => ({
+      drafts,
+      rhythm: { ...rhythm, layers: Array(33).fill(rhythm.layers[0]) },
+    }));
+    expect(taken).toBe(false);
+    expect(document.getState().history).toBe(before);
+    expect(said).toEqual([
+      'That was not done. A rhythm has at most 32 layers. Take one out first.',
+    ]);
+  });
+
+  it('hears and climbs as one likes without being in the way of another tab', async () => {
+    const mine = openDocument(db, await stored('lantern-steps'));
+    const theirs = openDocument(db, await stored('lantern-steps'));
+    theirs.setPractice({ mix: { ...PLAIN_MIX, muted: ['layer-1'] } });
+    await expect
+      .poll(async () => (await loadPractice(db, 'lantern-steps')).mix?.muted)
+      .toEqual(['layer-1']);
+    expect(await storedRevision(db, 'lantern-steps')).toBe(1);
+    mine.edit(tempo(90));
+    await mine.settled();
+    expect(mine.getState().save.status).toBe('saved');
+  });
+
+  it('has a card that says the same', async () => {
+    const document = openDocument(db, await stored('lantern-steps'));
+    document.edit(({ rhythm, drafts }) => ({
+      drafts,
+      rhythm: { ...rhythm, name: 'Lamp steps', tags: ['evening'] },
+    }));
+    await document.settled();
+    const [first] = await listCards(db);
+    expect(first).toMatchObject({ id: 'lantern-steps', name: 'Lamp steps', tags: ['evening'] });
+    expect(first?.find).toContain('evening');
+    expect(first?.revision).toBe(await storedRevision(db, 'lantern-steps'));
+  });
+});
+
+describe('deleting', () => {
+  beforeEach(() => seedOnce(db));
+
+  it('brings everything back: the rhythm, its card, its practice, its steps', async () => {
+    const document = openDocument(db, await stored('lantern-steps'));
+    document.edit(tempo(90));
+    await document.settled();
+    await db.practice.put({ id: 'lantern-steps', mix: PLAIN_MIX });
+    const before = [await listCards(db), await db.steps.toArray(), await db.practice.toArray()];
+    const restore = await deleteRhythm(db, 'lantern-steps');
+    expect((await loadRhythm(db, 'lantern-steps')).status).toBe('missing');
+    expect(await db.steps.count()).toBe(0);
+    expect(await restore()).toBe('back');
+    expect([await listCards(db), await db.steps.toArray(), await db.practice.toArray()]).toEqual(
+      before,
+    );
+  });
+
+  it('does not undo over what another tab has written meanwhile', async () => {
+    const said: string[] = [];
+    const theirs = openDocument(db, await stored('lantern-steps'), {
+      say: (sentence) => said.push(sentence),
+    });
+    const restore = await deleteRhythm(db, 'lantern-steps');
+    theirs.edit(tempo(111));
+    await theirs.settled();
+    expect(said.join()).toContain('has put it back on the Shelf');
+    expect(await restore()).toBe('there already');
+    expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(111);
+  });
+
+  it('lays the demo over nothing that the player made', async () => {
+    const document = openDocument(db, await stored('lantern-steps'));
+    document.edit(tempo(111));
+    await document.settled();
+    await deleteRhythm(db, 'ferry-bell');
+    await db.settings.clear();
+    await seedOnce(db);
+    expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(111);
+    expect(await listCards(db)).toHaveLength(5);
+  });
+});
+
+describe('settings', () => {
+  it('that two tabs change at once keep both changes', async () => {
+    const list = { key: 'list', check: (value: unknown) => (value as string[] | undefined) ?? [] };
+    await Promise.all([
+      changeSetting(db, list, (kept: string[]) => [...kept, 'one']),
+      changeSetting(db, list, (kept: string[]) => [...kept, 'two']),
+    ]);
+    expect((await db.settings.get('list'))?.value).toEqual(['one', 'two']);
+  });
+});
+
+describe('where the browser keeps nothing', () => {
+  it('works in memory', async () => {
+    const before = globalThis.indexedDB;
+    vi.stubGlobal('indexedDB', undefined);
+    expect(await chooseStorage()).toBe('memory');
+    vi.stubGlobal('indexedDB', before);
+    await seedOnce(database);
+    expect(await listCards(database)).toHaveLength(5);
+    setDatabase(new StrideDatabase());
+  });
+
+  it('does not wait for ever for a storage that hangs', async () => {
+    const before = globalThis.indexedDB;
+    vi.stubGlobal('indexedDB', { open: () => ({}) });
+    Dexie.dependencies.indexedDB = globalThis.indexedDB;
+    expect(await chooseStorage(30)).toBe('memory');
+    vi.stubGlobal('indexedDB', before);
+    Dexie.dependencies.indexedDB = before;
+    setDatabase(new StrideDatabase());
   });
 });

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { toast } from '../ui/toasts.tsx';
-import { database, openSafely } from './db.ts';
+import { database, openSafely, type StrideDatabase } from './db.ts';
 import { storageSentence } from './rhythms.ts';
 
 /** One thing that a player sets once for this browser. */
@@ -12,8 +12,28 @@ export interface Setting<T> {
   readonly check: (value: unknown) => T;
 }
 
+/** What is chosen, or how what is kept changes: what another tab chose meanwhile is not lost then. */
+export type Change<T> = T | ((kept: T) => T);
+
+/**
+ * Changes a setting where it is kept, from what is kept there.
+ * @returns what it is now
+ */
+export async function changeSetting<T>(
+  db: StrideDatabase,
+  { key, check }: Pick<Setting<T>, 'key' | 'check'>,
+  change: Change<T>,
+): Promise<T> {
+  return db.transaction('rw', db.settings, async () => {
+    const kept = check((await db.settings.get(key))?.value);
+    const next = typeof change === 'function' ? (change as (kept: T) => T)(kept) : change;
+    await db.settings.put({ key, value: next });
+    return next;
+  });
+}
+
 /** A setting that is kept in this browser; what is chosen is in force at once. */
-export function useSetting<T>(setting: Setting<T>): readonly [T, (next: T) => void] {
+export function useSetting<T>(setting: Setting<T>): readonly [T, (next: Change<T>) => void] {
   const { key, usual, check } = setting;
   const client = useQueryClient();
   const query = ['settings', key];
@@ -25,13 +45,16 @@ export function useSetting<T>(setting: Setting<T>): readonly [T, (next: T) => vo
       return check((await database.settings.get(key))?.value);
     },
   });
-  const set = (next: T) => {
+  const set = (change: Change<T>) => {
     // What is still being read must not come after what was just chosen.
     void client.cancelQueries({ queryKey: query });
-    client.setQueryData(query, next);
-    database.settings
-      .put({ key, value: next })
-      .catch((error: unknown) => toast(storageSentence(error)));
+    client.setQueryData(query, (before: T | undefined) =>
+      typeof change === 'function' ? (change as (kept: T) => T)(before ?? usual) : change,
+    );
+    changeSetting(database, setting, change).then(
+      (now) => client.setQueryData(query, now),
+      (error: unknown) => toast(storageSentence(error)),
+    );
   };
   return [kept.data ?? usual, set];
 }

@@ -1,42 +1,73 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { liveQuery } from 'dexie';
 import { useEffect, useSyncExternalStore } from 'react';
+import { type Card, listCards } from './cards.ts';
 import { database, openSafely, type RhythmRecord } from './db.ts';
-import { type DocumentState, openDocument, type RhythmDocument } from './document.ts';
-import { listRhythms, loadRhythm, seedOnce } from './rhythms.ts';
-import { stepsOf } from './steps.ts';
+import type { DocumentState, RhythmDocument } from './document.ts';
+import { openRhythm, unkeptNow, watchUnkept } from './open-documents.ts';
+import { type LoadResult, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
 
-const SHELF = ['rhythms'] as const;
+const CARDS = ['cards'] as const;
 
-/** All rhythms, kept up to date with what this and other tabs write. */
-export function useShelf() {
+/** The cards of all rhythms, kept up to date with what this and other tabs write. */
+export function useCards() {
   const client = useQueryClient();
   useEffect(() => {
     const watching = liveQuery(async () => {
       await openSafely(database);
-      return listRhythms(database);
+      return listCards(database);
     }).subscribe({
-      next: (records: RhythmRecord[]) => client.setQueryData(SHELF, records),
-      error: () => client.invalidateQueries({ queryKey: SHELF }),
+      next: (cards: readonly Card[]) => client.setQueryData(CARDS, cards),
+      error: () => client.invalidateQueries({ queryKey: CARDS }),
     });
     return () => watching.unsubscribe();
   }, [client]);
   return useQuery({
-    queryKey: SHELF,
+    queryKey: CARDS,
     queryFn: async () => {
       await seedOnce(database);
-      return listRhythms(database);
+      return listCards(database);
     },
   });
 }
 
-/** Documents stay open when one leaves the Bench, so that undo is still there on return. */
-const open = new Map<string, RhythmDocument>();
+/** One rhythm as its card speaks of it: read when the card comes into sight. */
+export function useRhythmOf({
+  id,
+  revision,
+}: Pick<Card, 'id' | 'revision'>): LoadResult | undefined {
+  const asked = useQuery({
+    queryKey: ['rhythm', id, revision],
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 30_000,
+    queryFn: () => loadRhythm(database, id),
+  });
+  return asked.data;
+}
 
-export type OpenResult =
-  | { readonly status: 'open'; readonly document: RhythmDocument }
-  | { readonly status: 'missing' }
-  | { readonly status: 'broken'; readonly messages: readonly string[] };
+/** How many rhythms are offered where one is to be picked by its layers. */
+export const RECENT = 100;
+
+/** The rhythms edited last that can be read, where one of their layers is to be picked. */
+export function useRecentRhythms(): readonly RhythmRecord[] {
+  const cards = useCards();
+  const asked = useQuery({
+    queryKey: ['recent', cards.dataUpdatedAt],
+    enabled: cards.data !== undefined,
+    gcTime: 10_000,
+    placeholderData: (before: RhythmRecord[] | undefined) => before,
+    queryFn: async () => {
+      const records = await database.rhythms.orderBy('updated').reverse().limit(RECENT).toArray();
+      return records.flatMap((record) => {
+        const read = readRecord(record);
+        return read.status === 'found' ? [read.record] : [];
+      });
+    },
+  });
+  return asked.data ?? NONE;
+}
+
+const NONE: readonly RhythmRecord[] = [];
 
 /** Opens a rhythm for the Bench. */
 export function useOpenRhythm(id: string) {
@@ -44,22 +75,9 @@ export function useOpenRhythm(id: string) {
     queryKey: ['open', id],
     gcTime: 0,
     staleTime: 0,
-    queryFn: async (): Promise<OpenResult> => {
+    queryFn: async () => {
       await seedOnce(database);
-      const known = open.get(id);
-      const result = await loadRhythm(database, id);
-      if (known) {
-        await known.settled();
-        const fresh = await database.rhythms.get(id);
-        const theirs = fresh && JSON.stringify(fresh.rhythm);
-        if (theirs === JSON.stringify(known.getState().history.present.rhythm)) {
-          return { status: 'open', document: known };
-        }
-      }
-      if (result.status !== 'found') return result;
-      const document = openDocument(database, result.record, await stepsOf(database, id));
-      open.set(id, document);
-      return { status: 'open', document };
+      return openRhythm(id);
     },
   });
 }
@@ -67,4 +85,9 @@ export function useOpenRhythm(id: string) {
 /** A part of the state of an open document; the component follows it. */
 export function useDocument<T>(document: RhythmDocument, part: (state: DocumentState) => T): T {
   return useSyncExternalStore(document.subscribe, () => part(document.getState()));
+}
+
+/** What is in this tab only. */
+export function useUnkept() {
+  return useSyncExternalStore(watchUnkept, unkeptNow);
 }

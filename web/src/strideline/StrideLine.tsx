@@ -36,6 +36,8 @@ export interface StrideLineProps {
   /** Takes a playing position for this drawing; undefined hides the play line. */
   readonly follow?: (at: Position<unknown>) => number | undefined;
   readonly scale?: number;
+  /** The first rows only, where the line is a small picture of the rhythm. */
+  readonly mostRows?: number;
   /** What stands at the left of each layer, or above it where there is little room. */
   readonly label?: (layer: number) => ReactNode;
   readonly muted?: ReadonlySet<string>;
@@ -79,18 +81,27 @@ export function StrideLine(props: StrideLineProps) {
   const narrow = width > 0 && width < NARROW;
   const counting = props.counting ?? rhythm.counting ?? usualCounting(rhythm.cycle);
   const geometry = useSame(
-    useMemo(
-      () =>
-        layOut(rhythm, timing, {
-          width: width || 900,
-          labels: label && !narrow ? LABELS : 0,
-          nameAbove: Boolean(label) && narrow,
-          scale: props.scale ?? 1,
-          ...(props.folded ? { folded: props.folded } : {}),
-          turnNames: rhythm.turns !== undefined || turnLabels !== undefined,
-        }),
-      [rhythm, timing, width, narrow, label, props.scale, props.folded, turnLabels],
-    ),
+    useMemo(() => {
+      const whole = layOut(rhythm, timing, {
+        width: width || 900,
+        labels: label && !narrow ? LABELS : 0,
+        nameAbove: Boolean(label) && narrow,
+        scale: props.scale ?? 1,
+        ...(props.folded ? { folded: props.folded } : {}),
+        turnNames: rhythm.turns !== undefined || turnLabels !== undefined,
+      });
+      return { ...whole, systems: whole.systems.slice(0, props.mostRows) };
+    }, [
+      rhythm,
+      timing,
+      width,
+      narrow,
+      label,
+      props.scale,
+      props.folded,
+      props.mostRows,
+      turnLabels,
+    ]),
   );
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
   const beats = useSame(useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]));

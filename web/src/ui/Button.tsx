@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from 'react';
+import type { ButtonHTMLAttributes, Ref } from 'react';
 
 const LOOKS = {
   go: 'bg-go text-on-go font-semibold hover:brightness-110',
@@ -8,6 +8,7 @@ const LOOKS = {
 } as const;
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+  readonly ref?: Ref<HTMLButtonElement>;
   readonly look?: keyof typeof LOOKS;
   /** Big enough for a foot or a knuckle, for screens used while playing. */
   readonly large?: boolean;

@@ -4,13 +4,14 @@ import {
   familiesOf,
   type Kinship,
   type KnownLine,
+  type Library,
   makeLibrary,
   onePeriod,
 } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import * as Comlink from 'comlink';
 import { database, openSafely } from '../store/db.ts';
-import { listRhythms } from '../store/rhythms.ts';
+import { listRhythms, readRecord } from '../store/rhythms.ts';
 
 /** The catalogue's timelines, ready to be asked. */
 const timelines = makeLibrary(
@@ -43,14 +44,37 @@ const api = {
   /** Among all layers on the Shelf, which is read here and not on the page. */
   async amongShelf(onsets: readonly number[], span: number): Promise<readonly ShelfKinship[]> {
     await openSafely(database);
-    const named = new Map<string, Omit<ShelfKinship, keyof Kinship>>();
-    const lines = (await listRhythms(database)).flatMap(({ rhythm }) => linesOf(rhythm, named));
-    return familiesOf(onsets, span, makeLibrary(lines)).flatMap((kin) => {
+    const { library, named } = await shelfLibrary();
+    return familiesOf(onsets, span, library).flatMap((kin) => {
       const who = named.get(kin.id);
       return who ? [{ ...kin, ...who }] : [];
     });
   },
 };
+
+interface ShelfLibrary {
+  readonly library: Library;
+  /** Whose line it is, by id. */
+  readonly named: Map<string, Omit<ShelfKinship, keyof Kinship>>;
+}
+
+let indexed: { readonly stamp: string; readonly shelf: ShelfLibrary } | undefined;
+
+/** The lines of all layers on the Shelf, read anew only where something there has changed. */
+async function shelfLibrary(): Promise<ShelfLibrary> {
+  const count = await database.rhythms.count();
+  const last = await database.rhythms.orderBy('updated').last();
+  const stamp = `${count} ${last?.id} ${last?.revision} ${last?.updated}`;
+  if (indexed?.stamp === stamp) return indexed.shelf;
+  const named: ShelfLibrary['named'] = new Map();
+  const lines = (await listRhythms(database)).flatMap((record) => {
+    const read = readRecord(record);
+    return read.status === 'found' ? linesOf(read.record.rhythm, named) : [];
+  });
+  const shelf = { library: makeLibrary(lines), named };
+  indexed = { stamp, shelf };
+  return shelf;
+}
 
 /** The layers of a rhythm as lines that can be looked up; whose they are is noted by id. */
 function linesOf(

@@ -1,0 +1,160 @@
+import * as v from 'valibot';
+import { listOf, NameSchema, oneLine, parseData } from '../bounds/index.ts';
+import { beatsOf, type Cycle, CycleSchema, cycleFromSpans } from '../cycle/index.ts';
+import { findInstrument, INSTRUMENTS, strokeKind } from '../instrument/index.ts';
+import { counted } from '../wording/index.ts';
+import { breaches, fillsTurns, handClashes, slotCount } from './check.ts';
+import { divideCell, plainCells } from './edit.ts';
+import {
+  CellSchema,
+  type Layer,
+  LIMITS,
+  type Rhythm,
+  RhythmSchema,
+  StrokeSchema,
+  TempoSchema,
+} from './model.ts';
+import { withRings } from './rings.ts';
+
+/** A rhythm made of what could be read of a damaged one. */
+export interface Repaired {
+  readonly rhythm: Rhythm;
+  /** What was changed or left out, a sentence each. */
+  readonly said: readonly string[];
+}
+
+const Loose = v.record(v.string(), v.unknown());
+const Anything = listOf(v.unknown(), 100_000, 'Too long.');
+
+/**
+ * Makes a rhythm that keeps every rule of data that does not, with as much of it as there is. Never
+ * throws.
+ * @param id the id it gets
+ */
+export function repairRhythm(data: unknown, id: string): Repaired {
+  const said: string[] = [];
+  const from = taken(Loose, data) ?? {};
+  const cycle = taken(CycleSchema, from.cycle) ?? replaced(said, 'cycle');
+  const list = taken(Anything, from.layers) ?? [];
+  const layers = list
+    .slice(0, LIMITS.layers)
+    .flatMap((one, index) => repairLayer(one, index, cycle, said));
+  const field = <const Schema extends v.GenericSchema>(name: string, schema: Schema) => {
+    const value = taken(schema, from[name]);
+    if (value === undefined && from[name] !== undefined)
+      said.push(`Its ${name} could not be read.`);
+    return value;
+  };
+  const { entries } = RhythmSchema;
+  const tempo = field('tempo', TempoSchema) ?? { bpm: 60, per: beatsOf(cycle)[0]?.span ?? 1 };
+  const counting = field('counting', entries.counting);
+  const turns = field('turns', entries.turns);
+  const notes = field('notes', entries.notes);
+  const rhythm: Rhythm = {
+    id,
+    name: taken(NameSchema, from.name) ?? 'Repaired rhythm',
+    cycle,
+    layers,
+    tempo,
+    target: field('target', entries.target) ?? tempo.bpm,
+    ...(counting ? { counting } : {}),
+    ...(turns ? { turns } : {}),
+    ...(notes ? { notes } : {}),
+    tags: field('tags', entries.tags) ?? [],
+  };
+  return { rhythm: fitted(rhythm, said), said };
+}
+
+function taken<const Schema extends v.GenericSchema>(
+  schema: Schema,
+  data: unknown,
+): v.InferOutput<Schema> | undefined {
+  const parsed = parseData(schema, data);
+  return parsed.ok ? parsed.output : undefined;
+}
+
+function replaced(said: string[], what: string): Cycle {
+  said.push(`Its ${what} could not be read; it is four beats of four now.`);
+  return cycleFromSpans('4x4');
+}
+
+function repairLayer(data: unknown, index: number, cycle: Cycle, said: string[]): Layer[] {
+  const from = taken(Loose, data);
+  const instrument = findInstrument(String(from?.instrument)) ?? INSTRUMENTS[0];
+  if (!from || !instrument) {
+    said.push(`Layer ${index + 1} could not be read and is left out.`);
+    return [];
+  }
+  const name = taken(NameSchema, from.name) ?? `Layer ${index + 1}`;
+  if (instrument.id !== from.instrument) {
+    const unknown = oneLine(String(from.instrument), 40);
+    said.push(
+      `${name}: no instrument is called “${unknown}”; it is played on the ${instrument.name}.`,
+    );
+  }
+  const spans = beatsOf(cycle).map((beat) => beat.span);
+  const cells = (taken(Anything, from.cells) ?? []).flatMap((one) => taken(CellSchema, one) ?? []);
+  let slots = 0;
+  const kept = cells.filter((cell) => {
+    slots += cell.slots;
+    return slots <= LIMITS.slotsPerLayer;
+  });
+  const used = kept.length > 0 ? kept : plainCells(spans);
+  const all = slotCount({ cells: used });
+  const strokes = (taken(Anything, from.strokes) ?? []).flatMap((one) => {
+    const stroke = taken(StrokeSchema, one);
+    return stroke && stroke.slot < all && strokeKind(instrument, stroke.kind) ? [stroke] : [];
+  });
+  const sorted = strokes.sort((a, b) => a.slot - b.slot);
+  const clashes = new Set(handClashes({ strokes: sorted }));
+  const perSlot = new Map<number, number>();
+  const playable = sorted
+    .map((stroke) => {
+      if (!clashes.has(stroke.slot)) return stroke;
+      const { hand: _hand, ...bare } = stroke;
+      return bare;
+    })
+    .filter(({ slot }) => {
+      perSlot.set(slot, (perSlot.get(slot) ?? 0) + 1);
+      return (perSlot.get(slot) ?? 0) <= LIMITS.strokesPerSlot;
+    });
+  const lost = (taken(Anything, from.strokes) ?? []).length - playable.length;
+  if (lost > 0)
+    said.push(
+      `${name}: ${counted(lost, 'stroke')} had no place and ${lost === 1 ? 'is' : 'are'} left out.`,
+    );
+  const bare: Layer = {
+    id: `layer-${index + 1}`,
+    name,
+    instrument: instrument.id,
+    cells: used,
+    strokes: playable,
+  };
+  const rings = (taken(Anything, from.rings) ?? []).filter((slot) => Number.isInteger(slot));
+  const ringing = withRings(bare, rings as number[]);
+  return [from.free === true || !fillsTurns(cycle, bare) ? { ...ringing, free: true } : ringing];
+}
+
+/** Beats that meet on no grid are divided plainly, one layer after the other; then layers are left out. */
+function fitted(rhythm: Rhythm, said: string[]): Rhythm {
+  let now = rhythm;
+  for (let index = rhythm.layers.length - 1; index >= 0 && breaches(now).length > 0; index -= 1) {
+    const layer = now.layers[index];
+    if (!layer) continue;
+    let plain = layer;
+    layer.cells.forEach((cell, at) => {
+      if (cell.slots > 4) plain = divideCell(plain, at, 4).layer;
+      else if (cell.slots === 3) plain = divideCell(plain, at, 2).layer;
+    });
+    const cells = plain.cells.map((cell) => ({ ...cell, beats: { num: 1, den: 1 } }));
+    const whole = { ...plain, cells };
+    now = { ...now, layers: now.layers.with(index, { ...whole, free: true }) };
+    said.push(`${layer.name}: its beats are divided anew, in four at most.`);
+  }
+  while (breaches(now).length > 0 && now.layers.length > 0) {
+    said.push(`${now.layers.at(-1)?.name} is left out: it does not go with the others.`);
+    now = { ...now, layers: now.layers.slice(0, -1) };
+  }
+  const { turns: _turns, ...rest } = now;
+  return breaches(now).length > 0 ? rest : now;
+}

@@ -1,0 +1,48 @@
+/** Something that Find anything can find. */
+export interface Found {
+  readonly group: string;
+  /** What tells it from others of the same name. */
+  readonly key?: string;
+  readonly label: string;
+  /** Everything it is found by. */
+  readonly find: string;
+  readonly run: () => void;
+}
+
+export interface FoundGroup {
+  readonly group: string;
+  readonly found: readonly Found[];
+  /** How many more there are that fit. */
+  readonly more: number;
+}
+
+/** So many of one group are listed. */
+const MOST = 12;
+
+/**
+ * What fits some words, by group: all words must be in it; first what begins with them, then what has a
+ * word that does, then the rest, each in the order given. The group with the best fit comes first.
+ */
+export function find(words: string, lists: readonly (readonly Found[])[]): readonly FoundGroup[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const whole = wanted.join(' ');
+  const groups = new Map<string, { ranks: Found[][]; count: number; best: number }>();
+  for (const one of lists.flat()) {
+    const text = one.find.toLowerCase();
+    if (!wanted.every((word) => text.includes(word))) continue;
+    const label = one.label.toLowerCase();
+    const rank = label.startsWith(whole) ? 0 : ` ${label}`.includes(` ${whole}`) ? 1 : 2;
+    const group = groups.get(one.group) ?? { ranks: [[], [], []], count: 0, best: 3 };
+    group.count += 1;
+    group.best = Math.min(group.best, rank);
+    if ((group.ranks[rank]?.length ?? 0) < MOST) group.ranks[rank]?.push(one);
+    groups.set(one.group, group);
+  }
+  return [...groups]
+    .map(([group, { ranks, count, best }]) => {
+      const found = ranks.flat().slice(0, MOST);
+      return { group, found, more: count - found.length, best };
+    })
+    .sort((a, b) => (wanted.length === 0 ? 0 : a.best - b.best))
+    .map(({ group, found, more }) => ({ group, found, more }));
+}

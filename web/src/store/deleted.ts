@@ -1,0 +1,57 @@
+import { useSyncExternalStore } from 'react';
+import { toast } from '../ui/toasts.tsx';
+import { database } from './db.ts';
+import { closeDocument } from './open-documents.ts';
+import { deleteRhythm, type Restored, storageSentence } from './rhythms.ts';
+
+/** A rhythm that was taken from the Shelf since the program was started in this tab. */
+export interface Deleted {
+  readonly id: string;
+  readonly name: string;
+  readonly restore: () => Promise<Restored>;
+}
+
+let deleted: readonly Deleted[] = [];
+const listeners = new Set<() => void>();
+
+function set(next: readonly Deleted[]): void {
+  deleted = next;
+  for (const listener of listeners) listener();
+}
+
+/** What was deleted since the start, the last first; each can be brought back. */
+export function useDeleted(): readonly Deleted[] {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => deleted,
+  );
+}
+
+/** Takes a rhythm from the Shelf, and says how it comes back. */
+export async function takeFromShelf(id: string, name: string): Promise<void> {
+  try {
+    const one: Deleted = { id, name, restore: await deleteRhythm(database, id) };
+    closeDocument(id);
+    set([one, ...deleted]);
+    toast(`${name} was deleted.`, () => void bringBack(one));
+  } catch (error) {
+    toast(storageSentence(error));
+  }
+}
+
+/** Brings a deleted rhythm back; one that is there again already is left as it is. */
+export async function bringBack(one: Deleted): Promise<void> {
+  if (!deleted.includes(one)) return;
+  try {
+    const restored = await one.restore();
+    set(deleted.filter((other) => other !== one));
+    if (restored === 'there already') {
+      toast(`${one.name} is on the Shelf already: another tab has put it back, with newer edits.`);
+    }
+  } catch (error) {
+    toast(storageSentence(error));
+  }
+}

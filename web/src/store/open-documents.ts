@@ -1,0 +1,95 @@
+import { toast } from '../ui/toasts.tsx';
+import { database } from './db.ts';
+import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
+import { loadPractice, loadRhythm, readRecord } from './rhythms.ts';
+import { stepsOf } from './steps.ts';
+
+/** Documents stay open when one leaves the Bench, so that undo is still there on return. */
+const open = new Map<string, RhythmDocument>();
+const listeners = new Set<() => void>();
+
+export type OpenResult =
+  | { readonly status: 'open'; readonly document: RhythmDocument }
+  | { readonly status: 'missing' }
+  | { readonly status: 'broken'; readonly messages: readonly string[]; readonly data: unknown };
+
+/** What is in this tab only, and why. */
+export interface Unkept {
+  readonly document: RhythmDocument;
+  readonly name: string;
+  readonly save: Extract<SaveStatus, { status: 'failed' | 'elsewhere' }>;
+}
+
+let unkept: readonly Unkept[] = [];
+
+function look(): void {
+  const next = [...open.values()].flatMap((document): Unkept[] => {
+    const { save, history } = document.getState();
+    if (save.status !== 'failed' && save.status !== 'elsewhere') return [];
+    return [{ document, name: history.present.rhythm.name, save }];
+  });
+  const same =
+    next.length === unkept.length &&
+    next.every((one, at) => one.save === unkept[at]?.save && one.name === unkept[at]?.name);
+  if (same) return;
+  unkept = next;
+  for (const listener of listeners) listener();
+}
+
+/** Everything that is in this tab only, until it is kept. */
+export const unkeptNow = (): readonly Unkept[] => unkept;
+
+export function watchUnkept(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Whether closing the page now would lose something. */
+export function somethingIsAtStake(): boolean {
+  return [...open.values()].some((document) => document.getState().save.status !== 'saved');
+}
+
+/**
+ * Opens a rhythm, or gives the document of it that is open already. Nothing in it that is not kept is
+ * ever replaced by what the storage holds.
+ */
+export async function openRhythm(id: string): Promise<OpenResult> {
+  const known = open.get(id);
+  if (known) {
+    await known.settled();
+    if (known.getState().save.status !== 'saved') return { status: 'open', document: known };
+  }
+  const result = await loadRhythm(database, id);
+  if (result.status !== 'found') {
+    open.delete(id);
+    return result;
+  }
+  if (known) {
+    known.notice(result.record);
+    // What was kept here is a step that undo goes back to.
+    known.takeTheirs();
+    return { status: 'open', document: known };
+  }
+  const document = openDocument(database, result.record, {
+    steps: await stepsOf(database, id),
+    practice: await loadPractice(database, id),
+    say: toast,
+  });
+  document.subscribe(look);
+  open.set(id, document);
+  return { status: 'open', document };
+}
+
+/** Told that the storage has another revision of an open rhythm than this tab has seen. */
+export async function noticeRevision(document: RhythmDocument, revision: number): Promise<void> {
+  if (!document.isNews(revision)) return;
+  const stored = await database.rhythms.get(document.id);
+  const read = stored && readRecord(stored);
+  if (read?.status === 'found') document.notice(read.record);
+}
+
+/** Lets a document go whose rhythm was taken from the Shelf on purpose. */
+export function closeDocument(id: string): void {
+  open.delete(id);
+  look();
+}
