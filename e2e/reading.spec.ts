@@ -115,14 +115,14 @@ test('two lines lie over one another, with what moved, and either is heard', asy
   ).toBe(true);
   expect(places).toContain(3);
 
-  // As it was when it was opened: an edit shows as a stroke that came.
+  // From what it was when it was opened to what it is: an edit shows as a stroke that came.
   await page.getByRole('link', { name: 'Write' }).click();
   await slot(page, 'Ferry', 1).click();
   await page.keyboard.press('X');
   await page.getByRole('link', { name: 'Read', exact: true }).click();
   await page.getByRole('button', { name: 'Compare' }).click();
   await page.getByLabel('Compare with').selectOption('Ferry as it was when you opened it');
-  await expect(changed).toContainText('One stroke went: pulse 2.');
+  await expect(changed).toContainText('One stroke came: pulse 2.');
 });
 
 test('a layer is set against a timeline of the catalogue, low strokes where one wants them', async ({

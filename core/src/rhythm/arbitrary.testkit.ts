@@ -3,6 +3,7 @@ import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
 import { handClashes, slotCount } from './check.ts';
 import { setNotes, setTags } from './edit.ts';
+import { isFootKind } from './hands.ts';
 import {
   type Cell,
   FORCES,
@@ -59,7 +60,11 @@ function arbitraryStroke(instrument: number, slot: number): fc.Arbitrary<Stroke>
       },
       { requiredKeys: ['slot', 'kind', 'force'] },
     )
-    .map((stroke) => stroke as Stroke);
+    .map((stroke): Stroke => {
+      const made = stroke as Stroke;
+      const { hand: _hand, ...bare } = made;
+      return isFootKind({ instrument: INSTRUMENTS[instrument]?.id ?? '' }, made.kind) ? bare : made;
+    });
 }
 
 /** What sounds in a slot: mostly one stroke, now and then two of different kinds and hands together. */

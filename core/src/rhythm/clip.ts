@@ -24,6 +24,20 @@ export function copyRange(layer: Layer, first: number, last: number): Clip {
   };
 }
 
+/** Two copied stretches as one, the second after the first. */
+export function joinClips(first: Clip, second: Clip): Clip {
+  const by = slotCount(first);
+  const rings = [...(first.rings ?? []), ...(second.rings ?? []).map((slot) => slot + by)];
+  return {
+    cells: [...first.cells, ...second.cells],
+    strokes: [
+      ...first.strokes,
+      ...second.strokes.map((stroke) => ({ ...stroke, slot: stroke.slot + by })),
+    ],
+    ...(rings.length > 0 ? { rings } : {}),
+  };
+}
+
 /** The cells of a stretch of slots; the first and the last may be parts of cells. */
 function cutCells(cells: readonly Cell[], from: number, to: number): readonly Cell[] {
   let at = 0;

@@ -1,7 +1,7 @@
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { slotCount } from './check.ts';
 import { placeStrokes } from './edit.ts';
-import { LIMBS, OTHER_HAND } from './hands.ts';
+import { isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
 import { addTurn } from './layers.ts';
 import type { Hand, Layer, Rhythm, Stroke } from './model.ts';
 import { withRings } from './rings.ts';
@@ -33,7 +33,8 @@ export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1
 
 /**
  * Deals hands out to the strokes of a stretch in turn, as `each R L` does in the text. Of strokes
- * that sound together the second gets the hand that is free, and a third one none.
+ * that sound together the second gets the hand that is free, and a third one none. Strokes of the foot
+ * are passed over.
  */
 export function dealHands(
   layer: Layer,
@@ -48,7 +49,7 @@ export function dealHands(
   return {
     ...layer,
     strokes: layer.strokes.map((stroke) => {
-      if (stroke.slot < from || stroke.slot > to) return stroke;
+      if (stroke.slot < from || stroke.slot > to || isFootKind(layer, stroke.kind)) return stroke;
       if (stroke.slot !== slot) busy = 0;
       slot = stroke.slot;
       const next = hands[count % hands.length] ?? 'R';
@@ -75,11 +76,12 @@ export function accentOnly(layer: Layer, slots: ReadonlySet<number>): Layer {
 
 /**
  * The strokes of a stretch moved by some slots, with what they ring on through; what leaves the
- * layer comes in at its other end.
+ * layer comes in at its other end. A stretch whose last slot comes before its first goes over the seam.
  */
 export function shiftStrokes(layer: Layer, from: number, to: number, by: number): Layer {
   const all = slotCount(layer);
-  const inside = (slot: number) => slot >= from && slot <= to;
+  const inside = (slot: number) =>
+    from <= to ? slot >= from && slot <= to : slot >= from || slot <= to;
   const place = (slot: number) => (((slot + by) % all) + all) % all;
   const moved = layer.strokes.filter((stroke) => inside(stroke.slot));
   const places = new Set(moved.map((stroke) => place(stroke.slot)));

@@ -1,6 +1,7 @@
 import { BLANK, NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import { slotCount } from './check.ts';
+import { isFootKind } from './hands.ts';
 import {
   type Cell,
   FORCES,
@@ -99,9 +100,13 @@ export function toggleAccent(layer: Layer, slot: number): Layer {
   return setForce(layer, slot, all ? 3 : 4);
 }
 
-/** Gives the strokes of a slot to this hand; a slot with several strokes is left as it is. */
+/**
+ * Gives the strokes of a slot to this hand; a slot with several strokes, or one of the foot, is left as
+ * it is.
+ */
 export function setHand(layer: Layer, slot: number, hand: Hand): Layer {
-  if (strokesAt(layer, slot).length !== 1) return layer;
+  const [only, ...others] = strokesAt(layer, slot);
+  if (!only || others.length > 0 || isFootKind(layer, only.kind)) return layer;
   return mapStrokes(layer, slot, (stroke) => ({ ...stroke, hand }));
 }
 

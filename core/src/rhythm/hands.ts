@@ -1,20 +1,41 @@
-import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
 import type { Hand, Layer, Stroke } from './model.ts';
 
+/** Whether a kind of stroke is played with the foot; it never takes a hand. */
+export function isFootKind({ instrument }: Pick<Layer, 'instrument'>, kind: string): boolean {
+  return footKinds(instrument).has(kind);
+}
+
+const feet = new WeakMap<Instrument, ReadonlySet<string>>();
+const NONE: ReadonlySet<string> = new Set();
+
+/** The codes of an instrument that the foot plays. */
+export function footKinds(id: string): ReadonlySet<string> {
+  const instrument = findInstrument(id);
+  if (!instrument) return NONE;
+  let known = feet.get(instrument);
+  if (!known) {
+    const kinds = instrument.strokes.filter((stroke) => stroke.hand === 'foot');
+    known = new Set(kinds.map((stroke) => stroke.code));
+    feet.set(instrument, known);
+  }
+  return known;
+}
+
 /**
- * The hand that plays a stroke: the written one, or the usual one of its kind for a right-handed
+ * The hand that plays a stroke: the foot where its kind is the foot's, the written one, or the usual one of its kind for a right-handed
  * player (the strong hand is the right one).
  */
 export function handOf(layer: Pick<Layer, 'instrument'>, stroke: Stroke): Hand {
-  if (stroke.hand !== undefined) return stroke.hand;
   const instrument = findInstrument(layer.instrument);
-  switch (instrument && strokeKind(instrument, stroke.kind)?.hand) {
+  const usual = instrument && strokeKind(instrument, stroke.kind)?.hand;
+  if (usual === 'foot') return 'F';
+  if (stroke.hand !== undefined) return stroke.hand;
+  switch (usual) {
     case 'weak':
       return 'L';
     case 'both':
       return 'B';
-    case 'foot':
-      return 'F';
     default:
       return 'R';
   }

@@ -10,6 +10,7 @@ import {
   editLayer,
   handClashes,
   handOf,
+  isFootKind,
   type Layer,
   slotCount,
   strokesAt,
@@ -26,9 +27,10 @@ function written(instrument: string, rows: string, edit: (layer: Layer) => Layer
 }
 
 describe('strokes together in a slot', () => {
-  it('are joined one by one, as strong as those that are there, and taken out again', () => {
+  it('are joined one by one, plain beside an accent or a ghost, and taken out again', () => {
     const join = (kind: string) => (layer: Layer) => toggleTogether(layer, 0, kind);
-    expect(written('drum kit', 'play x! . / x .', join('B'))).toBe('play  B!+x! . / x .');
+    expect(written('drum kit', 'play x! . / x .', join('B'))).toBe('play  B+x! . / x .');
+    expect(written('drum kit', 'play (x) . / x .', join('B'))).toBe('play  B+(x) . / x .');
     expect(written('drum kit', 'play B+x . / x .', join('x'))).toBe('play  B . / x .');
     expect(written('drum kit', 'play . . / x .', join('S'))).toBe('play  S . / x .');
   });
@@ -43,7 +45,7 @@ describe('strokes together in a slot', () => {
       'play  S+x . / x .\nhand  L+R . / R .',
     );
     expect(written('drum kit', 'play x . / x .\nhand R . / R .', join('B'))).toBe(
-      'play  B+x . / x .\nhand  .+R . / R .',
+      'play  B+x . / x .\nhand  each R',
     );
   });
 
@@ -100,8 +102,13 @@ describe('hands of strokes together', () => {
           expect(handClashes(dealt)).toEqual([]);
           const slots = new Set(dealt.strokes.map((stroke) => stroke.slot));
           for (const slot of slots) {
-            const [first] = strokesAt(dealt, slot);
-            expect(['R', 'L']).toContain(first && handOf(dealt, first));
+            const byHand = strokesAt(dealt, slot).filter((one) => !isFootKind(dealt, one.kind));
+            for (const first of byHand.slice(0, 1)) {
+              expect(['R', 'L']).toContain(handOf(dealt, first));
+            }
+            for (const foot of strokesAt(dealt, slot)) {
+              if (isFootKind(dealt, foot.kind)) expect(foot.hand).toBeUndefined();
+            }
           }
         }
       }),

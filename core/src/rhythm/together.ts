@@ -5,8 +5,8 @@ import { handOf, LIMBS, OTHER_HAND } from './hands.ts';
 import type { Hand, Layer, Stroke } from './model.ts';
 
 /**
- * Lets a stroke sound together with those of a slot, or takes that kind out of it again. It is as
- * strong as they are; where its usual hand is busy it gets the other one. They stand in the order of
+ * Lets a plain stroke sound together with those of a slot, or takes that kind out of it again. Where
+ * its usual hand is busy it gets the other one. They stand in the order of
  * the instrument's vocabulary, so that two which are spoken as one are known as such.
  * @example toggleTogether(layer, 0, 'O') // `B` becomes `B+O`, and `B+O` becomes `B`
  */
@@ -15,8 +15,7 @@ export function toggleTogether(layer: Layer, slot: number, kind: string): Layer 
   const here = strokesAt(layer, slot);
   const others = here.filter((stroke) => stroke.kind !== kind);
   if (others.length < here.length) return placeStrokes(layer, slot, slot + 1, others);
-  const [first] = here;
-  const bare: Stroke = { slot, kind, force: first?.force ?? 3 };
+  const bare: Stroke = { slot, kind, force: 3 };
   const hand = freeHand(layer, here, bare);
   const all = [...here, hand ? { ...bare, hand } : bare];
   return placeStrokes(layer, slot, slot + 1, inVocabularyOrder(layer, all));

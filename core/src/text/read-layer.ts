@@ -3,9 +3,11 @@ import { beatsOf, type Cycle } from '../cycle/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import {
   type Cell,
+  footKinds,
   HANDS,
   type Hand,
   handClashes,
+  isFootKind,
   type Layer,
   LIMITS,
   plainCells,
@@ -96,7 +98,13 @@ export function readLayerBody(
   const counted = rowsOf('say').filter((row) => systemOf(row));
   const saying = rowsOf('say').filter((row) => !systemOf(row));
   const [system] = counted.map(systemOf);
-  const handed = readHands(rowsOf('hand'), shaped, strokes, problems);
+  const handed = readHands(
+    rowsOf('hand'),
+    shaped,
+    strokes,
+    { instrument: instrument.id },
+    problems,
+  );
   const said = saying.length > 0 ? readSay(saying, shaped, handed, problems) : handed;
   for (const slot of handClashes({ strokes: said })) {
     const at = places[slot];
@@ -250,13 +258,22 @@ function readHands(
   rows: readonly Row[],
   shaped: readonly ShapedCell[],
   strokes: readonly Stroke[],
+  layer: Pick<Layer, 'instrument'>,
   problems: Problems,
 ): readonly Stroke[] {
   const result = [...strokes];
   const give = (at: number, piece: Piece, text: string): void => {
     const hand = HANDS.find((known) => known === text);
     const stroke = result[at];
-    if (hand && stroke) result[at] = { ...stroke, hand };
+    if (hand && stroke && hand !== 'F' && isFootKind(layer, stroke.kind)) {
+      problems.push(
+        problemAt(
+          piece,
+          `${stroke.kind} is played with the foot, so this hand is left out.`,
+          'note',
+        ),
+      );
+    } else if (hand && stroke) result[at] = { ...stroke, hand };
     else if (!hand) {
       problems.push(
         problemAt(
@@ -277,8 +294,12 @@ function readHands(
       for (const piece of order) give(-1, piece, piece.text);
     } else {
       const hands = order.map((piece) => HANDS.find((hand) => hand === piece.text));
-      strokes.forEach((stroke, at) => {
-        const hand = hands[at % hands.length];
+      const feet = footKinds(layer.instrument);
+      let dealt = 0;
+      strokes.forEach((stroke) => {
+        if (feet.has(stroke.kind)) return;
+        const hand = hands[dealt % hands.length];
+        dealt += 1;
         // These strokes were made here a moment ago, and nobody else holds them yet.
         if (hand) (stroke as { hand?: Hand }).hand = hand;
       });

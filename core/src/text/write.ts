@@ -2,7 +2,14 @@ import { entryOf, entryWords } from '../catalogue/index.ts';
 import { writeCounting } from '../counting/index.ts';
 import { type Cycle, formatSpans } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
-import { type Hand, type Layer, type Rhythm, type Stroke, turnBeats } from '../rhythm/index.ts';
+import {
+  footKinds,
+  type Hand,
+  type Layer,
+  type Rhythm,
+  type Stroke,
+  turnBeats,
+} from '../rhythm/index.ts';
 import {
   add,
   type Beats,
@@ -89,7 +96,7 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
     play,
     ...(layer.strokes.some((stroke) => stroke.hand)
       ? [
-          dealtHands(layer.strokes) ??
+          dealtHands(layer) ??
             row(
               'hand',
               each((stroke) => stroke.hand),
@@ -167,8 +174,14 @@ function wrapTurns(key: string, turns: readonly string[]): string {
 }
 
 /** `hand each R L` where the hands follow a short order all through. */
-function dealtHands(strokes: readonly Stroke[]): string | undefined {
-  const hands: (Hand | undefined)[] = strokes.map((stroke) => stroke.hand);
+function dealtHands(layer: Layer): string | undefined {
+  const feet = footKinds(layer.instrument);
+  if (layer.strokes.some((stroke) => stroke.hand !== undefined && feet.has(stroke.kind))) {
+    return undefined;
+  }
+  const hands: (Hand | undefined)[] = layer.strokes
+    .filter((stroke) => !feet.has(stroke.kind))
+    .map((stroke) => stroke.hand);
   for (let period = 1; period <= 8 && period * 2 <= hands.length; period += 1) {
     if (hands.every((hand, at) => hand !== undefined && hand === hands[at % period])) {
       return `hand  each ${hands.slice(0, period).join(' ')}`;

@@ -11,6 +11,8 @@ const PLURALS: Readonly<Record<string, string>> = {
   was: 'were',
   comes: 'come',
   falls: 'fall',
+  finds: 'find',
+  goes: 'go',
   together: 'together',
   'of them': 'of them',
 };

@@ -1,11 +1,12 @@
 import { allInstruments } from '@stride/core/instrument';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useMatch, useNavigate } from 'react-router';
 import { STAGES } from '../bench/stages.ts';
 import { useCards } from '../store/use-store.ts';
 import { type Found, find } from './find.ts';
+import { focusScreen } from './focus.ts';
 import { applyTheme, THEMES } from './theme.ts';
 
 interface PaletteProps {
@@ -25,6 +26,12 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
   const navigate = useNavigate();
   const openId = useMatch('/bench/:id/*')?.params.id;
   const [words, setWords] = useState('');
+  const cameFrom = useRef(
+    document.activeElement instanceof HTMLElement || document.activeElement instanceof SVGElement
+      ? document.activeElement
+      : null,
+  );
+  const gone = useRef(false);
   const places = useMemo((): readonly Found[] => {
     const to = (path: string) => () => void navigate(path);
     return [
@@ -80,7 +87,14 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
+          data-modal
           aria-describedby={undefined}
+          onCloseAutoFocus={(event) => {
+            // Where one was, if that is still there; else the screen one has come to.
+            event.preventDefault();
+            if (cameFrom.current?.isConnected && !gone.current) cameFrom.current.focus();
+            else focusScreen();
+          }}
           className="fixed top-[12vh] left-1/2 z-40 w-[min(560px,calc(100vw-2rem))] -translate-x-1/2 rounded-2xl border border-edge bg-card p-2 shadow-2xl"
         >
           <Dialog.Title className="sr-only">Find anything</Dialog.Title>
@@ -103,6 +117,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
                       value={`${group} ${one.key ?? one.label}`}
                       className={ITEM}
                       onSelect={() => {
+                        gone.current = true;
                         onOpenChange(false);
                         one.run();
                       }}

@@ -1,9 +1,10 @@
 import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { somethingIsAtStake } from '../store/open-documents.ts';
 import { Toasts, toast } from '../ui/toasts.tsx';
+import { isBehindModal, useKeys } from '../ui/use-keys.ts';
+import { focusIsLost, focusScreen } from './focus.ts';
 import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
 import { UnkeptBar } from './UnkeptBar.tsx';
@@ -44,12 +45,16 @@ export function Shell() {
       window.removeEventListener('unhandledrejection', failed);
     };
   }, []);
-  useHotkeys('mod+k', () => setFinding(true), {
-    preventDefault: true,
-    enableOnFormTags: true,
-    enableOnContentEditable: true,
-  });
-  useHotkeys('shift+slash, ?', () => setHelping(true), { preventDefault: true, useKey: true });
+  // After a change of place the focus goes to the screen, unless something there has taken it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new place is what it is about
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => {
+      if (focusIsLost() && !isBehindModal()) focusScreen();
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [pathname]);
+  useKeys('mod+k', () => setFinding(true), { inFields: true });
+  useKeys('?', () => setHelping(true));
   return (
     <div className="flex min-h-screen flex-col">
       <a

@@ -4,7 +4,6 @@ import { TEMPO_RANGE } from '@stride/core/time';
 import { liveQuery } from 'dexie';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useEffect, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { player } from '../audio/player.ts';
 import { BrokenRhythm } from '../shelf/BrokenRhythm.tsx';
@@ -14,9 +13,12 @@ import { noticeRevision } from '../store/open-documents.ts';
 import { storageSentence, storedRevision } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
+import { NameField } from '../ui/NameField.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { useKeys } from '../ui/use-keys.ts';
+import { useTitle } from '../ui/use-title.ts';
 import { useBenchState } from './context.ts';
 import { levelsOf } from './mix.ts';
 import { NotesPanel } from './NotesPanel.tsx';
@@ -28,11 +30,7 @@ import { TempoPanel } from './TempoPanel.tsx';
 import { takeAway } from './take-away.ts';
 
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
-const EVERYWHERE = {
-  preventDefault: true,
-  enableOnFormTags: true,
-  enableOnContentEditable: true,
-} as const;
+const EVERYWHERE = { inFields: true, repeat: true } as const;
 
 /** One rhythm and its stages. */
 export function Bench() {
@@ -75,8 +73,8 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
     });
     return () => watching.unsubscribe();
   }, [document]);
-  useHotkeys('mod+z', () => document.undo(), EVERYWHERE);
-  useHotkeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
+  useKeys('mod+z', () => document.undo(), EVERYWHERE);
+  useKeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
   return (
     <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3">
       <BenchHeader bench={bench} />
@@ -92,15 +90,22 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   const { layers } = rhythm;
   const { pathname } = useLocation();
   const climbing = pathname.endsWith('/climb');
+  const stage = STAGES.find(({ to }) => pathname.endsWith(`/${to}`));
+  useTitle(rhythm.name, ...(stage ? [stage.label] : []));
   useEffect(() => {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5 print:hidden">
-      <NameField
-        name={rhythm.name}
-        onRename={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
-      />
+      <h1 className="min-w-0">
+        <NameField
+          label="Name of the rhythm"
+          labelHidden
+          name={rhythm.name}
+          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-[30px] leading-tight font-bold hover:bg-card"
+          onName={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
+        />
+      </h1>
       <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-2xl:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
@@ -224,38 +229,6 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
     </>
   );
 });
-
-function NameField({
-  name,
-  onRename,
-}: {
-  readonly name: string;
-  readonly onRename: (name: string) => void;
-}) {
-  const [text, setText] = useState(name);
-  useEffect(() => setText(name), [name]);
-  const keep = () => {
-    if (text.trim() === '') setText(name);
-    else onRename(text);
-  };
-  return (
-    <h1 className="min-w-0">
-      <label>
-        <span className="sr-only">Name of the rhythm</span>
-        <input
-          value={text}
-          maxLength={120}
-          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-[30px] leading-tight font-bold hover:bg-card"
-          onChange={(event) => setText(event.target.value)}
-          onBlur={keep}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') event.currentTarget.blur();
-          }}
-        />
-      </label>
-    </h1>
-  );
-}
 
 /** Says where an edit was not kept, and offers the ways on. */
 function SaveNotice({ document }: { readonly document: RhythmDocument }) {

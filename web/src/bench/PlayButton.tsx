@@ -4,13 +4,13 @@ import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/so
 import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useKeys } from '../ui/use-keys.ts';
 
 /** Who owns the player while a rhythm loops on the Bench. */
 export function loopOwner(rhythm: Rhythm): string {
@@ -90,10 +90,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
         ended.tag === 'count-in' ? { ...loop, ...latest.current } : undefined,
     });
   };
-  useHotkeys('space', toggle, {
-    preventDefault: true,
-    ignoreEventWhen: (event) => event.target instanceof HTMLButtonElement,
-  });
+  useKeys('space', toggle);
 
   return (
     <span className="relative">

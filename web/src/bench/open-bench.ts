@@ -25,8 +25,11 @@ export interface OpenBench {
   subscribe(listener: () => void): () => void;
   chooseLayer(index: number): void;
   setMix(change: Partial<Mix>): void;
-  /** An edit of the rhythm; typed text of the layers that it changes is written anew. */
-  edit(change: (before: Rhythm) => Rhythm, stroke?: string): void;
+  /**
+   * An edit of the rhythm; typed text of the layers that it changes is written anew.
+   * @returns false where it was refused
+   */
+  edit(change: (before: Rhythm) => Rhythm, stroke?: string): boolean;
 }
 
 export function openBench(document: RhythmDocument): OpenBench {

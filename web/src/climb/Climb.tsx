@@ -3,14 +3,15 @@ import { turnPulses } from '@stride/core/cycle';
 import { mirrorHands } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
+import { counted, times } from '@stride/core/wording';
 import { useMemo } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { useBench } from '../bench/context.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { useKeys } from '../ui/use-keys.ts';
 import { Stones } from './Stones.tsx';
 import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 
@@ -40,15 +41,11 @@ export function Climb() {
     if (running) send({ type: 'stop' });
     else if (!problem) send({ type: 'start' });
   };
-  const keys = { preventDefault: true, ignoreEventWhen: isTyping };
-  useHotkeys('space', toggle, {
-    ...keys,
-    ignoreEventWhen: (event) => isTyping(event) || event.target instanceof HTMLButtonElement,
-  });
-  useHotkeys('up', () => send({ type: 'up' }), keys);
-  useHotkeys('down', () => send({ type: 'down' }), keys);
-  useHotkeys('s', () => send({ type: 'stay' }), keys);
-  useHotkeys('escape', () => send({ type: 'stop' }), keys);
+  useKeys('space', toggle);
+  useKeys('up', () => send({ type: 'up' }));
+  useKeys('down', () => send({ type: 'down' }));
+  useKeys('s', () => send({ type: 'stay' }));
+  useKeys('escape', () => send({ type: 'stop' }));
 
   if (!timed.ok || !layer || !aloneTiming) {
     return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
@@ -107,10 +104,6 @@ export function Climb() {
 /** The gentle side: five in a hundred, three passes. */
 function usualLadder(from: number, to: number): Ladder {
   return { from, to: Math.max(from, to), step: { kind: 'percent', value: 5 }, passes: 3 };
-}
-
-function isTyping(event: Event): boolean {
-  return event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
 }
 
 interface StatusProps {
@@ -184,16 +177,16 @@ function Key({ children }: { readonly children: string }) {
 
 /** What a player two metres away should read. */
 function say(climbing: Climbing, ladder: Ladder): { title: string; detail: string } {
-  const { state, rungs, counted } = climbing;
+  const { state, rungs, counted: word } = climbing;
   switch (state.status) {
     case 'ready':
       return {
         title: `${rungs[0]} to ${rungs.at(-1)}`,
-        detail: `${rungs.length} ${rungs.length === 1 ? 'tempo' : 'tempos'}, each ${ladder.passes === 1 ? 'once' : `${ladder.passes} times`}, with a bar counted in.`,
+        detail: `${counted(rungs.length, 'tempo')}, each ${times(ladder.passes)}, with a bar counted in.`,
       };
     case 'counting-in':
       return {
-        title: `${rungs[state.rung]} in ${counted ?? 1}`,
+        title: `${rungs[state.rung]} in ${word ?? 1}`,
         detail: state.rung === 0 ? 'Listen to the beat.' : 'Up. Listen to the new beat.',
       };
     case 'playing':
@@ -286,5 +279,5 @@ function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
 function sayMinutes(minutes: number): string {
   if (minutes < 1) return `About ${Math.max(5, Math.round((minutes * 60) / 5) * 5)} seconds in all`;
   const rounded = minutes < 10 ? Math.round(minutes * 2) / 2 : Math.round(minutes);
-  return `About ${rounded} ${rounded === 1 ? 'minute' : 'minutes'} in all`;
+  return `About ${counted(rounded, 'minute')} in all`;
 }

@@ -1,3 +1,4 @@
+import { counted } from '@stride/core/wording';
 import { memo } from 'react';
 
 interface StonesProps {
@@ -21,7 +22,7 @@ export const Stones = memo(function Stones({ rungs, at, reached }: StonesProps) 
         className="block max-h-[154px] w-full min-w-[520px]"
         preserveAspectRatio="xMidYMid meet"
         role="img"
-        aria-label={`Ladder of ${rungs.length} tempos: ${rungs.join(', ')}${at === undefined ? '' : `; now at ${rungs[at]}`}`}
+        aria-label={`Ladder of ${counted(rungs.length, 'tempo')}: ${rungs.join(', ')}${at === undefined ? '' : `; now at ${rungs[at]}`}`}
       >
         {rungs.map((tempo, index) => {
           const here = index === at && !reached;

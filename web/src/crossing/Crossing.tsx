@@ -4,7 +4,6 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Plus, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { useLocation, useNavigate } from 'react-router';
 import { player } from '../audio/player.ts';
 import { database } from '../store/db.ts';
@@ -12,6 +11,8 @@ import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhyth
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { useKeys } from '../ui/use-keys.ts';
+import { useTitle } from '../ui/use-title.ts';
 import { Counted } from './Counted.tsx';
 import { CrossingLine } from './CrossingLine.tsx';
 import { HearFrom } from './HearFrom.tsx';
@@ -47,6 +48,7 @@ let last: Setup = newSetup([5, 3]);
 
 /** Two to five pulses over one span: seen, counted from each, and heard from each. */
 export function Crossing() {
+  useTitle('Crossing');
   const navigate = useNavigate();
   const { state: opened } = useLocation() as { readonly state: Opened | null };
   const [setup, setSetup] = useState(() => (opened ? openSetup(opened) : last));
@@ -64,10 +66,7 @@ export function Crossing() {
   const { playing, toggle } = useCrossingPlayer(crossed, setup, spans, every, (pulse) =>
     setSetup((before) => hearFrom(before, pulse)),
   );
-  useHotkeys('space', toggle, {
-    preventDefault: true,
-    ignoreEventWhen: (event) => event.target instanceof HTMLButtonElement,
-  });
+  useKeys('space', toggle);
 
   /** Other strokes begin anew; the same strokes with another beat or sound go on. */
   function change(next: (before: Setup) => Setup): void {

@@ -7,6 +7,7 @@ import {
   type Tradition,
 } from '@stride/core/catalogue';
 import { beatsOf, formatSpans, turnPulses } from '@stride/core/cycle';
+import { counted } from '@stride/core/wording';
 import { memo, useMemo, useState } from 'react';
 
 interface CatalogueProps {
@@ -118,7 +119,7 @@ const Item = memo(function Item({ entry, chosen, onChoose }: ItemProps) {
         </span>
         <span className="shrink-0 text-sm text-quiet">
           {entry.speed || formatSpans(entry.cycle).length > 12
-            ? `${beats} ${beats === 1 ? 'beat' : 'beats'}`
+            ? counted(beats, 'beat')
             : formatSpans(entry.cycle).replace(/[cfws]/g, '')}
           {pulses !== beats && !entry.speed ? ` = ${pulses}` : ''}
         </span>

@@ -7,7 +7,6 @@ import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Link } from 'react-router';
 import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/player.ts';
@@ -17,6 +16,7 @@ import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { useKeys } from '../ui/use-keys.ts';
 import { Catalogue } from './Catalogue.tsx';
 import { CountingPanel } from './CountingPanel.tsx';
 import { GestureKey, GestureLine } from './GestureLine.tsx';
@@ -45,7 +45,7 @@ export function Frame() {
   const owner = `frame:${rhythm.id}:${cycle.id}`;
   const mine = usePlays(owner);
   const tapping = useTapAlong(cycle, tempo);
-  useHotkeys('t', () => mine && tapping.tap());
+  useKeys('t', () => mine && tapping.tap());
   // What is heard and what a tap is measured against are one tempo.
   useEffect(() => {
     if (mine) player.change({ tempo });

@@ -7,6 +7,7 @@ import {
   type StrokePlace,
   timeRhythm,
 } from '@stride/core/rhythm';
+import { counted, form } from '@stride/core/wording';
 import { useMemo } from 'react';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 
@@ -59,7 +60,7 @@ function bySlots(places: readonly StrokePlace[]): ReadonlyMap<number, ReadonlySe
 
 function sayRecast(rhythm: Rhythm, { by, kept, moved, lost }: Recast): string {
   const all = kept + moved.length + lost.length;
-  const strokes = (count: number) => `${count} ${count === 1 ? 'stroke' : 'strokes'}`;
+  const strokes = (count: number) => counted(count, 'stroke');
   if (all === 0) return 'Nothing is written yet, so nothing has to move.';
   if (by === 'beats') return `As many beats as before: all ${strokes(all)} keep their beat.`;
   const parts = [
@@ -67,7 +68,7 @@ function sayRecast(rhythm: Rhythm, { by, kept, moved, lost }: Recast): string {
     ...(moved.length > 0 ? [`${strokes(moved.length)} move to the nearest slot, lit below`] : []),
     ...(lost.length > 0
       ? [
-          `${strokes(lost.length)} ${lost.length === 1 ? 'finds' : 'find'} no room and ${lost.length === 1 ? 'goes' : 'go'} (${sayLost(rhythm, lost)})`,
+          `${strokes(lost.length)} ${form(lost.length, 'finds')} no room and ${form(lost.length, 'goes')} (${sayLost(rhythm, lost)})`,
         ]
       : []),
   ];

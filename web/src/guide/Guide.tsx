@@ -4,6 +4,7 @@ import {
   type StrokeKind,
   strokeKind,
 } from '@stride/core/instrument';
+import { capital, form, wordedCount } from '@stride/core/wording';
 import { Pencil, Play, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -12,6 +13,7 @@ import { storageSentence } from '../store/rhythms.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { useTitle } from '../ui/use-title.ts';
 import { CARE, WORDS } from './advice.ts';
 import { hearStroke } from './hear.ts';
 import { OwnInstrument } from './OwnInstrument.tsx';
@@ -19,6 +21,7 @@ import { techniqueOf } from './techniques.ts';
 
 /** Strokes of every instrument with how each is played, care, and the words. */
 export function Guide() {
+  useTitle('Guide');
   const [search, setSearch] = useSearchParams();
   const { own, keep, remove } = useOwnInstruments();
   const [editing, setEditing] = useState<'new' | 'this'>();
@@ -59,7 +62,7 @@ export function Guide() {
                     (using) => {
                       if (using > 0) {
                         toast(
-                          `${using === 1 ? 'A rhythm is' : `${using} rhythms are`} played on the ${instrument.name}; give their layers another instrument first.`,
+                          `${capital(wordedCount(using, 'rhythm'))} ${form(using, 'is')} played on the ${instrument.name}; give their layers another instrument first.`,
                         );
                         return;
                       }

@@ -8,6 +8,7 @@ import {
   type Shape,
   unitsOf,
 } from '@stride/core/landing';
+import { counted, form } from '@stride/core/wording';
 import { useState } from 'react';
 import { CycleSelect } from './CycleSelect.tsx';
 import { InlineNumber, WORD_SELECT } from './InlineNumber.tsx';
@@ -134,7 +135,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         >
           {Array.from({ length: limits.parts.most }, (_, index) => index + 1).map((one) => (
             <option key={one} value={one}>
-              {one} {one === 1 ? 'part' : 'parts'} a {units.count}
+              {counted(one, 'part')} a {units.count}
             </option>
           ))}
           {full ? <option value="all">3 to 9 parts a {units.count}</option> : null}
@@ -172,7 +173,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
                   onChange={(next) => set({ turns: next })}
                   onProblem={setProblem}
                 />
-                {turns === 1 ? 'turn' : 'turns'}
+                {form(turns, 'turn')}
               </>
             )}
           </>

@@ -16,11 +16,12 @@ import {
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { useLocation } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { useKeys } from '../ui/use-keys.ts';
+import { useTitle } from '../ui/use-title.ts';
 import { AskSentence } from './AskSentence.tsx';
 import { useKept } from './kept.ts';
 import { LandingLine } from './LandingLine.tsx';
@@ -57,6 +58,7 @@ interface Picked {
 
 /** Cadences that end on the one: asked for in a sentence, listed, drawn, said, heard and sent on. */
 export function Landing() {
+  useTitle('Landing');
   const { state: given } = useLocation() as { readonly state: { readonly cycle?: Cycle } | null };
   const [mode, setMode] = useState<Mode>('find');
   const [cycle, setCycle] = useState<Cycle>(() => given?.cycle ?? firstCycle());
@@ -104,10 +106,7 @@ export function Landing() {
   const per = unitsOf(cycle, 1).count === 'beat' ? (beatsOf(cycle)[0]?.span ?? 1) : 1;
   const layer = made?.ok ? made.layer : undefined;
   const { playing, toggle, hearNext } = useLandingPlayer(cycle, layer, bpm, per);
-  useHotkeys('space', toggle, {
-    preventDefault: true,
-    ignoreEventWhen: (event) => event.target instanceof HTMLButtonElement,
-  });
+  useKeys('space', toggle);
   const chooseBegun = useCallback(
     (next: Begun, hear: boolean, phrase?: string) => {
       if (hear) hearNext();

@@ -1,5 +1,6 @@
 import { CATALOGUE, type CatalogueEntry, TRADITION_NOTES } from '@stride/core/catalogue';
 import { beatsOf } from '@stride/core/cycle';
+import { counted } from '@stride/core/wording';
 
 /** Cycles to land in under the heading of their tradition; of those in several speeds, one. */
 export const CYCLE_GROUPS: readonly {
@@ -20,5 +21,5 @@ export const CYCLE_GROUPS: readonly {
 /** @example "teental, 16 beats" */
 export function cycleLabel(entry: CatalogueEntry): string {
   const { length } = beatsOf(entry.cycle);
-  return `${entry.name}, ${length} ${length === 1 ? 'beat' : 'beats'}`;
+  return `${entry.name}, ${counted(length, 'beat')}`;
 }

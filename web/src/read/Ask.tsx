@@ -1,6 +1,7 @@
 import { findInstrument, strokeKind } from '@stride/core/instrument';
 import { type Found, meetings, type Wanted } from '@stride/core/read';
 import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { capital } from '@stride/core/wording';
 import { useMemo, useState } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
@@ -156,5 +157,5 @@ function sayWanted(layer: Layer, stroke: Stroke): string {
   if (stroke === 'any') return 'A stroke';
   if (stroke === 'accents') return 'An accent';
   const name = nameOf(layer, stroke.slice('kind:'.length));
-  return `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+  return capital(name);
 }

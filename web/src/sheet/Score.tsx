@@ -1,6 +1,7 @@
 import type { Cycle } from '@stride/core/cycle';
 import type { Layer } from '@stride/core/rhythm';
 import { engraveLayer } from '@stride/core/staff';
+import { counted, wordedCount } from '@stride/core/wording';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import type { ScorePart } from './draw-score.ts';
@@ -81,7 +82,7 @@ function sayScore(parts: readonly ScorePart[]): string {
   const names = inWords.format(parts.map(({ layer }) => layer.name));
   const turns = Math.max(...parts.map(({ staff }) => staff.measures.length));
   const { over = 0, under = 0 } = parts[0]?.staff.meter ?? {};
-  return `Staff notation of ${names}: ${over} over ${under}, ${turns} ${turns === 1 ? 'measure' : 'measures'}`;
+  return `Staff notation of ${names}: ${over} over ${under}, ${counted(turns, 'measure')}`;
 }
 
 /** What the staff cannot show of a layer, and where it shows more than was written. */
@@ -90,7 +91,7 @@ function remarksOn({ layer, staff }: ScorePart, parts: readonly ScorePart[]): re
   const turns = Math.max(...parts.map((part) => part.staff.measures.length));
   const remarks: string[] = [];
   if (measures.length < turns) {
-    const length = measures.length === 1 ? 'one turn' : `${measures.length} turns`;
+    const length = wordedCount(measures.length, 'turn');
     remarks.push(`${layer.name} has ${length} and comes round again.`);
   }
   if (overhanging.length > 0) {

@@ -4,6 +4,7 @@ import { beatsOf, describeCycle } from '@stride/core/cycle';
 import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
 import { plainCells, type Rhythm } from '@stride/core/rhythm';
 import { readCycleText } from '@stride/core/text';
+import { capital } from '@stride/core/wording';
 import { type FormEvent, useId, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
@@ -126,7 +127,7 @@ function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): 
     layers: [
       {
         id: 'layer-1',
-        name: kind.charAt(0).toUpperCase() + kind.slice(1),
+        name: capital(kind),
         instrument,
         cells: plainCells(spans),
         strokes: [],

@@ -7,6 +7,7 @@ import { useCards } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { useTitle } from '../ui/use-title.ts';
 import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
 import { type BroughtIn, bringIn } from './bring-in.ts';
 import { CardList } from './CardList.tsx';
@@ -18,6 +19,7 @@ const MOST_TAGS = 24;
 
 /** All rhythms, each as its own small stride lines. */
 export function Shelf() {
+  useTitle('Shelf');
   const cards = useCards();
   const [answers, setAnswers] = useState<readonly BroughtIn[]>([]);
   const [params, setParams] = useSearchParams();

@@ -1,6 +1,6 @@
 import { beatsOf, type Cycle, describeCycle, turnPulses } from '@stride/core/cycle';
 import { findInstrument } from '@stride/core/instrument';
-import type { RhythmRecord, StrideDatabase } from './db.ts';
+import type { RhythmRecord } from './records.ts';
 
 /**
  * What the Shelf and Find anything say of a rhythm, kept apart from it: thousands of them are read at
@@ -82,10 +82,4 @@ function whenOf({
 }: RhythmRecord): Pick<Card, 'id' | 'revision' | 'updated'> {
   const time = Number.isFinite(updated) ? updated : 0;
   return { id, revision: Number.isFinite(revision) ? revision : 0, updated: time };
-}
-
-/** All cards, the rhythm edited last first. */
-export async function listCards(db: StrideDatabase): Promise<readonly Card[]> {
-  const cards = await db.cards.toArray();
-  return cards.sort((a, b) => b.updated - a.updated);
 }

@@ -1,6 +1,6 @@
 import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
 import Dexie from 'dexie';
-import { cardOf } from './cards.ts';
+import { type Card, cardOf } from './cards.ts';
 import {
   newerIn,
   openSafely,
@@ -72,6 +72,12 @@ export async function bringDemo(db: StrideDatabase): Promise<void> {
 
 export function newRecord(rhythm: Rhythm, updated = Date.now()): RhythmRecord {
   return { id: rhythm.id, rhythm, drafts: {}, revision: 1, updated };
+}
+
+/** All cards, the rhythm edited last first. */
+export async function listCards(db: StrideDatabase): Promise<readonly Card[]> {
+  const cards = await db.cards.toArray();
+  return cards.sort((a, b) => b.updated - a.updated);
 }
 
 /** All records, the one edited last first. */

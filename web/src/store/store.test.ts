@@ -2,7 +2,6 @@ import 'fake-indexeddb/auto';
 import { setTempo } from '@stride/core/rhythm';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { listCards } from './cards.ts';
 import {
   database,
   NewerDatabaseError,
@@ -16,6 +15,7 @@ import { DEMO_RHYTHMS } from './demo.ts';
 import { type Draft, openDocument } from './document.ts';
 import {
   deleteRhythm,
+  listCards,
   listRhythms,
   loadPractice,
   loadRhythm,

@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { liveQuery } from 'dexie';
 import { useEffect, useSyncExternalStore } from 'react';
-import { type Card, listCards } from './cards.ts';
+import type { Card } from './cards.ts';
 import { database, openSafely, type RhythmRecord } from './db.ts';
 import type { DocumentState, RhythmDocument } from './document.ts';
 import { openRhythm, unkeptNow, watchUnkept } from './open-documents.ts';
-import { type LoadResult, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
+import { type LoadResult, listCards, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
 
 const CARDS = ['cards'] as const;
 

@@ -12,12 +12,9 @@ import {
   sayStretch,
   xIn,
 } from './geometry.ts';
+import { isInRange, type SlotRef } from './ranges.ts';
 
-/** One slot of one layer. */
-export interface SlotRef {
-  readonly layer: number;
-  readonly slot: number;
-}
+export type { SlotRef } from './ranges.ts';
 
 export interface SlotGridProps {
   readonly rhythmId: string;
@@ -201,7 +198,7 @@ export function SlotGrid(props: SlotGridProps) {
         const left = Math.max(x - width / 2, geometry.left - LEFT_REACH * geometry.scale);
         const at = { layer: layerIndex, slot };
         const isChosen = chosen === slot;
-        const inRange = range !== undefined && slot >= range[0] && slot <= range[1];
+        const inRange = range !== undefined && isInRange(range, slot);
         return (
           <rect
             key={slot}

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 
 interface ModalProps {
   readonly title: string;
@@ -13,12 +13,24 @@ interface ModalProps {
 
 /** A page over the page, with its title and a way out. */
 export function Modal({ title, open, onOpenChange, trigger, children }: ModalProps) {
+  const cameFrom = useRef<Element>(null);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       {trigger ? <Dialog.Trigger asChild>{trigger}</Dialog.Trigger> : null}
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
+          data-modal
+          onOpenAutoFocus={() => {
+            cameFrom.current = document.activeElement;
+          }}
+          onCloseAutoFocus={(event) => {
+            const back = cameFrom.current;
+            if (trigger || !(back instanceof HTMLElement || back instanceof SVGElement)) return;
+            event.preventDefault();
+            if (back.isConnected && back !== document.body) back.focus();
+            else document.getElementById('screen')?.focus();
+          }}
           aria-describedby={undefined}
           className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(960px,calc(100vw-1.5rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-2xl border border-edge bg-card p-6 shadow-2xl"
         >

@@ -21,6 +21,8 @@ export function NumberField(props: NumberFieldProps) {
   const { label, value, min, max, step = 1, labelHidden, large, onChange } = props;
   const id = useId();
   const [text, setText] = useState(String(value));
+  /** Enter in a number that cannot be taken says again why. */
+  const [asked, setAsked] = useState(0);
   useEffect(() => setText(String(value)), [value]);
   const typed = /^\d{1,6}(\.\d{1,3})?$/.test(text.trim()) ? Number(text) : Number.NaN;
   const good = typed >= min && typed <= max;
@@ -32,7 +34,7 @@ export function NumberField(props: NumberFieldProps) {
         {label}
       </label>
       <span
-        className={`inline-flex items-center rounded-lg border bg-card ${good ? 'border-edge' : 'border-warn'}`}
+        className={`inline-flex items-center rounded-lg border bg-card ${good ? 'border-field' : 'border-warn'}`}
       >
         <button
           type="button"
@@ -63,6 +65,15 @@ export function NumberField(props: NumberFieldProps) {
           }}
           onBlur={() => setText(String(value))}
           onKeyDown={(event) => {
+            if (event.key === 'Enter') {
+              event.preventDefault();
+              if (good) event.currentTarget.select();
+              else setAsked(asked + 1);
+            }
+            if (event.key === 'Escape' && text !== String(value)) {
+              event.stopPropagation();
+              setText(String(value));
+            }
             if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
             event.preventDefault();
             move(event.key === 'ArrowUp' ? step : -step);
@@ -81,6 +92,7 @@ export function NumberField(props: NumberFieldProps) {
       {good ? null : (
         <span
           id={`${id}-problem`}
+          key={asked}
           role="alert"
           className="absolute top-full left-0 z-10 mt-1 w-56 rounded-lg border border-warn bg-card p-2 text-sm text-warn"
         >

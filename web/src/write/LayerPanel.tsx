@@ -19,9 +19,10 @@ import {
   setLayerCounting,
 } from '@stride/core/rhythm';
 import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
 import { Button } from '../ui/Button.tsx';
+import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { toast } from '../ui/toasts.tsx';
 
@@ -59,42 +60,27 @@ interface LayerToolsProps {
 
 /** The panel's inside, which follows the rhythm only while it is open. */
 function LayerTools({ layer, onDone }: LayerToolsProps) {
-  const { document, rhythm, mix, setMix } = useBench();
+  const { document, rhythm, mix, setMix, edit } = useBench();
   const id = useId();
   const level = mix.levels[layer.id] ?? 1;
   const index = rhythm.layers.findIndex((one) => one.id === layer.id);
   const solo = mix.solo.includes(layer.id);
 
-  /** Takes a change of the rhythm; the layer's typed text is written anew. */
-  function edit(change: (before: Rhythm) => Rhythm): void {
-    document.edit((draft) => {
-      const after = change(draft.rhythm);
-      if (after === draft.rhythm) return draft;
-      const { [layer.id]: _typed, ...drafts } = draft.drafts;
-      return { rhythm: after, drafts };
-    });
-  }
   const editThis = (change: (before: Layer) => Layer) =>
     edit((before) => editLayer(before, layer.id, change));
 
   return (
     <>
-      <label className="flex flex-col gap-1 text-sm text-quiet">
-        Name of the layer
-        <input
-          defaultValue={layer.name}
-          maxLength={120}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-          onBlur={(event) => editThis((before) => renameLayer(before, event.target.value))}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') event.currentTarget.blur();
-          }}
-        />
-      </label>
+      <NameField
+        label="Name of the layer"
+        name={layer.name}
+        className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
+        onName={(name) => edit((before) => renameIn(before, layer.id, name), `name:${layer.id}`)}
+      />
       <InstrumentChoice
         layer={layer}
         onChange={(instrument, map) => {
-          editThis((before) => changeInstrument(before, instrument, map));
+          if (!editThis((before) => changeInstrument(before, instrument, map))) return;
           toast(`${layer.name} is now played on the ${instrument.name}.`, () => document.undo());
         }}
       />
@@ -179,7 +165,7 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
           className="ml-auto"
           onClick={() => {
             onDone();
-            edit((before) => removeLayer(before, layer.id));
+            if (!edit((before) => removeLayer(before, layer.id))) return;
             toast(`${layer.name} was taken out.`, () => document.undo());
           }}
         >
@@ -190,6 +176,10 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
   );
 }
 
+function renameIn(rhythm: Rhythm, id: string, name: string): Rhythm {
+  return editLayer(rhythm, id, (before) => renameLayer(before, name));
+}
+
 interface InstrumentChoiceProps {
   readonly layer: Layer;
   readonly onChange: (instrument: Instrument, map: ReadonlyMap<string, string>) => void;
@@ -198,6 +188,7 @@ interface InstrumentChoiceProps {
 /** Another instrument for a layer, with a table of what becomes what before anything changes. */
 function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
   const from = findInstrument(layer.instrument);
+  const select = useRef<HTMLSelectElement>(null);
   const [wanted, setWanted] = useState(layer.instrument);
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const to = findInstrument(wanted);
@@ -209,6 +200,7 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Instrument
         <select
+          ref={select}
           value={wanted}
           className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
           onChange={(event) => {
@@ -257,7 +249,11 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
           ) : null}
           <Button
             look="go"
-            onClick={() => onChange(to, new Map(used.map((code) => [code, becomes(code)])))}
+            onClick={() => {
+              onChange(to, new Map(used.map((code) => [code, becomes(code)])));
+              // The button goes with the question that it answered.
+              select.current?.focus();
+            }}
           >
             Play it on the {to.name}
           </Button>

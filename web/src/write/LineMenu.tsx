@@ -1,11 +1,12 @@
 import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { isInRange } from '../strideline/ranges.ts';
 import type { Line } from './line.ts';
 import { lineActions } from './line-actions.ts';
 
 const CONTENT =
-  'z-20 max-h-[85vh] overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl sm:columns-2 sm:gap-2';
+  'z-20 overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl sm:columns-2 sm:gap-2';
 const ITEM =
   'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-[15px] outline-none data-highlighted:bg-band data-disabled:opacity-45';
 const TITLE = 'px-3 pt-2 pb-0.5 text-[13px] text-quiet';
@@ -46,7 +47,11 @@ export function LineMenu({ line }: { readonly line: Line }) {
         <Ellipsis aria-hidden size={18} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" collisionPadding={8} className={CONTENT}>
+        <DropdownMenu.Content
+          align="end"
+          collisionPadding={8}
+          className={`${CONTENT} max-h-(--radix-dropdown-menu-content-available-height)`}
+        >
           <Items menu={DropdownMenu} line={line} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
@@ -72,14 +77,17 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
           const at = Number(slot.dataset.slot);
           // Inside a stretch the menu is for the stretch.
           const range = line.isStretch ? line.ranges.get(Number(layer)) : undefined;
-          if (range && at >= range[0] && at <= range[1]) return;
+          if (range && isInRange(range, at)) return;
           line.commands.choose(Number(layer), at);
         }}
       >
         <div>{children}</div>
       </ContextMenu.Trigger>
       <ContextMenu.Portal>
-        <ContextMenu.Content collisionPadding={8} className={CONTENT}>
+        <ContextMenu.Content
+          collisionPadding={8}
+          className={`${CONTENT} max-h-(--radix-context-menu-content-available-height)`}
+        >
           <Items menu={ContextMenu} line={line} />
         </ContextMenu.Content>
       </ContextMenu.Portal>

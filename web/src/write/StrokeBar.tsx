@@ -1,5 +1,6 @@
 import { compoundFor, findInstrument } from '@stride/core/instrument';
 import { type Rhythm, strokesAt } from '@stride/core/rhythm';
+import { counted } from '@stride/core/wording';
 import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Head } from '../strideline/Head.tsx';
@@ -141,7 +142,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
           <Minus aria-hidden size={15} />
         </Tool>
         <span className="min-w-14 text-center whitespace-nowrap">
-          {cell?.slots} {cell?.slots === 1 ? 'slot' : 'slots'}
+          {counted(cell?.slots ?? 0, 'slot')}
         </span>
         <Tool
           label="More slots in the cell"

@@ -1,4 +1,5 @@
 import type { TappedBeat } from '@stride/core/tapin';
+import { counted } from '@stride/core/wording';
 
 interface TappedBeatsProps {
   readonly beats: readonly TappedBeat[];
@@ -55,8 +56,7 @@ export function TappedBeats({ beats, chosen, onChoose }: TappedBeatsProps) {
                   >
                     {readings.map((reading) => (
                       <option key={reading.slots} value={reading.slots}>
-                        {reading.slots} {reading.slots === 1 ? 'slot' : 'slots'} (
-                        {Math.round(reading.confidence * 100)} %)
+                        {counted(reading.slots, 'slot')} ({Math.round(reading.confidence * 100)} %)
                       </option>
                     ))}
                   </select>

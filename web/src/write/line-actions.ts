@@ -7,6 +7,8 @@ import {
   ORNAMENTS,
   repeatWithNewEnding,
 } from '@stride/core/rhythm';
+import { capital } from '@stride/core/wording';
+import { isInRange } from '../strideline/ranges.ts';
 import { systemText } from './clipboard.ts';
 import type { Line } from './line.ts';
 
@@ -34,11 +36,13 @@ const DEALS: readonly (readonly [string, readonly Hand[]])[] = [
 
 /** Everything that is done to strokes and stretches beyond single keys. */
 export function lineActions(line: Line): readonly LineActionGroup[] {
-  const { commands, layer, chosen, isStretch } = line;
+  const { commands, layer, chosen, isStretch, ranges } = line;
   if (!layer) return [];
   const byHand = findInstrument(layer.instrument)?.byHand !== false;
   const where = isStretch ? 'in the stretch' : 'in the layer';
-  const sounds = layer.strokes.some((stroke) => stroke.slot === chosen.slot);
+  // Whichever end of the stretch one came from.
+  const here = ranges.get(chosen.layer) ?? ([chosen.slot, chosen.slot] as const);
+  const sounds = layer.strokes.some((stroke) => isInRange(here, stroke.slot));
   return [
     {
       title: 'Stroke',
@@ -107,8 +111,4 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
       ],
     },
   ];
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,6 +1,6 @@
 import type { Force, Hand, Layer, LayerGrid, Ornament, Rhythm } from '@stride/core/rhythm';
+import type { SlotRange } from '../strideline/ranges.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
-import type { SlotRange } from './ranges.ts';
 
 /** Everything that can be done on the line, whatever hand asks for it: a key, a button, the pointer. */
 export interface LineCommands {

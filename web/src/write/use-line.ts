@@ -1,12 +1,15 @@
 import { compoundOf, findInstrument, strokeKind } from '@stride/core/instrument';
 import { slotAt } from '@stride/core/read';
 import {
+  type Clip,
   copyRange,
   copyTurn,
   countingOf,
   divideCell,
   editLayer,
   type Hand,
+  isFootKind,
+  joinClips,
   type Layer,
   mapStrokes,
   mirrorHands,
@@ -27,12 +30,13 @@ import {
   toggleRing,
   toggleTogether,
 } from '@stride/core/rhythm';
+import { counted, form } from '@stride/core/wording';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
+import { overSeam, placesBelow, rangesOf, type SlotRange } from '../strideline/ranges.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { copyOut, toPaste } from './clipboard.ts';
 import type { Line, LineCommands } from './line.ts';
-import { placesBelow, rangesOf, type SlotRange } from './ranges.ts';
 import { usePaste } from './use-paste.ts';
 
 interface LineOptions {
@@ -49,8 +53,12 @@ export function useLine(options: LineOptions): Line {
   const [said, setSaid] = useState<string>();
   /** The other end of a stretch that was chosen with Shift. */
   const [anchor, setAnchor] = useState<SlotRef>();
+  /** The stretch after it was moved, where it may go over the seam; until another choice. */
+  const [moved, setMoved] = useState<ReadonlyMap<number, SlotRange>>();
   const focusNext = useRef(false);
-  const [joining, setJoining] = useState(false);
+  const [, look] = useState(0);
+  /** `onlyAdd` right after a stroke was placed: what was just written is not taken out again. */
+  const [joining, setJoining] = useState<'toggle' | 'onlyAdd'>();
   /** The slot of the stroke that was placed a moment ago. */
   const placed = useRef<SlotRef>(undefined);
 
@@ -65,15 +73,29 @@ export function useLine(options: LineOptions): Line {
   const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
   const last = (grid?.starts.length ?? 1) - 1;
   const timing = timed.ok ? timed.timing : undefined;
-  const ranges = rangesOf(timing, anchor, chosen);
+  const ranges = moved ?? rangesOf(timing, anchor, chosen);
   const range: SlotRange = ranges.get(chosen.layer) ?? [chosen.slot, chosen.slot];
 
-  function edit(change: (before: Layer) => Layer, stroke?: string): void {
+  /** The focus goes to the chosen slot, also where the choice stays where it is. */
+  function focusSlot(): void {
     focusNext.current = true;
+    look((count) => count + 1);
+  }
+
+  /** Another choice: what was moved is no longer what is chosen. */
+  function choose(at: SlotRef, other?: SlotRef): void {
+    setMoved(undefined);
+    setAnchor(other);
+    onChoose(at);
+  }
+
+  /** @returns false where the edit was refused */
+  function edit(change: (before: Layer) => Layer, stroke?: string): boolean {
+    focusSlot();
     placed.current = undefined;
     setSaid(undefined);
-    if (!layer) return;
-    document.edit((draft) => {
+    if (!layer) return false;
+    return document.edit((draft) => {
       const after = editLayer(draft.rhythm, layer.id, change);
       if (after === draft.rhythm) return draft;
       const { [layer.id]: _typed, ...drafts } = draft.drafts;
@@ -83,29 +105,31 @@ export function useLine(options: LineOptions): Line {
 
   /** After a stroke was placed: on to the next slot. */
   function goOn(): void {
-    setAnchor(undefined);
-    setJoining(false);
+    setJoining(undefined);
     placed.current = chosen;
-    onChoose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
+    choose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
   }
 
   function goTo(slot: number, extend = false): void {
-    focusNext.current = true;
+    focusSlot();
     placed.current = undefined;
     setSaid(undefined);
-    setAnchor(extend ? (anchor ?? chosen) : undefined);
-    onChoose({ layer: chosen.layer, slot: Math.min(last, Math.max(0, slot)) });
+    setJoining(undefined);
+    choose(
+      { layer: chosen.layer, slot: Math.min(last, Math.max(0, slot)) },
+      extend ? (anchor ?? chosen) : undefined,
+    );
   }
 
   /** An edit of the chosen stretch, in every layer it reaches over. */
   function editRanges(
     change: (layer: Layer, range: SlotRange, index: number) => Layer,
     where: ReadonlyMap<number, SlotRange> = ranges,
-  ): void {
-    focusNext.current = true;
+  ): boolean {
+    focusSlot();
     placed.current = undefined;
     setSaid(undefined);
-    document.edit((draft) => {
+    return document.edit((draft) => {
       let after = draft.rhythm;
       const drafts = { ...draft.drafts };
       for (const [index, range] of where) {
@@ -120,11 +144,13 @@ export function useLine(options: LineOptions): Line {
 
   /** The same edit on every slot of the chosen stretch. */
   function editEach(change: (layer: Layer, slot: number) => Layer): void {
-    editRanges((before, [from, to]) => {
-      let changed = before;
-      for (let slot = from; slot <= to; slot += 1) changed = change(changed, slot);
-      return changed;
-    });
+    editRanges((before, range) =>
+      overSeam(range, slotCount(before)).reduce((changed, [from, to]) => {
+        let next = changed;
+        for (let slot = from; slot <= to; slot += 1) next = change(next, slot);
+        return next;
+      }, before),
+    );
   }
 
   const isStretch = ranges.size > 1 || range[0] !== range[1];
@@ -134,20 +160,21 @@ export function useLine(options: LineOptions): Line {
     copyOut(
       [...ranges].flatMap(([index, [from, to]]) => {
         const one = rhythm.layers[index];
-        return one ? [{ clip: copyRange(one, from, to), instrument: one.instrument }] : [];
+        return one ? [{ clip: copyStretchOf(one, [from, to]), instrument: one.instrument }] : [];
       }),
       rhythm.cycle,
     );
   }
 
-  const stretchSaid = ranges.size > 1 ? `a stretch of ${ranges.size} layers` : saySlots(range);
+  const stretchSaid =
+    ranges.size > 1 ? `a stretch of ${ranges.size} layers` : saySlots(range, last + 1);
 
   const commands: LineCommands = {
     place(code) {
       const instrument = layer && findInstrument(layer.instrument);
       const compound = instrument && compoundOf(instrument, code);
       if (instrument && compound) {
-        edit((before) =>
+        const taken = edit((before) =>
           placeStrokes(
             before,
             chosen.slot,
@@ -155,23 +182,31 @@ export function useLine(options: LineOptions): Line {
             compound.parts.map((kind) => ({ slot: chosen.slot, kind, force: 3 as const })),
           ),
         );
-        goOn();
+        if (taken) goOn();
         return;
       }
       if (!instrument || !strokeKind(instrument, code)) {
         const codes = instrument?.strokes.map((stroke) => stroke.code).join(' ');
-        focusNext.current = true;
+        focusSlot();
         setSaid(`The ${instrument?.name} has no stroke “${code}”. It has ${codes}.`);
         return;
       }
       if (joining) {
-        edit((before) => toggleTogether(before, chosen.slot, code));
-        goOn();
+        const there = layer && strokesAt(layer, chosen.slot).some((one) => one.kind === code);
+        if (joining === 'onlyAdd' && there) {
+          focusSlot();
+          setJoining(undefined);
+          setSaid('That stroke is here already. Another letter joins it.');
+          return;
+        }
+        if (edit((before) => toggleTogether(before, chosen.slot, code))) goOn();
         return;
       }
-      edit((before) => {
+      const taken = edit((before) => {
         const [old] = strokesAt(before, chosen.slot);
-        const hand = old?.hand ?? handInTurn(before, chosen.slot);
+        const hand = isFootKind(before, code)
+          ? undefined
+          : (old?.hand ?? handInTurn(before, chosen.slot));
         return placeStroke(before, {
           slot: chosen.slot,
           kind: code,
@@ -180,17 +215,25 @@ export function useLine(options: LineOptions): Line {
           ...(old?.say ? { say: old.say } : {}),
         });
       });
-      goOn();
+      if (taken) goOn();
     },
     together() {
-      focusNext.current = true;
-      setJoining(!joining);
+      focusSlot();
       const before = placed.current;
       placed.current = undefined;
       setSaid(undefined);
-      if (joining) return;
-      if (before?.layer === chosen.layer) onChoose(before);
-      setSaid('The next stroke sounds together with what is in this slot, or is taken out of it.');
+      if (joining) {
+        setJoining(undefined);
+        return;
+      }
+      const justPlaced = before?.layer === chosen.layer;
+      setJoining(justPlaced ? 'onlyAdd' : 'toggle');
+      if (justPlaced) choose(before);
+      setSaid(
+        justPlaced
+          ? 'The next stroke sounds together with the one just placed.'
+          : 'The next stroke sounds together with what is in this slot, or is taken out of it.',
+      );
     },
     remove: () => editEach(removeStrokes),
     accent: () => editEach(toggleAccent),
@@ -236,24 +279,22 @@ export function useLine(options: LineOptions): Line {
         const { [target.id]: _typed, ...drafts } = draft.drafts;
         return { rhythm: after, drafts };
       }, `slide:${target.id}`);
-      onChoose({ layer: at.layer, slot: to });
+      choose({ layer: at.layer, slot: to });
     },
     divide(slots) {
       if (!layer || !grid) return;
       const cell = grid.cellOf[chosen.slot] ?? 0;
       const first = grid.firstSlot[cell] ?? 0;
       const result = divideCell(layer, cell, slots);
-      if (result.layer === layer) return;
-      edit(() => result.layer);
+      if (result.layer === layer || !edit(() => result.layer)) return;
       const old = layer.cells[cell]?.slots ?? 1;
       const within = Math.min(slots - 1, Math.round(((chosen.slot - first) * slots) / old));
-      setAnchor(undefined);
-      onChoose({ layer: chosen.layer, slot: first + within });
+      choose({ layer: chosen.layer, slot: first + within });
       setSaid(sayDivision(slots, result.moved.length, result.lost.length));
     },
     copy() {
       if (!layer) return;
-      focusNext.current = true;
+      focusSlot();
       if (isStretch) {
         copyStretch();
         setSaid(`Copied ${stretchSaid}. Ctrl V puts it from the slot you choose.`);
@@ -273,7 +314,12 @@ export function useLine(options: LineOptions): Line {
         return;
       }
       copyStretch();
-      editRanges((before, [from, to]) => placeStrokes(before, from, to + 1, []));
+      editRanges((before, stretch) =>
+        overSeam(stretch, slotCount(before)).reduce(
+          (now, [from, to]) => placeStrokes(now, from, to + 1, []),
+          before,
+        ),
+      );
       setSaid(`Took out ${stretchSaid}. Ctrl V puts it from the slot you choose.`);
     },
     paste(text) {
@@ -322,28 +368,45 @@ export function useLine(options: LineOptions): Line {
       ),
     ring: () => editEach(toggleRing),
     shift(by) {
-      editRanges((before, [from, to]) => shiftStrokes(before, from, to, by));
-      const moved = ({ layer: index, slot }: SlotRef): SlotRef => {
-        const size = slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
-        return { layer: index, slot: (((slot + by) % size) + size) % size };
+      if (!editRanges((before, [from, to]) => shiftStrokes(before, from, to, by))) return;
+      const sizeOf = (index: number) => slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
+      const slotAfter = (index: number, slot: number) => {
+        const size = sizeOf(index);
+        return (((slot + by) % size) + size) % size;
       };
-      setAnchor(isStretch && anchor ? moved(anchor) : undefined);
-      onChoose(moved(chosen));
+      if (!isStretch) {
+        choose({ layer: chosen.layer, slot: slotAfter(chosen.layer, chosen.slot) });
+        return;
+      }
+      // The same strokes stay chosen, over the seam too; a whole line stays a whole line.
+      setMoved(
+        new Map(
+          [...ranges].map(([index, [from, to]]): [number, SlotRange] =>
+            to - from + 1 === sizeOf(index)
+              ? [index, [from, to]]
+              : [index, [slotAfter(index, from), slotAfter(index, to)]],
+          ),
+        ),
+      );
+      onChoose({ layer: chosen.layer, slot: slotAfter(chosen.layer, chosen.slot) });
     },
     change: (change) => edit((before) => change(before, rhythm)),
     changeStretch(change) {
-      if (isStretch) editRanges(change);
-      else edit((before) => change(before, [0, slotCount(before) - 1]));
+      if (isStretch) {
+        editRanges((before, stretch) =>
+          overSeam(stretch, slotCount(before)).reduce((now, part) => change(now, part), before),
+        );
+      } else edit((before) => change(before, [0, slotCount(before) - 1]));
     },
     mirror() {
-      focusNext.current = true;
+      focusSlot();
       document.edit((draft) => ({ rhythm: mirrorHands(draft.rhythm), drafts: {} }));
       setSaid('Every hand has gone to the other side; undo brings them back.');
     },
     choose(to, slot, extend = false) {
       placed.current = undefined;
-      setAnchor(extend ? (anchor ?? chosen) : undefined);
-      onChoose({ layer: to, slot });
+      setJoining(undefined);
+      choose({ layer: to, slot }, extend ? (anchor ?? chosen) : undefined);
     },
     goToPlace(text) {
       if (!layer || !grid) return false;
@@ -357,19 +420,31 @@ export function useLine(options: LineOptions): Line {
     goToLayer(step, extend = false) {
       const other = timed.ok ? timed.timing.layers[chosen.layer + step] : undefined;
       if (!other) return;
-      focusNext.current = true;
+      focusSlot();
       placed.current = undefined;
-      setAnchor(extend ? (anchor ?? chosen) : undefined);
+      setJoining(undefined);
       const now = grid?.startTicks[chosen.slot] ?? 0;
       const slot = other.startTicks.findLastIndex((start) => start <= now);
-      onChoose({ layer: chosen.layer + step, slot: Math.max(0, slot) });
+      choose(
+        { layer: chosen.layer + step, slot: Math.max(0, slot) },
+        extend ? (anchor ?? chosen) : undefined,
+      );
     },
     say: setSaid,
   };
   const latest = useRef(commands);
   latest.current = commands;
   usePaste(rhythm.id, latest);
-  return { chosen, isStretch, ranges, layer, grid, commands, joining, said };
+  return {
+    chosen,
+    isStretch,
+    ranges,
+    layer,
+    grid,
+    commands,
+    joining: joining !== undefined,
+    said,
+  };
 }
 
 /** The other hand from the stroke before, where hands are written in this layer. */
@@ -379,18 +454,27 @@ function handInTurn(layer: Layer, slot: number): Hand | undefined {
   return before?.hand === 'R' ? 'L' : 'R';
 }
 
-function saySlots([from, to]: SlotRange): string {
-  return `${to - from + 1} slots`;
+/** The copied slots of a stretch, in order over the seam of its layer too. */
+function copyStretchOf(layer: Layer, stretch: SlotRange): Clip {
+  const [first, second] = overSeam(stretch, slotCount(layer)).map(([from, to]) =>
+    copyRange(layer, from, to),
+  );
+  if (!first) return copyRange(layer, ...stretch);
+  return second ? joinClips(first, second) : first;
+}
+
+function saySlots([from, to]: SlotRange, size: number): string {
+  return counted(from <= to ? to - from + 1 : size - from + to + 1, 'slot');
 }
 
 function sayDivision(slots: number, moved: number, lost: number): string {
-  const parts = [`This cell now has ${slots} ${slots === 1 ? 'slot' : 'slots'}.`];
+  const parts = [`This cell now has ${counted(slots, 'slot')}.`];
   if (moved > 0) {
-    parts.push(`${moved} ${moved === 1 ? 'stroke' : 'strokes'} moved to the nearest one.`);
+    parts.push(`${counted(moved, 'stroke')} moved to the nearest one.`);
   }
   if (lost > 0) {
     parts.push(
-      `${lost} found no room and ${lost === 1 ? 'is' : 'are'} gone; Undo brings back what was there.`,
+      `${lost} found no room and ${form(lost, 'is')} gone; Undo brings back what was there.`,
     );
   }
   return parts.join(' ');

@@ -1,8 +1,28 @@
 import type { Timing } from '@stride/core/rhythm';
-import type { SlotRef } from '../strideline/SlotGrid.tsx';
 
-/** First and last slot of a stretch of a layer. */
+/** One slot of one layer. */
+export interface SlotRef {
+  readonly layer: number;
+  readonly slot: number;
+}
+
+/** First and last slot of a stretch of a layer; the last comes before the first where it goes over the seam. */
 export type SlotRange = readonly [first: number, last: number];
+
+/** A stretch as one that does not go over the seam, or as the two that it is made of. */
+export function overSeam([first, last]: SlotRange, size: number): readonly SlotRange[] {
+  return first <= last
+    ? [[first, last]]
+    : [
+        [first, size - 1],
+        [0, last],
+      ];
+}
+
+/** Whether a slot lies in a stretch. */
+export function isInRange([first, last]: SlotRange, slot: number): boolean {
+  return first <= last ? slot >= first && slot <= last : slot >= first || slot <= last;
+}
 
 /**
  * The chosen stretch in each layer it reaches over: from the anchor to the chosen slot in one layer,

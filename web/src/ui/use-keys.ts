@@ -1,0 +1,48 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+
+interface KeyOptions {
+  /** Also while one types: for what is said with Ctrl. */
+  readonly inFields?: boolean;
+  /** Again and again while it is held down. */
+  readonly repeat?: boolean;
+  readonly enabled?: boolean;
+}
+
+const FIELDS =
+  'input:not([type="checkbox"], [type="radio"], [type="range"], [type="button"]), textarea, select, [contenteditable="true"]';
+const PRESSABLE =
+  'button, a[href], summary, input, [role="menuitem"], [role="menuitemradio"], [role="tab"], [role="checkbox"], [role="radio"], [role="switch"], [role="combobox"]';
+
+/**
+ * A key of the program, wherever the focus is: on a stroke of the line as well, which has the role of
+ * an option. Not in text fields unless it says so, not behind a page that lies over the page, and once
+ * however long it is held. The space bar stays with what it presses.
+ */
+export function useKeys(
+  keys: string,
+  run: () => void,
+  { inFields = false, repeat = false, enabled = true }: KeyOptions = {},
+): void {
+  useHotkeys(keys, run, {
+    enabled,
+    preventDefault: true,
+    useKey: /[?]/.test(keys),
+    enableOnFormTags: true,
+    enableOnContentEditable: true,
+    ignoreEventWhen: (event) => {
+      const target = event.target instanceof Element ? event.target : undefined;
+      return (
+        (event.repeat && !repeat) ||
+        event.defaultPrevented ||
+        isBehindModal() ||
+        (!inFields && target?.closest(FIELDS) != null) ||
+        (event.key === ' ' && target?.closest(PRESSABLE) != null)
+      );
+    },
+  });
+}
+
+/** Whether a page lies over the page. */
+export function isBehindModal(): boolean {
+  return document.querySelector('[data-modal]') !== null;
+}

@@ -1,0 +1,59 @@
+import { allInstruments, type Instrument } from '@stride/core/instrument';
+import { Command } from 'cmdk';
+import { Popover } from 'radix-ui';
+import type { ReactElement } from 'react';
+
+interface InstrumentPickerProps {
+  /** What it is for, said to those who do not see it. */
+  readonly label: string;
+  readonly trigger: ReactElement;
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  readonly onPick: (instrument: Instrument) => void;
+}
+
+/** All instruments in a list that one can type into; it never grows beyond the screen. */
+export function InstrumentPicker(props: InstrumentPickerProps) {
+  const { label, trigger, open, onOpenChange, onPick } = props;
+  return (
+    <Popover.Root open={open} onOpenChange={onOpenChange}>
+      <Popover.Trigger asChild>{trigger}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={label}
+          align="start"
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-20 flex max-h-(--radix-popover-content-available-height) w-[min(420px,calc(100vw-1rem))] flex-col rounded-xl border border-edge bg-card p-1.5 shadow-xl"
+        >
+          <Command label={label} className="flex min-h-0 flex-col">
+            <Command.Input
+              placeholder="An instrument, by any of its names"
+              className="h-10 shrink-0 rounded-lg border border-field bg-paper px-3"
+            />
+            <Command.List className="mt-1 min-h-0 flex-1 overflow-y-auto [&>div]:pb-1">
+              <Command.Empty className="px-3 py-4 text-quiet">
+                No instrument is called that. The Guide lets you make your own.
+              </Command.Empty>
+              {allInstruments().map((instrument) => (
+                <Command.Item
+                  key={instrument.id}
+                  value={instrument.id}
+                  keywords={[instrument.name, ...(instrument.also ?? []), instrument.note]}
+                  className="cursor-pointer rounded-lg px-3 py-2 data-[selected=true]:bg-choice"
+                  onSelect={() => {
+                    onOpenChange(false);
+                    onPick(instrument);
+                  }}
+                >
+                  <span className="font-semibold">{instrument.name}</span>
+                  <span className="block text-sm text-quiet">{instrument.note}</span>
+                </Command.Item>
+              ))}
+            </Command.List>
+          </Command>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
