@@ -54,7 +54,17 @@ function partAt(part: number, { parts: [first = 1] }: Question, parts: number): 
   return Number.isInteger(at) ? at : Number.NaN;
 }
 
-export function rowsFor({ shapes, sizes, repeats, list }: Question): readonly Row[] {
+/** The rows of the question asked last: looking for ways out asks again and again for the same. */
+let lastRows: { readonly key: string; readonly rows: readonly Row[] } | undefined;
+
+export function rowsFor(question: Question): readonly Row[] {
+  const { shapes, sizes, repeats, list } = question;
+  const key = JSON.stringify([shapes, sizes, repeats, list]);
+  if (lastRows?.key !== key) lastRows = { key, rows: makeRows(question) };
+  return lastRows.rows;
+}
+
+function makeRows({ shapes, sizes, repeats, list }: Question): readonly Row[] {
   const row = (shape: Shape, all: readonly number[], inner = all.length): Row => ({
     shape,
     sizes: all,
@@ -103,8 +113,21 @@ export function eachTotal(
   }
 }
 
+/** Ways that were counted; there are few different questions of this kind. */
+const counted = new Map<string, readonly number[]>();
+
 /** How many rows of `count` numbers from 0 to `most` have each sum. */
 function waysToSum(count: number, most: number): readonly number[] {
+  const key = `${count} ${most}`;
+  let known = counted.get(key);
+  if (!known) {
+    known = countWays(count, most);
+    counted.set(key, known);
+  }
+  return known;
+}
+
+function countWays(count: number, most: number): readonly number[] {
   let ways: number[] = [1];
   for (let place = 0; place < count; place += 1) {
     const next = Array<number>(ways.length + most).fill(0);
@@ -151,16 +174,52 @@ export function countByClass(
   speeds: readonly Speed[],
   question: Question,
 ): Float64Array {
-  const counts = new Float64Array(CLASSES);
+  const steps = countInSteps(rows, speeds, question);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Rows that are counted alike: as many phrases, as long, with as many different sizes. */
+interface AlikeRows {
+  readonly row: Row;
+  times: number;
+}
+
+function alikeRows(rows: readonly Row[]): readonly AlikeRows[] {
+  const alike = new Map<string, AlikeRows>();
   for (const row of rows) {
+    const { shape, sizes, inner, innerIsSame, total: long, distinct } = row;
+    const key = `${shape === 'nested'} ${sizes.length} ${inner} ${innerIsSame} ${long} ${distinct}`;
+    const known = alike.get(key);
+    if (known) known.times += 1;
+    else alike.set(key, { row, times: 1 });
+  }
+  return [...alike.values()];
+}
+
+/** Counts by class as `countByClass` does; gives way now and then, and says how far it is, 0 to 1. */
+export function* countInSteps(
+  rows: readonly Row[],
+  speeds: readonly Speed[],
+  question: Question,
+): Generator<number, Float64Array> {
+  const counts = new Float64Array(CLASSES);
+  // Speeds at which nothing lands, and rows longer than anything that does, need not be looked at.
+  const landing = speeds.filter(({ lands }) => lands.some((one) => one > 0));
+  const longest = Math.max(0, ...landing.map(({ lands }) => lands.length - 1));
+  const all = alikeRows(rows.filter((row) => row.total <= longest));
+  for (const [index, { row, times }] of all.entries()) {
     eachTotal(row, question, (gaps, ways) => {
-      for (const { lands } of speeds) {
+      for (const { lands } of landing) {
         if (lands[row.total + gaps]) {
           const one = classOf(row.distinct, gaps);
-          counts[one] = (counts[one] ?? 0) + ways;
+          counts[one] = (counts[one] ?? 0) + ways * times;
         }
       }
     });
+    if (index % 64 === 63) yield index / all.length;
   }
   return counts;
 }

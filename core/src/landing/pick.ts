@@ -38,6 +38,8 @@ export function pick(
   const ownGaps: (readonly number[])[] = [];
   let number = 0;
   rows.forEach((row, rowIndex) => {
+    // Already with the smallest gaps it is less simple than what is asked for.
+    if (classOf(row.distinct, 0) > last) return;
     eachTotal(row, question, (gaps, _ways, inner, outer) => {
       const one = classOf(row.distinct, gaps);
       if (one > last) return;

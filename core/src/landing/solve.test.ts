@@ -6,14 +6,18 @@ import { addedUp, enumerate, keyOf } from './enumerate.testkit.ts';
 import {
   countSolutions,
   LANDINGS,
+  missOf,
   type Question,
   SHAPES,
   sayCadence,
+  simpler,
   solve,
+  solveInSteps,
   startOf,
   sum,
   USUAL_QUESTION,
   unitsOf,
+  waysInSteps,
   waysOut,
 } from './index.ts';
 
@@ -226,5 +230,58 @@ describe('a question without a solution', () => {
       }),
       { numRuns: 30 },
     );
+  });
+});
+
+describe('a hard question', () => {
+  const HARD: Question = {
+    ...USUAL_QUESTION,
+    shapes: ['same', 'shrinking', 'growing', 'hourglass', 'barrel', 'nested'],
+    sizes: { least: 1, most: 20 },
+    gaps: { least: 0, most: 8 },
+    gapsDiffer: true,
+    repeats: { least: 2, most: 6 },
+    turns: 4,
+    parts: [2, 3, 4, 5],
+  };
+  const cycle = cycleFromSpans('4x4');
+
+  it('gives way, says how far it is, and comes to the same', () => {
+    const steps = solveInSteps(cycle, HARD);
+    const shares: number[] = [];
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) shares.push(step.value);
+    expect(shares.length).toBeGreaterThan(5);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.every((share) => share > 0 && share < 1)).toBe(true);
+    const whole = solve(cycle, HARD);
+    expect(step.value.found).toBe(whole.found);
+    expect(step.value.take(0, 50)).toEqual(whole.take(0, 50));
+  });
+
+  it('has what its simpler one finds among its own', () => {
+    const few = solve(cycle, simpler(HARD));
+    expect(few.found).toBeGreaterThan(0);
+    for (const one of few.take(0, 100)) {
+      expect(
+        missOf(cycle, { cadence: one, at: startOf(one, unitsOf(cycle, one.parts)).unit }).off,
+      ).toBe(0);
+      expect(HARD.parts).toContain(one.parts);
+      expect(Math.max(...one.sizes)).toBeLessThanOrEqual(HARD.sizes.most);
+    }
+  });
+
+  it('tells its ways out one by one', () => {
+    const none: Question = {
+      ...HARD,
+      turns: 1,
+      sizes: { least: 19, most: 20 },
+      repeats: { least: 5, most: 5 },
+      gapsDiffer: false,
+    };
+    expect(solve(cycle, none).found).toBe(0);
+    const steps = [...waysInSteps(cycle, none)];
+    expect(steps.filter((way) => way !== undefined)).toEqual(waysOut(cycle, none));
+    expect(steps.length).toBeGreaterThan(waysOut(cycle, none).length);
   });
 });

@@ -1,5 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
-import { classOfFirst, countByClass, rowsFor, speedOf, total } from './candidates.ts';
+import { classOfFirst, countByClass, countInSteps, rowsFor, speedOf, total } from './candidates.ts';
 import { pick } from './pick.ts';
 import { type Question, questionProblem } from './question.ts';
 import type { Solution } from './solution.ts';
@@ -25,11 +25,23 @@ const FIRST = 1000;
  * @throws RangeError where the question cannot be asked
  */
 export function solve(cycle: Cycle, question: Question): Solutions {
+  const steps = solveInSteps(cycle, question);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/**
+ * The same, giving way now and then: it says how far it is, 0 to 1, and can be left.
+ * @throws RangeError where the question cannot be asked
+ */
+export function* solveInSteps(cycle: Cycle, question: Question): Generator<number, Solutions> {
   const problem = questionProblem(question);
   if (problem) throw new RangeError(problem);
   const rows = rowsFor(question);
   const speeds = question.parts.map((parts) => speedOf(cycle, question, parts));
-  const counts = countByClass(rows, speeds, question);
+  const counts = yield* countInSteps(rows, speeds, question);
   const found = total(counts);
   const last = found <= MOST_SOLUTIONS ? counts.length - 1 : classOfFirst(counts, FIRST);
   const picked = pick(rows, speeds, question, counts, last);
@@ -41,6 +53,28 @@ export function solve(cycle: Cycle, question: Question): Solutions {
       Array.from({ length: Math.max(0, Math.min(kept, from + count) - from) }, (_, at) =>
         picked.at(from + at),
       ),
+  };
+}
+
+/**
+ * A question within this one that is answered at once: short phrases, small gaps, few speeds. What it
+ * finds is among the simplest of what this one finds.
+ */
+export function simpler(question: Question): Question {
+  const within = (
+    { least, most }: { readonly least: number; readonly most: number },
+    size: number,
+  ) => ({
+    least,
+    most: Math.max(least, Math.min(most, size)),
+  });
+  return {
+    ...question,
+    sizes: within(question.sizes, 12),
+    gaps: within(question.gaps, 4),
+    gapsDiffer: false,
+    repeats: within(question.repeats, 4),
+    parts: question.parts.slice(0, 3),
   };
 }
 

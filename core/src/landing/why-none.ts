@@ -17,28 +17,41 @@ export interface WayOut {
  * has one. Empty where no single bound is.
  */
 export function waysOut(cycle: Cycle, question: Question): readonly WayOut[] {
-  const nearest = (
-    candidates: readonly { readonly text: string; readonly change: Partial<Question> }[],
-  ): WayOut[] => {
+  return [...waysInSteps(cycle, question)].filter((way) => way !== undefined);
+}
+
+interface Candidate {
+  readonly text: string;
+  readonly change: Partial<Question>;
+}
+
+/** The same one by one; between the bounds that were tried it gives way with undefined. */
+export function* waysInSteps(cycle: Cycle, question: Question): Generator<WayOut | undefined> {
+  for (const candidates of boundsInTheWay(cycle, question)) {
     for (const { text, change } of candidates) {
       const next = { ...question, ...change };
       if (questionProblem(next)) continue;
       const found = countSolutions(cycle, next);
-      if (found > 0) return [{ text, question: next, found }];
+      yield found > 0 ? { text, question: next, found } : undefined;
+      if (found > 0) break;
     }
-    return [];
-  };
+  }
+}
+
+/** For each bound what it could be instead, the nearest first. */
+function boundsInTheWay(cycle: Cycle, question: Question): readonly (readonly Candidate[])[] {
+  const bound = (candidates: readonly Candidate[]) => [candidates];
   const { gaps, sizes, repeats, turns, landing, start } = question;
   const { size, gap, repeats: phrases, turns: most } = QUESTION_LIMITS;
   const list = question.shapes.includes('list');
   return [
-    ...nearest(
+    ...bound(
       upTo(gaps.most + 1, gap.most).map((to) => ({
         text: `Gaps of at most ${gaps.most} are in the way: allow gaps of ${to}.`,
         change: { gaps: { ...gaps, most: to } },
       })),
     ),
-    ...nearest(
+    ...bound(
       downTo(gaps.least - 1, gap.least).map((to) => ({
         text: `Gaps of at least ${gaps.least} are in the way: allow ${to === 0 ? 'none' : `gaps of ${to}`}.`,
         change: { gaps: { ...gaps, least: to } },
@@ -46,52 +59,52 @@ export function waysOut(cycle: Cycle, question: Question): readonly WayOut[] {
     ),
     ...(question.gapsDiffer
       ? []
-      : nearest([
+      : bound([
           { text: 'Equal gaps are in the way: let them differ.', change: { gapsDiffer: true } },
         ])),
     ...(list
       ? []
       : [
-          ...nearest(
+          ...bound(
             upTo(sizes.most + 1, size.most).map((to) => ({
               text: `Sizes of at most ${sizes.most} are in the way: allow ${to}.`,
               change: { sizes: { ...sizes, most: to } },
             })),
           ),
-          ...nearest(
+          ...bound(
             downTo(sizes.least - 1, size.least).map((to) => ({
               text: `Sizes of at least ${sizes.least} are in the way: allow ${to}.`,
               change: { sizes: { ...sizes, least: to } },
             })),
           ),
-          ...nearest(
+          ...bound(
             upTo(repeats.most + 1, phrases.most).map((to) => ({
               text: `At most ${inWords(repeats.most)} phrases are in the way: allow ${inWords(to)}.`,
               change: { repeats: { ...repeats, most: to } },
             })),
           ),
-          ...nearest(
+          ...bound(
             downTo(repeats.least - 1, phrases.least).map((to) => ({
               text: `At least ${inWords(repeats.least)} phrases are in the way: allow ${inWords(to)}.`,
               change: { repeats: { ...repeats, least: to } },
             })),
           ),
         ]),
-    ...nearest(
+    ...bound(
       upTo(turns + 1, most.most).map((to) => ({
         text: `${capital(wordedCount(turns, 'turn'))} ${form(turns, 'is')} in the way: take ${to}.`,
         change: { turns: to },
       })),
     ),
-    ...nearest([
+    ...bound([
       {
         text: `Landing ${landing === 'on-last' ? 'on' : 'after'} the last is in the way: land ${landing === 'on-last' ? 'after it' : 'on it'}.`,
         change: { landing: landing === 'on-last' ? 'after-last' : 'on-last' },
       },
     ]),
-    ...nearest(startWays(cycle, question)),
+    ...bound(startWays(cycle, question)),
     ...(start.kind === 'at' && start.lands !== undefined
-      ? nearest([
+      ? bound([
           {
             text: 'The turn it is to land on is in the way: let it be any.',
             change: { start: { kind: 'at', count: start.count, part: start.part } },
@@ -102,10 +115,7 @@ export function waysOut(cycle: Cycle, question: Question): readonly WayOut[] {
 }
 
 /** Other starts, the nearest first; any start where only beats were asked for. */
-function startWays(
-  cycle: Cycle,
-  { start, parts }: Question,
-): readonly { readonly text: string; readonly change: Partial<Question> }[] {
+function startWays(cycle: Cycle, { start, parts }: Question): readonly Candidate[] {
   if (start.kind === 'any') return [];
   const anywhere = {
     text: 'The start is in the way: let it be anywhere.',

@@ -4,7 +4,7 @@ import { Dialog } from 'radix-ui';
 import { useMemo, useRef, useState } from 'react';
 import { useMatch, useNavigate } from 'react-router';
 import { STAGES } from '../bench/stages.ts';
-import { useCards } from '../store/use-store.ts';
+import { useShelf } from '../store/use-store.ts';
 import { type Found, find } from './find.ts';
 import { focusScreen } from './focus.ts';
 import { applyTheme, THEMES } from './theme.ts';
@@ -22,7 +22,7 @@ const HEADING =
 
 /** Finds any rhythm, place or action by a few letters. */
 export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteProps) {
-  const cards = useCards();
+  const { cards } = useShelf();
   const navigate = useNavigate();
   const openId = useMatch('/bench/:id/*')?.params.id;
   const [words, setWords] = useState('');
@@ -70,7 +70,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
   }, [navigate, openId, onHelp, onTour]);
   const rhythms = useMemo(
     () =>
-      (cards.data ?? []).map(
+      (cards ?? []).map(
         (card): Found => ({
           group: 'Rhythms',
           key: card.id,
@@ -79,7 +79,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
           run: () => void navigate(`/bench/${encodeURIComponent(card.id)}/write`),
         }),
       ),
-    [cards.data, navigate],
+    [cards, navigate],
   );
   const groups = useMemo(() => find(words, [rhythms, places]), [words, rhythms, places]);
   return (

@@ -9,7 +9,8 @@ import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
 import { UnkeptBar } from './UnkeptBar.tsx';
 
-const Palette = lazy(() => import('./Palette.tsx'));
+const loadPalette = () => import('./Palette.tsx');
+const Palette = lazy(loadPalette);
 const Help = lazy(() => import('./Help.tsx'));
 
 const PLACES = [
@@ -33,6 +34,13 @@ export function Shell() {
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
   const [touring, setTouring] = useState(() => !tourWasShown());
+  useEffect(() => {
+    // Ctrl K is answered at once; what it needs is fetched when nothing else is to be done.
+    const timer = setTimeout(() => {
+      loadPalette().catch(() => undefined);
+    }, 1500);
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => {
       if (somethingIsAtStake()) event.preventDefault();

@@ -12,12 +12,17 @@ import {
   type Transport,
 } from '@stride/core/sound';
 import type { Seconds, Tempo } from '@stride/core/time';
+import { toast } from '../ui/toasts.tsx';
 import { createOutput, type Output } from './output.ts';
 import { preparedSound, prepareSounds } from './voices.ts';
 
 /** How far ahead strokes are put on the audio clock: longer than the page may be busy. */
 const LOOK_AHEAD: Seconds = 0.5;
 const TICK_MS = 25;
+const NOT_HEARD =
+  'The new sounds could not be computed; what plays goes on as it was. Stop and play again.';
+const NO_OUTPUT =
+  'This browser gives the page no sound output. Another browser, or a device with sound, plays it.';
 /** From the key to the first sound: enough for the first strokes to be scheduled. */
 const LEAD: Seconds = 0.06;
 
@@ -123,10 +128,15 @@ export function createPlayer(): Player {
       halt();
       const mine = asked;
       set({ status: 'waking', owner: request.owner });
-      output ??= createOutput();
-      output.setLevels(levels);
+      try {
+        output ??= createOutput();
+        output.setLevels(levels);
+      } catch {
+        set({ status: 'blocked', message: NO_OUTPUT });
+        return;
+      }
       const [awake, computed] = await Promise.all([
-        output.wake(),
+        output.wake().catch(() => false),
         prepareSounds(soundsOf(request.first.score)).then(
           () => true,
           () => false,
@@ -152,20 +162,26 @@ export function createPlayer(): Player {
         return;
       }
       const mine = asked;
-      void prepareSounds(soundsOf(score)).then(() => {
-        if (mine === asked) goOnWith(to);
-      });
+      prepareSounds(soundsOf(score)).then(
+        () => {
+          if (mine === asked) goOnWith(to);
+        },
+        () => toast(NOT_HEARD),
+      );
     },
     cutTo(segment) {
       if (!output || !transport) return;
       const mine = asked;
-      void prepareSounds(soundsOf(segment.score)).then(() => {
-        if (!output || !transport || mine !== asked) return;
-        const at = output.now() + LEAD;
-        output.cancelFrom(at);
-        transport = cut(transport, at, segment);
-        tick();
-      });
+      prepareSounds(soundsOf(segment.score)).then(
+        () => {
+          if (!output || !transport || mine !== asked) return;
+          const at = output.now() + LEAD;
+          output.cancelFrom(at);
+          transport = cut(transport, at, segment);
+          tick();
+        },
+        () => toast(NOT_HEARD),
+      );
     },
     setLevels(next) {
       levels = next;

@@ -1,6 +1,6 @@
 import { type Instrument, ownInstruments } from '@stride/core/instrument';
 import { type Sound, soundKey } from '@stride/core/sound';
-import * as Comlink from 'comlink';
+import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { VoicesApi } from '../workers/voices.worker.ts';
 
 /** All sounds are computed at this rate; the audio clock runs at it as well. */
@@ -8,14 +8,9 @@ export const SAMPLE_RATE = 48_000;
 
 const buffers = new Map<string, Promise<AudioBuffer>>();
 const ready = new Map<string, AudioBuffer>();
-let worker: Comlink.Remote<VoicesApi> | undefined;
-
-function voices(): Comlink.Remote<VoicesApi> {
-  worker ??= Comlink.wrap<VoicesApi>(
-    new Worker(new URL('../workers/voices.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return worker;
-}
+const voices = lazyWorker<VoicesApi>(
+  () => new Worker(new URL('../workers/voices.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 let sent: readonly Instrument[] = [];
 
@@ -28,7 +23,7 @@ async function shareInstruments(): Promise<void> {
     buffers.delete(key);
     ready.delete(key);
   }
-  await voices().know(own);
+  await voices.call((api) => api.know(own));
 }
 
 /** Computes the sounds that are not there yet; resolves when all of them can be played. */
@@ -36,7 +31,7 @@ export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
   await shareInstruments();
   const missing = sounds.filter((sound) => !buffers.has(soundKey(sound)));
   if (missing.length > 0) {
-    const rendering = voices().render(missing, SAMPLE_RATE);
+    const rendering = voices.call((api) => api.render(missing, SAMPLE_RATE));
     missing.forEach((sound, index) => {
       const key = soundKey(sound);
       const buffer = rendering.then((all) => {
@@ -47,7 +42,11 @@ export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
         return made;
       });
       // A failed computation is tried again the next time the sound is asked for.
-      buffer.catch(() => buffers.delete(key));
+      buffer.catch(() => {
+        buffers.delete(key);
+        // A worker that is started anew knows nothing yet.
+        sent = [];
+      });
       buffers.set(key, buffer);
     });
   }

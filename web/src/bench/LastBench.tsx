@@ -1,11 +1,11 @@
 import { Link, Navigate } from 'react-router';
-import { useCards } from '../store/use-store.ts';
+import { useShelf } from '../store/use-store.ts';
 
 /** The Bench without a rhythm named: the one that was edited last. */
 export function LastBench() {
-  const cards = useCards();
-  if (cards.isPending) return <p className="p-6 text-quiet">Opening …</p>;
-  const last = cards.data?.[0];
+  const { cards, status } = useShelf();
+  if (status === 'reading') return <p className="p-6 text-quiet">Opening …</p>;
+  const last = cards?.[0];
   if (last) return <Navigate to={`/bench/${encodeURIComponent(last.id)}/write`} replace />;
   return (
     <p className="p-6 text-lg text-quiet">

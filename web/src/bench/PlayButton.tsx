@@ -55,7 +55,8 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   useEffect(() => {
     const timer = setTimeout(() => {
       const ready = scoreOf(heard);
-      if (ready) void prepareSounds(soundsOf(ready));
+      // What cannot be computed is said when it is to be played.
+      if (ready) prepareSounds(soundsOf(ready)).catch(() => undefined);
     }, READY_MS);
     return () => clearTimeout(timer);
   }, [heard]);

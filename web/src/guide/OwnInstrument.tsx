@@ -11,6 +11,7 @@ import {
 } from '@stride/core/instrument';
 import { Play, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { hearVoice } from './hear.ts';
 
@@ -101,8 +102,11 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
       note,
       strokes,
     });
-    if (checked.ok) void onKeep(checked.instrument).then(setProblem);
-    else setProblem(checked.message);
+    if (checked.ok) {
+      onKeep(checked.instrument).then(setProblem, (error: unknown) =>
+        setProblem(storageSentence(error)),
+      );
+    } else setProblem(checked.message);
   }
 
   return (

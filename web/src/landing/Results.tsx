@@ -77,7 +77,7 @@ function rowOf(cycle: Cycle, cadence: Cadence & { readonly shape?: string }): Ro
 
 /** The solutions, to sort, search, choose and keep; where there is none, the bound that is in the way. */
 export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: ResultsProps) {
-  const { problem, found, rows, working, more } = solutions;
+  const { problem, found, rows, working, share, soFar, giveUp, more } = solutions;
   const [onlyKept, setOnlyKept] = useState(false);
   const shown: readonly (Cadence | Solution)[] = onlyKept ? kept.cadences : rows;
   const data = useMemo(() => shown.map((one) => rowOf(cycle, one)), [shown, cycle]);
@@ -93,10 +93,26 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
             : problem
               ? problem
               : found
-                ? sayFound(found.found, found.kept, rows.length)
-                : 'Working it out …'}
+                ? soFar
+                  ? `Some of the simplest, and more are being counted`
+                  : sayFound(found.found, found.kept, rows.length)
+                : working
+                  ? 'Working it out …'
+                  : 'Given up. Change a word of the question to ask again.'}
           {working && found ? <span className="text-quiet"> …</span> : null}
         </p>
+        {working && (share !== undefined || soFar) ? (
+          <span className="flex items-center gap-2">
+            <progress
+              aria-label="How far it is"
+              className="h-2 w-24 accent-[var(--go)]"
+              {...(share === undefined ? {} : { value: share })}
+            />
+            <Button look="quiet" onClick={giveUp}>
+              Stop
+            </Button>
+          </span>
+        ) : null}
         <Button
           look={onlyKept ? 'on' : 'plain'}
           aria-pressed={onlyKept}

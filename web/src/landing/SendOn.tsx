@@ -21,7 +21,7 @@ import {
   seedOnce,
   storageSentence,
 } from '../store/rhythms.ts';
-import { RECENT, useCards } from '../store/use-store.ts';
+import { RECENT, useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.tsx';
 
@@ -39,10 +39,10 @@ interface SendOnProps {
 /** Takes a cadence to the Bench, as a rhythm of its own or as a layer of one in the same cycle, or to Climb. */
 export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProps) {
   const navigate = useNavigate();
-  const cards = useCards();
+  const { cards } = useShelf();
   const [wanted, setWanted] = useState('');
   const beats = beatsSaid(cycle);
-  const fitting = (cards.data ?? []).filter((card) => card.beats === beats);
+  const fitting = (cards ?? []).filter((card) => card.beats === beats);
   const target = fitting.find((card) => card.id === wanted);
 
   async function send(stage: 'write' | 'climb'): Promise<void> {

@@ -1,17 +1,12 @@
 import { findEntry } from '@stride/core/catalogue';
 import type { Kinship } from '@stride/core/read';
 import { useQuery } from '@tanstack/react-query';
-import * as Comlink from 'comlink';
+import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { ReadingApi, ShelfKinship } from '../workers/reading.worker.ts';
 
-let worker: Comlink.Remote<ReadingApi> | undefined;
-
-function reading(): Comlink.Remote<ReadingApi> {
-  worker ??= Comlink.wrap<ReadingApi>(
-    new Worker(new URL('../workers/reading.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return worker;
-}
+const reading = lazyWorker<ReadingApi>(
+  () => new Worker(new URL('../workers/reading.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** The longest line that is looked up, in pulses. */
 export const LONGEST_LINE = 64;
@@ -35,7 +30,7 @@ export function useFamilies(
     enabled,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: async ({ signal }) => {
-      const found = await reading().families(onsets ?? [], span);
+      const found = await reading.call((api) => api.families(onsets ?? [], span));
       signal.throwIfAborted();
       return found;
     },
@@ -58,7 +53,7 @@ export function useShelfKin(
     staleTime: SHELF_STAYS,
     gcTime: 10_000,
     queryFn: async ({ signal }) => {
-      const found = await reading().amongShelf(onsets ?? [], span);
+      const found = await reading.call((api) => api.amongShelf(onsets ?? [], span));
       signal.throwIfAborted();
       return found;
     },

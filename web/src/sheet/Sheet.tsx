@@ -2,7 +2,7 @@ import { usualCounting } from '@stride/core/counting';
 import { describeCycle } from '@stride/core/cycle';
 import { findInstrument } from '@stride/core/instrument';
 import { readLayer } from '@stride/core/read';
-import { mirrorHands, type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
+import { mirrorHands, type Rhythm, slotCount, type Timing, timeRhythm } from '@stride/core/rhythm';
 import { Download, Printer } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
@@ -12,6 +12,7 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.tsx';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Scores } from './Score.tsx';
 import { useFit } from './use-fit.ts';
@@ -41,6 +42,9 @@ interface Shown {
   readonly staff: boolean;
   readonly reading: boolean;
 }
+
+/** A rhythm of more slots than these takes a second and more to be set. */
+const LONG = 1500;
 
 /** The stage that puts a rhythm on paper. */
 export function Sheet() {
@@ -85,6 +89,9 @@ export function Sheet() {
     }
   }
 
+  // What takes a while to set is said before it is begun.
+  const long = drawn.layers.reduce((sum, layer) => sum + slotCount(layer), 0) > LONG;
+  const ready = useAfterPaint(true, !long);
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
   const inner = Math.floor((width - 2 * MARGIN_MM) * PX_PER_MM);
   return (
@@ -160,13 +167,20 @@ export function Sheet() {
           style={{ width: width * PX_PER_MM, padding: MARGIN_MM * PX_PER_MM, zoom: view }}
         >
           <div ref={content} style={{ zoom: shrink, width: inner / shrink }}>
-            <SheetPage
-              rhythm={drawn}
-              timing={timed.timing}
-              shown={shown}
-              width={Math.floor(inner / shrink)}
-              scale={PAPERS[paper].scale}
-            />
+            {ready ? null : (
+              <p role="status" className="p-6 text-lg text-quiet">
+                Setting a long page …
+              </p>
+            )}
+            {ready ? (
+              <SheetPage
+                rhythm={drawn}
+                timing={timed.timing}
+                shown={shown}
+                width={Math.floor(inner / shrink)}
+                scale={PAPERS[paper].scale}
+              />
+            ) : null}
           </div>
         </article>
       </div>
@@ -205,6 +219,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
       </header>
       {shown.lines ? (
         <StrideLine
+          onPaper
           rhythm={rhythm}
           timing={timing}
           counting={counting}

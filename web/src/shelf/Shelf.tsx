@@ -3,7 +3,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router';
 import { database } from '../store/db.ts';
 import { bringDemo, storageSentence } from '../store/rhythms.ts';
-import { useCards } from '../store/use-store.ts';
+import { useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
@@ -20,7 +20,7 @@ const MOST_TAGS = 24;
 /** All rhythms, each as its own small stride lines. */
 export function Shelf() {
   useTitle('Shelf');
-  const cards = useCards();
+  const { cards, status, error } = useShelf();
   const [answers, setAnswers] = useState<readonly BroughtIn[]>([]);
   const [params, setParams] = useSearchParams();
   const making = params.has('new');
@@ -34,10 +34,10 @@ export function Shelf() {
   // The letters are there at once; the cards follow.
   const wanted = useDeferredValue(words);
   const shown = useMemo(
-    () => arrange(cards.data ?? [], { words: wanted, sort, tag }),
-    [cards.data, wanted, sort, tag],
+    () => arrange(cards ?? [], { words: wanted, sort, tag }),
+    [cards, wanted, sort, tag],
   );
-  const tags = useMemo(() => tagsOf(cards.data ?? []), [cards.data]);
+  const tags = useMemo(() => tagsOf(cards ?? []), [cards]);
   const closeNew = useCallback(() => {
     setParams({}, { replace: true });
     newButton.current?.focus();
@@ -85,12 +85,12 @@ export function Shelf() {
       </div>
       {making ? <NewRhythm onClose={closeNew} /> : null}
       {answers.length > 0 ? <Answers answers={answers} onClose={() => setAnswers([])} /> : null}
-      {cards.isError ? (
+      {status === 'failed' ? (
         <div className="mt-3">
-          <Notice>{storageSentence(cards.error)}</Notice>
+          <Notice>{storageSentence(error)}</Notice>
         </div>
       ) : null}
-      {cards.data && cards.data.length > 0 ? (
+      {cards && cards.length > 0 ? (
         <div className="mt-3 flex flex-wrap items-center gap-2">
           <label className="relative">
             <span className="sr-only">Search the Shelf</span>
@@ -130,17 +130,17 @@ export function Shelf() {
               {one}
             </Button>
           ))}
-          {cards.data.length > 20 ? (
+          {cards.length > 20 ? (
             <span role="status" className="ml-auto text-quiet">
-              {shown.length === cards.data.length
-                ? `${cards.data.length} rhythms`
-                : `${shown.length} of ${cards.data.length}`}
+              {shown.length === cards.length
+                ? `${cards.length} rhythms`
+                : `${shown.length} of ${cards.length}`}
             </span>
           ) : null}
         </div>
       ) : null}
-      {cards.data?.length === 0 ? <EmptyShelf onNew={() => setMaking(true)} /> : null}
-      {cards.data && cards.data.length > 0 && shown.length === 0 ? (
+      {cards?.length === 0 ? <EmptyShelf onNew={() => setMaking(true)} /> : null}
+      {cards && cards.length > 0 && shown.length === 0 ? (
         <p className="mt-8 text-lg text-quiet">
           Nothing on the Shelf fits. Search with fewer letters, or let the tag go.
         </p>

@@ -1,34 +1,15 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { liveQuery } from 'dexie';
-import { useEffect, useSyncExternalStore } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useSyncExternalStore } from 'react';
+import { type Shelf, shelfNow, watchShelf } from './card-shelf.ts';
 import type { Card } from './cards.ts';
-import { database, openSafely, type RhythmRecord } from './db.ts';
+import { database, type RhythmRecord } from './db.ts';
 import type { DocumentState, RhythmDocument } from './document.ts';
 import { openRhythm, unkeptNow, watchUnkept } from './open-documents.ts';
-import { type LoadResult, listCards, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
-
-const CARDS = ['cards'] as const;
+import { type LoadResult, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
 
 /** The cards of all rhythms, kept up to date with what this and other tabs write. */
-export function useCards() {
-  const client = useQueryClient();
-  useEffect(() => {
-    const watching = liveQuery(async () => {
-      await openSafely(database);
-      return listCards(database);
-    }).subscribe({
-      next: (cards: readonly Card[]) => client.setQueryData(CARDS, cards),
-      error: () => client.invalidateQueries({ queryKey: CARDS }),
-    });
-    return () => watching.unsubscribe();
-  }, [client]);
-  return useQuery({
-    queryKey: CARDS,
-    queryFn: async () => {
-      await seedOnce(database);
-      return listCards(database);
-    },
-  });
+export function useShelf(): Shelf {
+  return useSyncExternalStore(watchShelf, shelfNow);
 }
 
 /** One rhythm as its card speaks of it: read when the card comes into sight. */
@@ -50,10 +31,11 @@ export const RECENT = 100;
 
 /** The rhythms edited last that can be read, where one of their layers is to be picked. */
 export function useRecentRhythms(): readonly RhythmRecord[] {
-  const cards = useCards();
+  const { cards } = useShelf();
+  const last = cards?.[0];
   const asked = useQuery({
-    queryKey: ['recent', cards.dataUpdatedAt],
-    enabled: cards.data !== undefined,
+    queryKey: ['recent', cards?.length, last?.id, last?.revision],
+    enabled: cards !== undefined,
     gcTime: 10_000,
     placeholderData: (before: RhythmRecord[] | undefined) => before,
     queryFn: async () => {

@@ -1,5 +1,11 @@
 import { type Counting, usualCounting } from '@stride/core/counting';
-import type { Force, LayerGrid, Rhythm, Timing } from '@stride/core/rhythm';
+import {
+  type Force,
+  type LayerGrid,
+  type Rhythm,
+  slotCount,
+  type Timing,
+} from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
@@ -11,6 +17,7 @@ import { Playhead } from './Playhead.tsx';
 import { isSameButLayer, showsIn } from './rows.ts';
 import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
 import { threadsOf } from './threads.ts';
+import { isInSight, useInSight } from './use-in-sight.ts';
 import './strideline.css';
 
 /** Slots by the index of their layer. */
@@ -36,6 +43,8 @@ export interface StrideLineProps {
   /** Takes a playing position for this drawing; undefined hides the play line. */
   readonly follow?: (at: Position<unknown>) => number | undefined;
   readonly scale?: number;
+  /** Draws all of it, in sight or not. */
+  readonly onPaper?: boolean;
   /** The first rows only, where the line is a small picture of the rhythm. */
   readonly mostRows?: number;
   /** What stands at the left of each layer, or above it where there is little room. */
@@ -68,6 +77,9 @@ function slotHere(slot: number, grid: LayerGrid, { from, to }: System): number {
   const at = grid.startTicks[slot] ?? 0;
   return at >= from && at < to ? slot : -1;
 }
+
+/** A rhythm of more slots than these is drawn where it is in sight only. */
+const LONG = 1200;
 
 const NARROW = 620;
 const LABELS = 142;
@@ -106,6 +118,15 @@ export function StrideLine(props: StrideLineProps) {
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
   const beats = useSame(useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]));
 
+  const slots = rhythm.layers.reduce((sum, layer) => sum + slotCount(layer), 0);
+  // On paper everything is drawn; on screen, of a long rhythm, what is in sight and the chosen slot.
+  const sight = useInSight(frame, !props.onPaper && slots > LONG);
+  const isChosenIn = (index: number, { from, to }: System): boolean => {
+    const at = choice?.at;
+    const ticks = at?.layer === index && timing.layers[index]?.startTicks[at.slot];
+    return typeof ticks === 'number' && ticks >= from && ticks < to;
+  };
+
   // The threads follow the stroke by a moment, so that the line answers the key at once.
   const tied = useAfterPaint(useMemo(() => ({ rhythm, timing }), [rhythm, timing]));
   const threads = useMemo(
@@ -130,22 +151,28 @@ export function StrideLine(props: StrideLineProps) {
             containIntrinsicHeight: `${geometry.systemHeight}px`,
           }}
         >
-          <Backdrop
-            cycle={rhythm.cycle}
-            ticksPerPulse={timing.ticksPerPulse}
-            geometry={geometry}
-            system={system}
-            counting={counting}
-            threads={threads}
-            layerNames={layerNames}
-            turns={rhythm.turns}
-            turnLabels={turnLabels}
-            names={label && system.top > 0 ? (narrow ? 'above' : 'beside') : undefined}
-          />
+          {isInSight(sight, system.top, system.top + geometry.systemHeight) ? (
+            <Backdrop
+              cycle={rhythm.cycle}
+              ticksPerPulse={timing.ticksPerPulse}
+              geometry={geometry}
+              system={system}
+              counting={counting}
+              threads={threads}
+              layerNames={layerNames}
+              turns={rhythm.turns}
+              turnLabels={turnLabels}
+              names={label && system.top > 0 ? (narrow ? 'above' : 'beside') : undefined}
+            />
+          ) : null}
           {rhythm.layers.map((layer, index) => {
             const grid = timing.layers[index];
             const band = geometry.bands[index];
             if (!grid || !band) return null;
+            const shown =
+              isInSight(sight, system.top + band.top, system.top + band.bottom) ||
+              isChosenIn(index, system);
+            if (!shown) return null;
             const here = choice?.at?.layer === index ? choice.at : undefined;
             return (
               <LayerRow

@@ -29,9 +29,10 @@ export function afterPaint(run: () => void): () => void {
 /**
  * Gives a value again once the frame that shows its change has been painted: for what may follow the
  * player's hand by a moment, so that the hand itself is answered at once.
+ * @param first what it is until the first frame has been painted
  */
-export function useAfterPaint<T>(value: T): T {
-  const [settled, setSettled] = useState(value);
+export function useAfterPaint<T>(value: T, first: T = value): T {
+  const [settled, setSettled] = useState(first);
   useEffect(() => {
     if (settled === value) return;
     return afterPaint(() => startTransition(() => setSettled(() => value)));

@@ -12,18 +12,21 @@ interface Copied {
 
 let copied: Copied | undefined;
 
-/** Keeps copied strokes, and gives them to the system as text, for other tabs and programs. */
-export function copyOut(clips: readonly InstrumentClip[], cycle: Cycle): void {
+/**
+ * Keeps copied strokes, and gives them to the system as text, for other tabs and programs.
+ * @returns whether the system took them; where it did not, they still go round in this tab
+ */
+export async function copyOut(clips: readonly InstrumentClip[], cycle: Cycle): Promise<boolean> {
   const text = writeClips(clips, cycle);
   const made: Copied = { clips: clips.map((one) => one.clip), text, shared: false };
   copied = made;
-  navigator.clipboard?.writeText(text).then(
-    () => {
-      made.shared = true;
-    },
-    // Where the browser does not allow it, what was copied still goes round in this tab.
-    () => undefined,
-  );
+  try {
+    await navigator.clipboard.writeText(text);
+    made.shared = true;
+  } catch {
+    // The browser does not allow it, or there is no clipboard.
+  }
+  return made.shared;
 }
 
 /** What the system holds, as text; undefined where the browser does not let the page ask. */

@@ -30,6 +30,7 @@ import {
   toggleRing,
   toggleTogether,
 } from '@stride/core/rhythm';
+import type { InstrumentClip } from '@stride/core/text';
 import { counted, form } from '@stride/core/wording';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
@@ -155,14 +156,20 @@ export function useLine(options: LineOptions): Line {
 
   const isStretch = ranges.size > 1 || range[0] !== range[1];
 
+  /** Copies, and says so where other programs cannot have it. */
+  function give(clips: readonly InstrumentClip[]): void {
+    copyOut(clips, rhythm.cycle).then((shared) => {
+      if (!shared) setSaid('Copied for this tab; the browser does not let other programs have it.');
+    });
+  }
+
   /** Keeps the chosen stretch of every layer it reaches over. */
   function copyStretch(): void {
-    copyOut(
+    give(
       [...ranges].flatMap(([index, [from, to]]) => {
         const one = rhythm.layers[index];
         return one ? [{ clip: copyStretchOf(one, [from, to]), instrument: one.instrument }] : [];
       }),
-      rhythm.cycle,
     );
   }
 
@@ -301,7 +308,7 @@ export function useLine(options: LineOptions): Line {
         return;
       }
       const clip = copyTurn(rhythm, layer, chosen.slot);
-      if (clip) copyOut([{ clip, instrument: layer.instrument }], rhythm.cycle);
+      if (clip) give([{ clip, instrument: layer.instrument }]);
       setSaid(
         clip
           ? 'Copied this turn. Ctrl V puts it over the turn you choose.'
