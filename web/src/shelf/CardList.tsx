@@ -24,7 +24,7 @@ export function CardList({ cards }: { readonly cards: readonly Card[] }) {
     lanes,
     estimateSize: () => USUAL_HEIGHT,
     gap: GAP,
-    overscan: 4,
+    overscan: 2,
     scrollMargin: top,
     getItemKey: (index) => cards[index]?.id ?? index,
   });

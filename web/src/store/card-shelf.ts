@@ -1,7 +1,8 @@
 import { liveQuery, type Subscription } from 'dexie';
+import { afterPaint } from '../ui/use-after-paint.ts';
 import type { Card } from './cards.ts';
 import { database } from './db.ts';
-import { listCards, seedOnce } from './rhythms.ts';
+import { lastCards, listCards, seedOnce } from './rhythms.ts';
 
 /** What is known of the Shelf: not read yet, read, or not to be read. */
 export type Shelf =
@@ -9,9 +10,12 @@ export type Shelf =
   | { readonly status: 'read'; readonly cards: readonly Card[]; readonly error?: undefined }
   | { readonly status: 'failed'; readonly cards?: undefined; readonly error: unknown };
 
+/** How many cards are read before all the others. */
+const FIRST = 24;
+
 let shelf: Shelf = { status: 'reading' };
 const listeners = new Set<() => void>();
-let watching: Subscription | undefined;
+let watching: (() => void) | undefined;
 
 function set(next: Shelf): void {
   shelf = next;
@@ -26,17 +30,41 @@ export const shelfNow = (): Shelf => shelf;
  */
 export function watchShelf(listener: () => void): () => void {
   listeners.add(listener);
-  watching ??= liveQuery(async () => {
-    await seedOnce(database);
-    return listCards(database);
-  }).subscribe({
-    next: (cards: readonly Card[]) => set({ status: 'read', cards }),
-    error: (error: unknown) => set({ status: 'failed', error }),
-  });
+  watching ??= follow();
   return () => {
     listeners.delete(listener);
     if (listeners.size > 0) return;
-    watching?.unsubscribe();
+    watching?.();
     watching = undefined;
+  };
+}
+
+/** @returns stops following */
+function follow(): () => void {
+  let left = false;
+  let subscription: Subscription | undefined;
+  const failed = (error: unknown) => {
+    if (!left) set({ status: 'failed', error });
+  };
+  const begin = async () => {
+    await seedOnce(database);
+    if (shelf.status === 'read' || left) return;
+    // A long Shelf begins with what is seen first.
+    const cards = await lastCards(database, FIRST);
+    if (left) return;
+    set({ status: 'read', cards });
+    // They are painted before the rest is read.
+    await new Promise<void>((resolve) => afterPaint(() => setTimeout(resolve, 50)));
+  };
+  begin().then(() => {
+    if (left) return;
+    subscription = liveQuery(() => listCards(database)).subscribe({
+      next: (cards) => set({ status: 'read', cards }),
+      error: failed,
+    });
+  }, failed);
+  return () => {
+    left = true;
+    subscription?.unsubscribe();
   };
 }

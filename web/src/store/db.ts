@@ -49,7 +49,7 @@ export class StrideDatabase extends Dexie {
     this.version(5).stores({ steps: '[id+at]' });
     // 6: cards, and practice apart from the rhythm.
     this.version(6)
-      .stores({ cards: 'id', practice: 'id' })
+      .stores({ cards: 'id, updated', practice: 'id' })
       .upgrade(async (tx) => {
         const cards: Card[] = [];
         const practice: PracticeRecord[] = [];

@@ -80,6 +80,11 @@ export async function listCards(db: StrideDatabase): Promise<readonly Card[]> {
   return cards.sort((a, b) => b.updated - a.updated);
 }
 
+/** The cards of the rhythms edited last. */
+export function lastCards(db: StrideDatabase, count: number): Promise<readonly Card[]> {
+  return db.cards.orderBy('updated').reverse().limit(count).toArray();
+}
+
 /** All records, the one edited last first. */
 export function listRhythms(db: StrideDatabase): Promise<RhythmRecord[]> {
   return db.rhythms.orderBy('updated').reverse().toArray();
