@@ -2,6 +2,7 @@ import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { somethingIsAtStake } from '../store/open-documents.ts';
+import { LiveRegion } from '../ui/live.tsx';
 import { Toasts, toast } from '../ui/toasts.tsx';
 import { isBehindModal, useKeys } from '../ui/use-keys.ts';
 import { focusIsLost, focusScreen } from './focus.ts';
@@ -71,7 +72,7 @@ export function Shell() {
       >
         Skip to the screen
       </a>
-      <header className="print:hidden flex h-[54px] shrink-0 items-center gap-5 bg-bar px-[22px] text-on-bar max-sm:gap-2.5 max-sm:px-3">
+      <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:gap-x-1 max-sm:px-3">
         <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
@@ -95,7 +96,7 @@ export function Shell() {
         <button
           type="button"
           title="Find anything (Ctrl K)"
-          className="ml-auto flex h-10 items-center gap-2 rounded-lg px-2 text-on-bar-quiet hover:text-on-bar"
+          className="ml-auto flex h-10 items-center gap-2 rounded-lg px-2 max-sm:size-8 max-sm:justify-center max-sm:px-0 text-on-bar-quiet hover:text-on-bar"
           onClick={() => setFinding(true)}
         >
           <Search aria-hidden size={18} />
@@ -106,15 +107,15 @@ export function Shell() {
           type="button"
           aria-label="Keys and words"
           title="Keys and words (?)"
-          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:-mx-2"
+          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-8"
           onClick={() => setHelping(true)}
         >
           <CircleQuestionMark aria-hidden size={20} />
         </button>
         <ThemeButton />
       </header>
-      <UnkeptBar />
       <main id="screen" className="outline-none flex min-w-0 flex-1 flex-col" tabIndex={-1}>
+        <UnkeptBar />
         <Suspense fallback={<p className="p-6 text-quiet">Opening …</p>}>
           <Outlet />
         </Suspense>
@@ -134,6 +135,7 @@ export function Shell() {
         {helping ? <Help open onOpenChange={setHelping} /> : null}
       </Suspense>
       {touring && pathname === '/' ? <Tour onClose={() => setTouring(false)} /> : null}
+      <LiveRegion />
       <Toasts />
     </div>
   );
@@ -146,7 +148,7 @@ function ThemeButton() {
   return (
     <button
       type="button"
-      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar"
+      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-8"
       aria-label={`Theme: ${theme}. Change to ${next}.`}
       title={`Theme: ${theme}`}
       onClick={() => applyTheme(next)}

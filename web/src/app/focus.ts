@@ -1,6 +1,8 @@
+import { screenElement } from '../ui/screen.ts';
+
 /** Puts the focus at the beginning of the screen, where nothing on it has it. */
 export function focusScreen(): void {
-  document.getElementById('screen')?.focus({ preventScroll: true });
+  screenElement()?.focus({ preventScroll: true });
 }
 
 /** Whether the focus was lost with what had it. */

@@ -13,9 +13,11 @@ import { noticeRevision } from '../store/open-documents.ts';
 import { storageSentence, storedRevision } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
+import { announce } from '../ui/live.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { Toolbar } from '../ui/Toolbar.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
@@ -32,6 +34,16 @@ import { takeAway } from './take-away.ts';
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
 const EVERYWHERE = { inFields: true, repeat: true } as const;
 
+function undoIn(document: RhythmDocument): void {
+  document.undo();
+  announce('Undone');
+}
+
+function redoIn(document: RhythmDocument): void {
+  document.redo();
+  announce('Done again');
+}
+
 /** One rhythm and its stages. */
 export function Bench() {
   const { id = '' } = useParams();
@@ -41,6 +53,7 @@ export function Bench() {
   if (result?.status === 'open') return <BenchOf key={id} document={result.document} />;
   return (
     <div className="p-6">
+      <h1 className="sr-only">Bench</h1>
       <Notice
         actions={
           <Link to="/" className="underline">
@@ -73,8 +86,8 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
     });
     return () => watching.unsubscribe();
   }, [document]);
-  useKeys('mod+z', () => document.undo(), EVERYWHERE);
-  useKeys('mod+shift+z, mod+y', () => document.redo(), EVERYWHERE);
+  useKeys('mod+z', () => undoIn(document), EVERYWHERE);
+  useKeys('mod+shift+z, mod+y', () => redoIn(document), EVERYWHERE);
   return (
     <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3">
       <BenchHeader bench={bench} />
@@ -182,8 +195,10 @@ interface HeaderToolsProps {
 const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
   const { bench, mix, notes, tags, climbing, canUndo, canRedo } = props;
   const { document } = bench;
+  const undo = () => undoIn(document);
+  const redo = () => redoIn(document);
   return (
-    <>
+    <Toolbar label="This rhythm" className="contents">
       <Button
         look={mix.click ? 'on' : 'plain'}
         aria-pressed={mix.click}
@@ -209,7 +224,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
           aria-label="Undo"
           title="Undo (Ctrl Z)"
           disabled={!canUndo}
-          onClick={() => document.undo()}
+          onClick={undo}
         >
           <Undo2 aria-hidden size={18} />
         </Button>
@@ -219,14 +234,14 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
           aria-label="Redo"
           title="Redo (Ctrl Shift Z)"
           disabled={!canRedo}
-          onClick={() => document.redo()}
+          onClick={redo}
         >
           <Redo2 aria-hidden size={18} />
         </Button>
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
         <TakeAway document={document} />
       </span>
-    </>
+    </Toolbar>
   );
 });
 

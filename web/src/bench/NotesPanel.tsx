@@ -36,7 +36,7 @@ export function NotesPanel({ notes, tags, onEdit }: NotesPanelProps) {
           rows={6}
           maxLength={LIMITS.notes}
           placeholder="Who plays what, where it speeds up, what the teacher said"
-          className="rounded-lg border border-edge bg-paper px-2 py-1.5 text-base text-ink"
+          className="rounded-lg border border-field bg-paper px-2 py-1.5 text-base text-ink"
           onChange={(event) => onEdit((before) => setNotes(before, event.target.value), 'notes')}
         />
       </label>
@@ -45,7 +45,7 @@ export function NotesPanel({ notes, tags, onEdit }: NotesPanelProps) {
         <input
           key={tags.join(' ')}
           defaultValue={tags.join(' ')}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onBlur={(event) => onEdit((before) => setTags(before, event.target.value), 'tags')}
           onKeyDown={(event) => {
             if (event.key === 'Enter') event.currentTarget.blur();

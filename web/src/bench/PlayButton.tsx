@@ -9,6 +9,7 @@ import { player } from '../audio/player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
+import { announce } from '../ui/live.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
 
@@ -70,6 +71,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const toggle = () => {
     if (mine) {
       player.stop();
+      announce('Stopped');
       return;
     }
     const begin = scoreOf({ cycle, layers });
@@ -83,6 +85,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
     };
     const bar = scoreCountIn(cycle);
     const counted = { ...loop, score: bar, endTicks: bar.lengthTicks, tag: 'count-in' };
+    announce(`Playing at ${tempo.bpm}`);
     void player.play({
       owner,
       first: countIn ? counted : loop,

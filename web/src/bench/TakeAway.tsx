@@ -1,6 +1,7 @@
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { RhythmDocument } from '../store/document.ts';
+import { screenElement } from '../ui/screen.ts';
 import { takeAway } from './take-away.ts';
 
 const FORMATS = [
@@ -27,7 +28,7 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
       >
         <Download aria-hidden size={18} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={screenElement()}>
         <DropdownMenu.Content
           align="end"
           className="z-20 w-72 rounded-xl border border-edge bg-card p-1.5 shadow-xl"

@@ -243,7 +243,7 @@ function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
           <span className="sr-only">Step in</span>
           <select
             value={kind}
-            className="h-11 rounded-lg border border-edge bg-card px-2"
+            className="h-11 rounded-lg border border-field bg-card px-2"
             onChange={(event) => {
               const next = event.target.value === 'bpm' ? 'bpm' : 'percent';
               const { min, max } = LADDER_LIMITS[next];

@@ -16,7 +16,8 @@ export const Stones = memo(function Stones({ rungs, at, reached }: StonesProps) 
   const width = Math.max(4, rungs.length) * STEP + 20;
   const climbBy = rungs.length > 1 ? RISE / (rungs.length - 1) : 0;
   return (
-    <div className="overflow-x-auto">
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, and must scroll by keyboard too
+    <section aria-label="Ladder" tabIndex={0} className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${width} 174`}
         className="block max-h-[154px] w-full min-w-[520px]"
@@ -51,6 +52,6 @@ export const Stones = memo(function Stones({ rungs, at, reached }: StonesProps) 
           );
         })}
       </svg>
-    </div>
+    </section>
   );
 });

@@ -22,7 +22,7 @@ export function Counted({ crossed, counting, onCounting }: CountedProps) {
       <select
         aria-label="Counting system"
         value={counting}
-        className="mb-2 h-9 w-full rounded-lg border border-edge bg-paper px-2 text-[15px]"
+        className="mb-2 h-9 w-full rounded-lg border border-field bg-paper px-2 text-[15px]"
         onChange={(event) => {
           const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
           if (system) onCounting(system);

@@ -41,7 +41,7 @@ export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
         Change over
         <select
           value={every}
-          className="h-9 rounded-lg border border-edge bg-paper px-2"
+          className="h-9 rounded-lg border border-field bg-paper px-2"
           onChange={(event) => onEvery(Number(event.target.value))}
         >
           {CHANGE_EVERY.map((turns) => (

@@ -48,7 +48,7 @@ export function Words({ crossed }: WordsProps) {
         id={id}
         value={text}
         maxLength={400}
-        className="h-10 w-full rounded-lg border border-edge bg-paper px-3 text-[17px]"
+        className="h-10 w-full rounded-lg border border-field bg-paper px-3 text-[17px]"
         onChange={(event) => type(event.target.value)}
       />
       {set.syllables.length > 0 ? (

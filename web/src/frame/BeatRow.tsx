@@ -90,7 +90,7 @@ export function BeatRow({ cycle, onChange }: BeatRowProps) {
           Shown by
           <select
             value={beat.gesture ?? 'clap'}
-            className="h-[38px] rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+            className="h-[38px] rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
             onChange={(event) => {
               const gesture = GESTURES.find((one) => one === event.target.value);
               if (gesture) onChange(setBeat(cycle, at, { gesture }));

@@ -40,7 +40,7 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
         value={text}
         aria-label="Search the catalogue"
         placeholder="Name, number of beats or 2+2+3"
-        className="h-10 rounded-lg border border-edge bg-paper px-3"
+        className="h-10 rounded-lg border border-field bg-paper px-3"
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {
           const [first] = all;
@@ -51,7 +51,7 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
         <select
           aria-label="Tradition"
           value={tradition ?? ''}
-          className="h-9 min-w-0 flex-1 rounded-lg border border-edge bg-paper px-2 text-[15px]"
+          className="h-9 min-w-0 flex-1 rounded-lg border border-field bg-paper px-2 text-[15px]"
           onChange={(event) => setTradition(TRADITIONS.find((one) => one === event.target.value))}
         >
           <option value="">All traditions</option>
@@ -65,7 +65,7 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
           aria-label="Parts of a beat in South Indian talas"
           title="Parts of a beat in South Indian talas"
           value={speed}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 text-[15px]"
+          className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px]"
           onChange={(event) => setSpeed(Number(event.target.value))}
         >
           {TALA_SPEEDS.map((one) => (

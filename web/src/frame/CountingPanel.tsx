@@ -90,7 +90,7 @@ function SystemChoice({ label, labelHidden, value, usual, onChange }: SystemChoi
       <span className={labelHidden ? 'sr-only' : ''}>{label}</span>
       <select
         value={value}
-        className="h-9 w-full rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+        className="h-9 w-full rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
         onChange={(event) => {
           const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
           if (system) onChange(system);
@@ -129,7 +129,7 @@ function OwnWords({
         id={id}
         value={text}
         aria-describedby={`${id}-said`}
-        className="mt-1 h-9 w-full rounded-lg border border-edge bg-paper px-2 font-mono text-[14px]"
+        className="mt-1 h-9 w-full rounded-lg border border-field bg-paper px-2 font-mono text-[14px]"
         onChange={(event) => {
           setText(event.target.value);
           const read = readCounting(event.target.value);

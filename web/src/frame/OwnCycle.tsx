@@ -34,7 +34,7 @@ export function OwnCycle({ onTry, onKeep }: OwnCycleProps) {
           value={spans}
           placeholder="3c+2w, 2c+2f"
           aria-describedby={`${id}-said`}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 font-mono text-[15px] text-ink"
+          className="h-9 rounded-lg border border-field bg-paper px-2 font-mono text-[15px] text-ink"
           onChange={(event) => setSpans(event.target.value)}
         />
       </label>
@@ -55,7 +55,7 @@ export function OwnCycle({ onTry, onKeep }: OwnCycleProps) {
           value={name}
           maxLength={80}
           placeholder="Stair seven"
-          className="h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+          className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
           onChange={(event) => setName(event.target.value.replace(/["#\n]/g, ''))}
         />
       </label>

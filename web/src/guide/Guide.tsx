@@ -36,7 +36,7 @@ export function Guide() {
           Instrument
           <select
             value={instrument.id}
-            className="h-10 rounded-lg border border-edge bg-card px-2 text-base text-ink"
+            className="h-10 rounded-lg border border-field bg-card px-2 text-base text-ink"
             onChange={(event) => setSearch({ instrument: event.target.value })}
           >
             {allInstruments().map((one) => (

@@ -208,7 +208,7 @@ function ListField({ list, onList, onProblem }: ListFieldProps) {
     <input
       aria-label="Sizes of my own"
       value={text}
-      className="h-9 w-36 rounded-lg border border-edge bg-paper px-2 font-semibold"
+      className="h-9 w-36 rounded-lg border border-field bg-paper px-2 font-semibold"
       onChange={(event) => {
         setText(event.target.value);
         const words = event.target.value

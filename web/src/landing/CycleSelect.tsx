@@ -54,7 +54,7 @@ export function CycleSelect({ cycle, onCycle, onProblem }: CycleSelectProps) {
           aria-label="Spans of the cycle"
           value={typed}
           placeholder="2+2+3, or 1x10"
-          className="h-9 w-32 rounded-lg border border-edge bg-paper px-2 font-semibold"
+          className="h-9 w-32 rounded-lg border border-field bg-paper px-2 font-semibold"
           onChange={(event) => {
             setTyped(event.target.value);
             const result = parseSpans(event.target.value);

@@ -146,7 +146,7 @@ export function Landing() {
             <select
               aria-label="Turns before it"
               value={before}
-              className="h-9 rounded-lg border border-edge bg-card px-1.5"
+              className="h-9 rounded-lg border border-field bg-card px-1.5"
               onChange={(event) => setBefore(Number(event.target.value))}
             >
               {Array.from({ length: MOST_BEFORE + 1 }, (_, turns) => turns).map((turns) => (

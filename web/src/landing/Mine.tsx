@@ -84,7 +84,7 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
           value={text}
           maxLength={600}
           spellCheck={false}
-          className="h-10 rounded-lg border border-edge bg-paper px-3 font-mono text-[16px] text-ink"
+          className="h-10 rounded-lg border border-field bg-paper px-3 font-mono text-[16px] text-ink"
           onChange={(event) => setText(event.target.value)}
         />
       </label>
@@ -250,7 +250,7 @@ function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
         or take it from
         <select
           value=""
-          className="h-9 max-w-64 rounded-lg border border-edge bg-paper px-2 text-ink"
+          className="h-9 max-w-64 rounded-lg border border-field bg-paper px-2 text-ink"
           onChange={(event) => {
             const [rhythmId = '', layerId = ''] = event.target.value.split('/');
             const record = recent.find((one) => one.id === rhythmId);

@@ -208,7 +208,7 @@ function Table({ data, kept, chosen, onChoose }: TableProps) {
         value={words}
         aria-label="Search the solutions"
         placeholder="5 (1) 5, hourglass, beat 6"
-        className="mb-2 h-9 rounded-lg border border-edge bg-paper px-3"
+        className="mb-2 h-9 rounded-lg border border-field bg-paper px-3"
         onChange={(event) => setWords(event.target.value)}
       />
       <div className="overflow-x-auto">

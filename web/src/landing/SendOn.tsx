@@ -109,7 +109,7 @@ export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProp
         <select
           aria-label="Send it as"
           value={target?.id ?? ''}
-          className="h-9 max-w-44 rounded-lg border border-edge bg-paper px-1.5 text-[15px]"
+          className="h-9 max-w-44 rounded-lg border border-field bg-paper px-1.5 text-[15px]"
           onChange={(event) => setWanted(event.target.value)}
         >
           <option value="">a new rhythm</option>

@@ -108,7 +108,7 @@ function PlaceField({ onPlace }: PlaceFieldProps) {
       value={text}
       placeholder="or: & of 3"
       title="A place as it is counted: 3, & of 2, just before 2, right after 1, pulse 7"
-      className="h-9 w-28 rounded-lg border border-edge bg-paper px-2"
+      className="h-9 w-28 rounded-lg border border-field bg-paper px-2"
       onChange={(event) => setText(event.target.value)}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' || text.trim() === '') return;

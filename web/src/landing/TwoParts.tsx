@@ -76,7 +76,7 @@ export function TwoParts(props: TwoPartsProps) {
         <select
           aria-label="Which part is fixed"
           value={fixed}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 font-semibold"
+          className="h-9 rounded-lg border border-field bg-paper px-2 font-semibold"
           onChange={(event) => setFixed(event.target.value === 'opening' ? 'opening' : 'closing')}
         >
           <option value="closing">closing part</option>
@@ -86,7 +86,7 @@ export function TwoParts(props: TwoPartsProps) {
         <input
           aria-label="Sizes of the part that stays"
           value={text}
-          className="h-9 w-48 rounded-lg border border-edge bg-paper px-2 font-mono"
+          className="h-9 w-48 rounded-lg border border-field bg-paper px-2 font-mono"
           onChange={(event) => setText(event.target.value)}
         />
         , with

@@ -101,7 +101,7 @@ export function WordsPanel(props: WordsPanelProps) {
         rows={2}
         spellCheck={false}
         aria-invalid={problem !== undefined}
-        className="w-full rounded-lg border border-edge bg-paper px-3 py-2 font-mono text-[15px]"
+        className="w-full rounded-lg border border-field bg-paper px-3 py-2 font-mono text-[15px]"
         onChange={(event) => onText(event.target.value)}
       />
       {problem ? (

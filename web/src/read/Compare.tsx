@@ -104,7 +104,7 @@ function SourceSelect({ sources, value, onChange }: SourceSelectProps) {
     <select
       aria-label="Compare with"
       value={value}
-      className="h-9 max-w-[360px] min-w-0 rounded-lg border border-edge bg-paper px-2 font-semibold"
+      className="h-9 max-w-[360px] min-w-0 rounded-lg border border-field bg-paper px-2 font-semibold"
       onChange={(event) => onChange(event.target.value)}
     >
       {HEADINGS.map((heading) => {

@@ -96,7 +96,7 @@ export function Groups(props: GroupsProps) {
             <select
               aria-label="Set against"
               value={against.id}
-              className="h-8 max-w-[150px] rounded-lg border border-edge bg-paper px-1.5 text-[14.5px]"
+              className="h-8 max-w-[150px] rounded-lg border border-field bg-paper px-1.5 text-[14.5px]"
               onChange={(event) => against.choose(event.target.value)}
             >
               {against.id === '' ? <option value="">against …</option> : null}

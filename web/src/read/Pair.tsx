@@ -45,7 +45,7 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
         With
         <select
           value={other.layer.id}
-          className="h-8 rounded-lg border border-edge bg-paper px-1.5 text-[14.5px] text-ink"
+          className="h-8 rounded-lg border border-field bg-paper px-1.5 text-[14.5px] text-ink"
           onChange={(event) => setWanted(event.target.value)}
         >
           {others.map(({ layer }) => (

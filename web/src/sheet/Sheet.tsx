@@ -101,7 +101,7 @@ export function Sheet() {
           Paper
           <select
             value={paper}
-            className="h-9 w-28 rounded-lg border border-edge bg-card px-2"
+            className="h-9 w-28 rounded-lg border border-field bg-card px-2"
             onChange={(event) => setPaper(event.target.value as Paper)}
           >
             {Object.entries(PAPERS).map(([key, { name }]) => (
@@ -116,7 +116,7 @@ export function Sheet() {
             Part
             <select
               value={part?.id ?? ''}
-              className="h-9 w-32 rounded-lg border border-edge bg-card px-2"
+              className="h-9 w-32 rounded-lg border border-field bg-card px-2"
               onChange={(event) => setPartId(event.target.value)}
             >
               <option value="">All layers</option>

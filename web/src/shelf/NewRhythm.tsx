@@ -53,7 +53,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
           value={name}
           maxLength={120}
           placeholder="Ten stairs"
-          className="h-10 rounded-lg border border-edge bg-paper px-3 text-base text-ink"
+          className="h-10 rounded-lg border border-field bg-paper px-3 text-base text-ink"
           onChange={(event) => setName(event.target.value)}
         />
       </label>
@@ -64,7 +64,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
           value={spans}
           aria-invalid={!cycle.ok}
           aria-describedby={`${id}-said`}
-          className="h-10 rounded-lg border border-edge bg-paper px-3 font-mono text-base text-ink aria-invalid:border-warn"
+          className="h-10 rounded-lg border border-field bg-paper px-3 font-mono text-base text-ink aria-invalid:border-warn"
           onChange={(event) => setSpans(event.target.value)}
         />
         <span className="mt-1 flex flex-wrap gap-1">
@@ -87,7 +87,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
         First instrument
         <select
           value={instrument}
-          className="h-10 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          className="h-10 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onChange={(event) => setInstrument(event.target.value)}
         >
           {allInstruments().map((one) => (

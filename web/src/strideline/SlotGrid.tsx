@@ -30,6 +30,8 @@ export interface SlotGridProps {
   readonly chosen: number | undefined;
   /** First and last slot of a chosen stretch. */
   readonly range?: readonly [number, number] | undefined;
+  /** Whether the tab key enters the line here, since no slot is chosen yet. */
+  readonly entry?: boolean | undefined;
   /** With `extend` the stretch from where the choice was. */
   readonly onChoose: (at: SlotRef, extend: boolean) => void;
   /** The pointer drags a stroke: away from the line for force, across it for the hand. */
@@ -206,7 +208,7 @@ export function SlotGrid(props: SlotGridProps) {
             role="option"
             aria-selected={isChosen}
             aria-label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
-            tabIndex={isChosen || (chosen === undefined && slot === 0) ? 0 : -1}
+            tabIndex={isChosen || (props.entry && slot === 0) ? 0 : -1}
             data-slot={slot}
             x={left}
             y={band.strokesTop + 2}

@@ -8,6 +8,7 @@ import {
 } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
+import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Backdrop } from './Backdrop.tsx';
@@ -193,6 +194,7 @@ export function StrideLine(props: StrideLineProps) {
                 quiet={muted?.has(layer.id) ?? false}
                 chosen={here && slotHere(here.slot, grid, system)}
                 range={rangeIn(choice?.ranges, index)}
+                entry={choice !== undefined && !choice.at && index === 0 && system.from === 0}
                 onChoose={choice?.onChoose}
                 onWeigh={choice?.onWeigh}
                 onSlide={choice?.onSlide}
@@ -207,8 +209,9 @@ export function StrideLine(props: StrideLineProps) {
         playing={props.playing ?? false}
         follow={props.follow}
       />
-      {label
-        ? geometry.systems.slice(0, 1).map((system) =>
+      {label ? (
+        <Toolbar label="Layers" vertical>
+          {geometry.systems.slice(0, 1).map((system) =>
             rhythm.layers.map((layer, index) => {
               const band = geometry.bands[index];
               if (!band) return null;
@@ -223,8 +226,9 @@ export function StrideLine(props: StrideLineProps) {
                 </div>
               );
             }),
-          )
-        : null}
+          )}
+        </Toolbar>
+      ) : null}
     </div>
   );
 }

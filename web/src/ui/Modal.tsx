@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useRef } from 'react';
+import { screenElement } from './screen.ts';
 
 interface ModalProps {
   readonly title: string;
@@ -29,7 +30,7 @@ export function Modal({ title, open, onOpenChange, trigger, children }: ModalPro
             if (trigger || !(back instanceof HTMLElement || back instanceof SVGElement)) return;
             event.preventDefault();
             if (back.isConnected && back !== document.body) back.focus();
-            else document.getElementById('screen')?.focus();
+            else screenElement()?.focus();
           }}
           aria-describedby={undefined}
           className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(960px,calc(100vw-1.5rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-2xl border border-edge bg-card p-6 shadow-2xl"

@@ -15,7 +15,7 @@ export function GoTo({ line }: { readonly line: Line }) {
         aria-label="Go to a place"
         placeholder="go to: & of 2"
         title="A place as it is counted: 3, & of 2, just before 2, right after 1, a of 1 in bar 2, pulse 7"
-        className="h-9 w-[118px] rounded-lg border border-edge bg-card px-2 text-[15px]"
+        className="h-9 w-[118px] rounded-lg border border-field bg-card px-2 text-[15px]"
         onChange={(event) => setText(event.target.value)}
       />
     </form>

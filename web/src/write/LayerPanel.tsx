@@ -88,7 +88,7 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
         Under the line
         <select
           value={layer.sayCounting ?? ''}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onChange={(event) => {
             const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
             editThis((before) => setLayerCounting(before, system));
@@ -202,7 +202,7 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
         <select
           ref={select}
           value={wanted}
-          className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
+          className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onChange={(event) => {
             setWanted(event.target.value);
             setChosen({});
@@ -231,7 +231,7 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
                       <select
                         aria-label={`${code} becomes`}
                         value={becomes(code)}
-                        className="h-8 w-full rounded-md border border-edge bg-paper px-1"
+                        className="h-8 w-full rounded-md border border-field bg-paper px-1"
                         onChange={(event) => setChosen({ ...chosen, [code]: event.target.value })}
                       >
                         {to.strokes.map((one) => (

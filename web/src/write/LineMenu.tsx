@@ -2,11 +2,12 @@ import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { isInRange } from '../strideline/ranges.ts';
+import { screenElement } from '../ui/screen.ts';
 import type { Line } from './line.ts';
 import { lineActions } from './line-actions.ts';
 
-const CONTENT =
-  'z-20 overflow-y-auto rounded-xl border border-edge bg-card p-1.5 shadow-xl sm:columns-2 sm:gap-2';
+const CONTENT = 'z-20 flex flex-col rounded-xl border border-edge bg-card p-1.5 shadow-xl';
+const SCROLLS = 'min-h-0 flex-1 overflow-y-auto sm:columns-2 sm:gap-2';
 const ITEM =
   'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-[15px] outline-none data-highlighted:bg-band data-disabled:opacity-45';
 const TITLE = 'px-3 pt-2 pb-0.5 text-[13px] text-quiet';
@@ -46,13 +47,15 @@ export function LineMenu({ line }: { readonly line: Line }) {
       >
         <Ellipsis aria-hidden size={18} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={screenElement()}>
         <DropdownMenu.Content
           align="end"
           collisionPadding={8}
           className={`${CONTENT} max-h-(--radix-dropdown-menu-content-available-height)`}
         >
-          <Items menu={DropdownMenu} line={line} />
+          <DropdownMenu.Group tabIndex={0} className={SCROLLS}>
+            <Items menu={DropdownMenu} line={line} />
+          </DropdownMenu.Group>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
@@ -83,12 +86,14 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
       >
         <div>{children}</div>
       </ContextMenu.Trigger>
-      <ContextMenu.Portal>
+      <ContextMenu.Portal container={screenElement()}>
         <ContextMenu.Content
           collisionPadding={8}
           className={`${CONTENT} max-h-(--radix-context-menu-content-available-height)`}
         >
-          <Items menu={ContextMenu} line={line} />
+          <ContextMenu.Group tabIndex={0} className={SCROLLS}>
+            <Items menu={ContextMenu} line={line} />
+          </ContextMenu.Group>
         </ContextMenu.Content>
       </ContextMenu.Portal>
     </ContextMenu.Root>

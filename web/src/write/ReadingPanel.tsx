@@ -7,6 +7,7 @@ import { sayKin, useFamilies } from '../read/use-families.ts';
 import { useReadSettings } from '../store/read-settings.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 
 interface ReadingPanelProps {
@@ -67,21 +68,23 @@ export function ReadingPanel({
             ))}
           </Part>
         ) : null}
-        {groups.map((group) => (
-          <Part key={group.title} title={group.title}>
-            {group.findings.map((finding) => (
-              <Sentence
-                key={finding.text}
-                rhythm={rhythm}
-                text={finding.text}
-                tone={finding.tone}
-                speaksOf={ofLayer(chosen.layer, finding.slots)}
-                lit={lit}
-                onLight={onLight}
-              />
-            ))}
-          </Part>
-        ))}
+        <Toolbar label="Sentences" vertical className="contents">
+          {groups.map((group) => (
+            <Part key={group.title} title={group.title}>
+              {group.findings.map((finding) => (
+                <Sentence
+                  key={finding.text}
+                  rhythm={rhythm}
+                  text={finding.text}
+                  tone={finding.tone}
+                  speaksOf={ofLayer(chosen.layer, finding.slots)}
+                  lit={lit}
+                  onLight={onLight}
+                />
+              ))}
+            </Part>
+          ))}
+        </Toolbar>
       </section>
     </div>
   );

@@ -4,6 +4,7 @@ import { counted } from '@stride/core/wording';
 import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Head } from '../strideline/Head.tsx';
+import { Toolbar } from '../ui/Toolbar.tsx';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
 import type { Line } from './line.ts';
@@ -23,11 +24,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
   const cell = layer.cells[grid.cellOf[chosen.slot] ?? 0];
   const none = here.length === 0;
   return (
-    <div
-      role="toolbar"
-      aria-label="Strokes"
-      className="flex flex-wrap items-center gap-x-2 gap-y-1.5"
-    >
+    <Toolbar label="Strokes" className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
       <span className="hidden gap-1 pointer-coarse:flex">
         <Tool
           label="The slot before"
@@ -157,7 +154,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
       <TapIn key={layer.id} rhythm={rhythm} line={line} />
       <GoTo line={line} />
       <LineMenu line={line} />
-    </div>
+    </Toolbar>
   );
 }
 

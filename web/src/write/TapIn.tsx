@@ -168,7 +168,7 @@ function TapPad(props: TapPadProps) {
           <select
             value={pace}
             disabled={running}
-            className="h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+            className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
             onChange={(event) => setPace(Number(event.target.value))}
           >
             {PACES.map(([share, words]) => (
@@ -241,7 +241,7 @@ function TapPad(props: TapPadProps) {
             as turn
             <select
               value={turn}
-              className="h-9 rounded-lg border border-edge bg-paper px-2"
+              className="h-9 rounded-lg border border-field bg-paper px-2"
               onChange={(event) => setTurn(Number(event.target.value))}
             >
               {Array.from({ length: turns.count }, (_, index) => (
@@ -310,7 +310,7 @@ function KeyChoice({ label, value, strokes, onChange }: KeyChoiceProps) {
       {label}
       <select
         value={value}
-        className="h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink"
+        className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
         onChange={(event) => onChange(event.target.value)}
       >
         {strokes.map((stroke) => (

@@ -51,7 +51,7 @@ export function TappedBeats({ beats, chosen, onChoose }: TappedBeatsProps) {
                   <select
                     aria-label={`Slots in beat ${beat + 1}`}
                     value={used.slots}
-                    className="mt-1 h-8 rounded-lg border border-edge bg-paper px-1 text-[15px] text-ink"
+                    className="mt-1 h-8 rounded-lg border border-field bg-paper px-1 text-[15px] text-ink"
                     onChange={(event) => onChoose(beat, Number(event.target.value))}
                   >
                     {readings.map((reading) => (

@@ -1,7 +1,9 @@
 import { nameTurn, type Rhythm, sayTurn, TURN_MARKS, type TurnMark } from '@stride/core/rhythm';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
+import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
+import { Toolbar } from '../ui/Toolbar.tsx';
 
 interface TurnsProps {
   /** How many turns are drawn. */
@@ -22,73 +24,72 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
     if (next.size < count) onFold(next);
   };
   return (
-    <ul aria-label="Turns" className="flex flex-wrap gap-1">
-      {Array.from({ length: count }, (_, turn) => turn).map((turn) => {
-        const said = turns?.find((one) => one.turn === turn);
-        const away = folded.has(turn);
-        const Icon = away ? ChevronRight : ChevronDown;
-        return (
-          <li
-            key={turn}
-            className={`flex items-center rounded-lg border border-edge text-[14px] ${away ? 'bg-band' : ''}`}
-          >
-            <button
-              type="button"
-              aria-expanded={!away}
-              aria-label={`${away ? 'Unfold' : 'Fold'} turn ${turn + 1}`}
-              className="flex size-7 items-center justify-center text-quiet hover:text-ink"
-              onClick={() => toggle(turn)}
+    <Toolbar label="Turns">
+      <ul className="flex flex-wrap gap-1">
+        {Array.from({ length: count }, (_, turn) => turn).map((turn) => {
+          const said = turns?.find((one) => one.turn === turn);
+          const away = folded.has(turn);
+          const Icon = away ? ChevronRight : ChevronDown;
+          return (
+            <li
+              key={turn}
+              className={`flex items-center rounded-lg border border-edge text-[14px] ${away ? 'bg-band' : ''}`}
             >
-              <Icon aria-hidden size={15} />
-            </button>
-            <Panel
-              label={`Turn ${turn + 1}`}
-              width={256}
-              trigger={
-                <button
-                  type="button"
-                  title="Name this turn, and say what it is"
-                  className="h-7 max-w-48 truncate pr-2 hover:underline"
-                >
-                  {said ? sayTurn({ turns }, turn) : turn + 1}
-                </button>
-              }
-            >
-              <label className="flex flex-col gap-1 text-sm text-quiet">
-                Name of turn {turn + 1}
-                <input
-                  defaultValue={said?.name ?? ''}
+              <button
+                type="button"
+                aria-expanded={!away}
+                aria-label={`${away ? 'Unfold' : 'Fold'} turn ${turn + 1}`}
+                className="flex size-7 items-center justify-center text-quiet hover:text-ink"
+                onClick={() => toggle(turn)}
+              >
+                <Icon aria-hidden size={15} />
+              </button>
+              <Panel
+                label={`Turn ${turn + 1}`}
+                width={256}
+                trigger={
+                  <button
+                    type="button"
+                    title="Name this turn, and say what it is"
+                    className="h-7 min-w-7 max-w-48 truncate pr-2 hover:underline"
+                  >
+                    {said ? sayTurn({ turns }, turn) : turn + 1}
+                  </button>
+                }
+              >
+                <NameField
+                  label={`Name of turn ${turn + 1}`}
+                  name={said?.name ?? ''}
+                  mayBeEmpty
                   maxLength={40}
-                  className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-                  onChange={(event) =>
-                    onEdit((before) =>
-                      nameTurn(before, turn, markOf(before, turn), event.target.value),
-                    )
+                  className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
+                  onName={(name) =>
+                    onEdit((before) => nameTurn(before, turn, markOf(before, turn), name))
                   }
                 />
-              </label>
-              <label className="flex flex-col gap-1 text-sm text-quiet">
-                It is
-                <select
-                  value={said?.mark ?? 'plain'}
-                  className="h-9 rounded-lg border border-edge bg-paper px-2 text-base text-ink"
-                  onChange={(event) => {
-                    const mark = TURN_MARKS.find((one) => one === event.target.value);
-                    if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
-                  }}
-                >
-                  {TURN_MARKS.map((mark) => (
-                    <option key={mark} value={mark}>
-                      {mark === 'plain' ? 'nothing special' : mark}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            </Panel>
-          </li>
-        );
-      })}
-    </ul>
+                <label className="flex flex-col gap-1 text-sm text-quiet">
+                  It is
+                  <select
+                    value={said?.mark ?? 'plain'}
+                    className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
+                    onChange={(event) => {
+                      const mark = TURN_MARKS.find((one) => one === event.target.value);
+                      if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
+                    }}
+                  >
+                    {TURN_MARKS.map((mark) => (
+                      <option key={mark} value={mark}>
+                        {mark === 'plain' ? 'nothing special' : mark}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+              </Panel>
+            </li>
+          );
+        })}
+      </ul>
+    </Toolbar>
   );
 });
 

@@ -96,6 +96,7 @@ export function TypedLine(props: TypedLineProps) {
         EditorView.contentAttributes.of({
           'aria-label': `Typed rows of ${layer.name}`,
           spellcheck: 'false',
+          tabindex: '0',
           autocapitalize: 'off',
         }),
       ),
@@ -179,7 +180,7 @@ function diagnostics(state: EditorState, problems: readonly Problem[]) {
 
 const EDITOR_THEME = EditorView.theme({
   '&': { fontSize: '16px', color: 'var(--ink)', backgroundColor: 'transparent' },
-  '&.cm-focused': { outline: '2px solid var(--mark)', outlineOffset: '2px', borderRadius: '6px' },
+  '&.cm-focused': { outline: '2px solid var(--ring)', outlineOffset: '2px', borderRadius: '6px' },
   '.cm-content': { fontFamily: 'var(--font-mono)', caretColor: 'var(--ink)', padding: '4px 0' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)' },
   '.cm-gutters': { backgroundColor: 'transparent', border: 'none' },

@@ -36,6 +36,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
 import { overSeam, placesBelow, rangesOf, type SlotRange } from '../strideline/ranges.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
+import { announce } from '../ui/live.tsx';
 import { copyOut, toPaste } from './clipboard.ts';
 import type { Line, LineCommands } from './line.ts';
 import { usePaste } from './use-paste.ts';
@@ -105,7 +106,9 @@ export function useLine(options: LineOptions): Line {
   }
 
   /** After a stroke was placed: on to the next slot. */
-  function goOn(): void {
+  function goOn(code: string): void {
+    const kind = layer && findInstrument(layer.instrument);
+    announce(`${(kind && strokeKind(kind, code)?.name) ?? code} placed`);
     setJoining(undefined);
     placed.current = chosen;
     choose({ layer: chosen.layer, slot: Math.min(last, chosen.slot + 1) });
@@ -189,7 +192,7 @@ export function useLine(options: LineOptions): Line {
             compound.parts.map((kind) => ({ slot: chosen.slot, kind, force: 3 as const })),
           ),
         );
-        if (taken) goOn();
+        if (taken) goOn(code);
         return;
       }
       if (!instrument || !strokeKind(instrument, code)) {
@@ -206,7 +209,7 @@ export function useLine(options: LineOptions): Line {
           setSaid('That stroke is here already. Another letter joins it.');
           return;
         }
-        if (edit((before) => toggleTogether(before, chosen.slot, code))) goOn();
+        if (edit((before) => toggleTogether(before, chosen.slot, code))) goOn(code);
         return;
       }
       const taken = edit((before) => {
@@ -222,7 +225,7 @@ export function useLine(options: LineOptions): Line {
           ...(old?.say ? { say: old.say } : {}),
         });
       });
-      if (taken) goOn();
+      if (taken) goOn(code);
     },
     together() {
       focusSlot();
@@ -242,7 +245,10 @@ export function useLine(options: LineOptions): Line {
           : 'The next stroke sounds together with what is in this slot, or is taken out of it.',
       );
     },
-    remove: () => editEach(removeStrokes),
+    remove() {
+      editEach(removeStrokes);
+      announce('Removed');
+    },
     accent: () => editEach(toggleAccent),
     ghost: () =>
       editEach((before, slot) => {
