@@ -105,7 +105,7 @@ test('layers come, change their instrument by a table, repeat and go, with a way
 }) => {
   await page.goto('/bench/lantern-steps/write');
   await page.getByRole('button', { name: 'Add a layer' }).click();
-  await page.getByRole('menuitem', { name: /^barrel drum/ }).click();
+  await page.getByRole('option', { name: /^barrel drum/ }).click();
   await expect(rows(page, 'Barrel drum')).toContainText('play . . . / . . . / . .');
 
   await page.getByRole('button', { name: 'Layer Walker' }).click();

@@ -19,7 +19,7 @@ test('an instrument of one’s own is made by ear, played, and kept from being l
   // It is still there after a reload, is written on, and sounds.
   await page.goto('/bench/ferry-bell/write');
   await page.getByRole('button', { name: 'Add a layer' }).click();
-  await page.getByRole('menuitem', { name: /^tin lid/ }).click();
+  await page.getByRole('option', { name: /^tin lid/ }).click();
   await slot(page, 'Tin lid', 0).click();
   await page.keyboard.press('X');
   await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/middle, right, plain/);
@@ -36,7 +36,7 @@ test('an instrument of one’s own is made by ear, played, and kept from being l
   await expect(form.getByRole('alert')).toContainText('Ferry bell uses its stroke X');
   await page.goto('/guide?instrument=own-tin-lid');
   await page.getByRole('button', { name: 'Delete the tin lid' }).click();
-  await expect(page.getByText('A rhythm is played on the tin lid').first()).toBeVisible();
+  await expect(page.getByText('One rhythm is played on the tin lid').first()).toBeVisible();
 });
 
 test('the typed rows know the names of strokes', async ({ page }) => {

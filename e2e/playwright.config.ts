@@ -16,6 +16,7 @@ const AT_EASE = [
   'instruments.spec.ts',
   'landing.spec.ts',
   'reading.spec.ts',
+  'safety.spec.ts',
   'sheet.spec.ts',
   'shelf.spec.ts',
   'storage.spec.ts',

@@ -21,7 +21,7 @@ test('places, accents, cuts and removes strokes with the keyboard, and undoes it
   await expect(rows(page, 'Bell')).toContainText('X! t . / X . .');
 
   await page.keyboard.press('4');
-  await expect(page.getByRole('status').filter({ hasText: /./ }).last()).toContainText(
+  await expect(page.getByRole('status').filter({ hasText: 'This cell' })).toContainText(
     'This cell now has 4 slots. 1 stroke moved',
   );
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName('bar 1, e of 1: tick, left, plain');
@@ -29,7 +29,7 @@ test('places, accents, cuts and removes strokes with the keyboard, and undoes it
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName('bar 1, e of 1: silence');
 
   await page.keyboard.press('q');
-  await expect(page.getByRole('status').filter({ hasText: /./ }).last()).toContainText(
+  await expect(page.getByRole('status').filter({ hasText: 'no stroke' })).toContainText(
     'no stroke “q”',
   );
 

@@ -1,6 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { brotliCompressSync, brotliDecompressSync, gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { createApp } from './app.ts';
 
@@ -19,7 +20,7 @@ describe('the server', () => {
       ['/', '/bench/x/write'].map(async (path) => {
         const response = await app.request(path);
         expect(response.status).toBe(200);
-        expect(response.headers.get('cache-control')).toBe('no-store');
+        expect(response.headers.get('cache-control')).toBe('no-cache');
         const html = await response.text();
         const nonce = /script nonce="([^"]+)"/.exec(html)?.[1] ?? '';
         expect(html).not.toContain('{{');
@@ -45,5 +46,74 @@ describe('the server', () => {
     expect(policy).toContain("default-src 'self'");
     expect(policy).toContain("frame-ancestors 'none'");
     expect(policy).not.toMatch(/unsafe|https?:/);
+  });
+});
+
+describe('what is asked in other ways', () => {
+  it('is only read: other methods are refused, and OPTIONS says which there are', async () => {
+    for (const method of ['POST', 'PUT', 'DELETE', 'PATCH']) {
+      const response = await app.request('/', { method });
+      expect(response.status, method).toBe(405);
+      expect(response.headers.get('allow')).toBe('GET, HEAD, OPTIONS');
+    }
+    const options = await app.request('/assets/a.js', { method: 'OPTIONS' });
+    expect(options.status).toBe(204);
+    expect(options.headers.get('allow')).toBe('GET, HEAD, OPTIONS');
+    const head = await app.request('/assets/a.js', { method: 'HEAD' });
+    expect(head.status).toBe(200);
+    expect(await head.text()).toBe('');
+  });
+
+  it('in parts is answered with the whole, whatever the range is', async () => {
+    for (const range of ['bytes=0-1', 'bytes=-1', 'bytes=9999-', 'bytes=5-2', 'lines=1', 'x']) {
+      const response = await app.request('/assets/a.js', { headers: { range } });
+      expect(response.status, range).toBe(200);
+      expect(await response.text()).toBe('1');
+      expect(response.headers.get('accept-ranges')).toBe('none');
+      expect(response.headers.get('content-range')).toBeNull();
+    }
+  });
+
+  it('again is not sent again: the page has a mark of what was built', async () => {
+    const first = await app.request('/');
+    const tag = first.headers.get('etag') ?? '';
+    expect(tag).toMatch(/^W\/"[\w-]{16}"$/);
+    expect((await app.request('/guide')).headers.get('etag')).toBe(tag);
+    for (const known of [tag, `"x", ${tag}`, '*', tag.replace('W/', '')]) {
+      const again = await app.request('/', { headers: { 'if-none-match': known } });
+      expect(again.status, known).toBe(304);
+      expect(await again.text()).toBe('');
+      // The kept page goes on with the nonce and the policy it came with.
+      expect(again.headers.get('content-security-policy')).toBeNull();
+    }
+    const other = await app.request('/', { headers: { 'if-none-match': '"other"' } });
+    expect(other.status).toBe(200);
+  });
+
+  it('is sent as it was compressed when it was built', async () => {
+    const long = 'const a = 1;\n'.repeat(100);
+    writeFileSync(join(root, 'assets', 'b.js'), long);
+    writeFileSync(join(root, 'assets', 'b.js.br'), brotliCompressSync(long));
+    writeFileSync(join(root, 'assets', 'b.js.gz'), gzipSync(long));
+    const ask = (encodings: string) =>
+      app.request('/assets/b.js', { headers: { 'accept-encoding': encodings } });
+    const brotli = await ask('gzip, br');
+    expect(brotli.headers.get('content-encoding')).toBe('br');
+    expect(brotli.headers.get('vary')).toContain('Accept-Encoding');
+    expect(brotliDecompressSync(new Uint8Array(await brotli.arrayBuffer())).toString()).toBe(long);
+    expect((await ask('gzip')).headers.get('content-encoding')).toBe('gzip');
+    const plain = await ask('identity');
+    expect(plain.headers.get('content-encoding')).toBeNull();
+    expect(await plain.text()).toBe(long);
+  });
+
+  it('gets no permission that the program does not use', async () => {
+    const policy = (await app.request('/')).headers.get('permissions-policy') ?? '';
+    for (const feature of ['camera', 'microphone', 'midi', 'geolocation', 'usb']) {
+      expect(policy).toContain(`${feature}=()`);
+    }
+    expect((await app.request('/')).headers.get('content-security-policy')).toContain(
+      "require-trusted-types-for 'script'",
+    );
   });
 });

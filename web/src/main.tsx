@@ -5,8 +5,10 @@ import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
 import { cspNonce } from './app/nonce.ts';
 import { applyTheme, readTheme } from './app/theme.ts';
+import { trustOwnScripts } from './app/trusted.ts';
 import { chooseStorage } from './store/storage.ts';
 
+trustOwnScripts();
 const nonce = cspNonce();
 if (nonce) setNonce(nonce);
 applyTheme(readTheme());

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkRhythm, LIMITS } from '../rhythm/index.ts';
-import { readCycleText, readLayerText, readRhythm, writeRhythm } from './index.ts';
+import { readCycleText, readLayerIn, readLayerText, readRhythm, writeRhythm } from './index.ts';
 import { MOST_PROBLEMS } from './problem.ts';
 
 const inLayer = (rows: string, cycle = '4x4') =>
@@ -56,6 +56,22 @@ describe('texts that ask for too much', () => {
     expect(first(`play ${Array(9).fill('D').join('+')} / . / . / .`)).toContain(
       'At most 8 strokes',
     );
+  });
+});
+
+describe('rows of a layer in its rhythm', () => {
+  it('are not usable where the rhythm could not be opened again with them', () => {
+    const { rhythm } = inLayer(
+      'play D / D / D / D\nlayer Other : goblet drum\nplay D*11 / D / D / D',
+    );
+    const [layer] = rhythm.layers;
+    if (!layer) throw new Error('no layer');
+    const fine = readLayerIn('play D*5 / D / D / D', layer, rhythm);
+    expect(fine.usable).toBe(true);
+    const none = readLayerIn('play D*61 / D*59 / D*57 / D*53', layer, rhythm);
+    expect(none.usable).toBe(false);
+    expect(none.problems[0]).toMatchObject({ line: 1, column: 1 });
+    expect(none.problems[0]?.message).toContain('do not meet on a grid');
   });
 });
 

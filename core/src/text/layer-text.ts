@@ -1,7 +1,7 @@
 import type { Cycle } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
-import type { Layer } from '../rhythm/index.ts';
-import { collectProblems, type Problem } from './problem.ts';
+import { checkEdit, type Layer, type Rhythm } from '../rhythm/index.ts';
+import { collectProblems, type Problem, problemAt } from './problem.ts';
 import { readLayerBody } from './read-layer.ts';
 import { splitRows } from './rows.ts';
 
@@ -31,4 +31,18 @@ export function readLayerText(text: string, layer: Layer, cycle: Cycle): LayerTe
     more: problems.more(),
     usable: problems.usable(),
   };
+}
+
+/**
+ * The same for a layer of a rhythm: rows with which the rhythm could not be opened again, on no grid or
+ * beyond a limit, are a problem and not usable.
+ */
+export function readLayerIn(text: string, layer: Layer, rhythm: Rhythm): LayerTextResult {
+  const result = readLayerText(text, layer, rhythm.cycle);
+  if (!result.usable) return result;
+  const layers = rhythm.layers.map((one) => (one.id === layer.id ? result.layer : one));
+  const [refusal] = checkEdit({ ...rhythm, layers });
+  if (refusal === undefined) return result;
+  const problem = problemAt({ text: '', line: 1, column: 1 }, refusal);
+  return { ...result, problems: [problem, ...result.problems], usable: false };
 }

@@ -17,7 +17,7 @@ export const Stones = memo(function Stones({ rungs, at, reached }: StonesProps) 
   const climbBy = rungs.length > 1 ? RISE / (rungs.length - 1) : 0;
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, and must scroll by keyboard too
-    <section aria-label="Ladder" tabIndex={0} className="overflow-x-auto">
+    <section aria-label="Tempos of the ladder" tabIndex={0} className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${width} 174`}
         className="block max-h-[154px] w-full min-w-[520px]"

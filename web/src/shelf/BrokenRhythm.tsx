@@ -1,4 +1,3 @@
-import { repairRhythm } from '@stride/core/rhythm';
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
@@ -18,6 +17,7 @@ export function BrokenRhythm({ name, messages, data }: BrokenRhythmProps) {
   const navigate = useNavigate();
   async function repair(): Promise<void> {
     try {
+      const { repairRhythm } = await import('./repair.ts');
       const id = crypto.randomUUID();
       const { rhythm, said } = repairRhythm(data, id);
       const named = { ...rhythm, name: `${rhythm.name.slice(0, 105)} (repaired)` };

@@ -1,7 +1,8 @@
 import { FolderInput, Plus, Search } from 'lucide-react';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { database } from '../store/db.ts';
+import { useDeleted } from '../store/deleted.ts';
 import { bringDemo, storageSentence } from '../store/rhythms.ts';
 import { useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
@@ -9,10 +10,13 @@ import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { useTitle } from '../ui/use-title.ts';
 import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
-import { type BroughtIn, bringIn } from './bring-in.ts';
+import type { BroughtIn } from './bring-in.ts';
 import { CardList } from './CardList.tsx';
-import { DeletedPanel } from './DeletedPanel.tsx';
-import { NewRhythm } from './NewRhythm.tsx';
+
+const DeletedPanel = lazy(async () => ({
+  default: (await import('./DeletedPanel.tsx')).DeletedPanel,
+}));
+const NewRhythm = lazy(async () => ({ default: (await import('./NewRhythm.tsx')).NewRhythm }));
 
 /** More tags than these are found by the search. */
 const MOST_TAGS = 24;
@@ -21,6 +25,7 @@ const MOST_TAGS = 24;
 export function Shelf() {
   useTitle('Shelf');
   const { cards, status, error } = useShelf();
+  const deleted = useDeleted();
   const [answers, setAnswers] = useState<readonly BroughtIn[]>([]);
   const [params, setParams] = useSearchParams();
   const making = params.has('new');
@@ -44,6 +49,7 @@ export function Shelf() {
   }, [setParams]);
 
   async function onFiles(files: readonly File[]): Promise<void> {
+    const { bringIn } = await import('./bring-in.ts');
     const given: BroughtIn[] = [];
     for (const one of files) given.push(await bringIn(database, one));
     const refused = given.some((one) => one.status === 'refused');
@@ -61,7 +67,11 @@ export function Shelf() {
     <div className="mx-auto w-full max-w-[1240px] px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-[30px]">Shelf</h1>
-        <DeletedPanel />
+        {deleted.length > 0 ? (
+          <Suspense>
+            <DeletedPanel />
+          </Suspense>
+        ) : null}
         <Button onClick={() => file.current?.click()}>
           <FolderInput aria-hidden size={17} /> Bring in a file
         </Button>
@@ -83,7 +93,11 @@ export function Shelf() {
           }}
         />
       </div>
-      {making ? <NewRhythm onClose={closeNew} /> : null}
+      {making ? (
+        <Suspense>
+          <NewRhythm onClose={closeNew} />
+        </Suspense>
+      ) : null}
       {answers.length > 0 ? <Answers answers={answers} onClose={() => setAnswers([])} /> : null}
       {status === 'failed' ? (
         <div className="mt-3">

@@ -8,7 +8,6 @@ import {
   type RhythmRecord,
   type StrideDatabase,
 } from './db.ts';
-import { DEMO_RHYTHMS } from './demo.ts';
 import { NoAnswerError } from './in-time.ts';
 
 /** How a save went. */
@@ -49,23 +48,29 @@ export async function putRhythms(
 export async function seedOnce(db: StrideDatabase): Promise<void> {
   await openSafely(db);
   if (await db.settings.get('seeded')) return;
+  const { DEMO_RHYTHMS } = await import('./demo.ts');
   await db.transaction('rw', db.rhythms, db.cards, db.settings, async () => {
     if (await db.settings.get('seeded')) return;
     await db.settings.put({ key: 'seeded', value: true });
-    await bringDemo(db);
+    await putMissing(db, DEMO_RHYTHMS);
   });
 }
 
 /** Puts the demo rhythms on the Shelf; one that is there already stays as it is. */
 export async function bringDemo(db: StrideDatabase): Promise<void> {
+  const { DEMO_RHYTHMS } = await import('./demo.ts');
+  await putMissing(db, DEMO_RHYTHMS);
+}
+
+async function putMissing(db: StrideDatabase, rhythms: readonly Rhythm[]): Promise<void> {
   await db.transaction('rw', db.rhythms, db.cards, async () => {
     const there = new Set(await db.rhythms.toCollection().primaryKeys());
     const now = Date.now();
     await putRhythms(
       db,
-      DEMO_RHYTHMS.filter(({ id }) => !there.has(id)).map((rhythm, index) =>
-        newRecord(rhythm, now - index * 1000),
-      ),
+      rhythms
+        .filter(({ id }) => !there.has(id))
+        .map((rhythm, index) => newRecord(rhythm, now - index * 1000)),
     );
   });
 }

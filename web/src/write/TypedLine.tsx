@@ -2,10 +2,9 @@ import { defaultKeymap } from '@codemirror/commands';
 import { diagnosticCount, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
-import type { Cycle } from '@stride/core/cycle';
-import type { Layer } from '@stride/core/rhythm';
+import type { Layer, Rhythm } from '@stride/core/rhythm';
 import { slotCount } from '@stride/core/rhythm';
-import { type Problem, readLayerText, writeLayerRows } from '@stride/core/text';
+import { type Problem, readLayerIn, writeLayerRows } from '@stride/core/text';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { cspNonce } from '../app/nonce.ts';
 import type { Draft } from '../store/document.ts';
@@ -14,7 +13,8 @@ import { strokeHelp } from './stroke-help.ts';
 
 interface TypedLineProps {
   readonly layer: Layer;
-  readonly cycle: Cycle;
+  /** What the layer is a line of. */
+  readonly rhythm: Rhythm;
   /** `much` where more than a few letters came or went at once, so that undo takes it alone. */
   readonly onType: (change: (before: Draft) => Draft, much: boolean) => void;
   /** Typed text that differs from what the writer would write, kept as it was typed. */
@@ -27,10 +27,11 @@ export function TypedLine(props: TypedLineProps) {
   // The text follows a stroke by a moment, so that the line above answers the key at once; while one
   // types here it does not, or an older text could take a new letter back.
   const settled = useAfterPaint(props);
-  const { layer, cycle, draft, onType } = view.current?.hasFocus ? props : settled;
+  const { layer, rhythm, draft, onType } = view.current?.hasFocus ? props : settled;
+  const { cycle } = rhythm;
   const canonical = useMemo(() => writeLayerRows(layer, cycle), [layer, cycle]);
   const text = draft ?? canonical;
-  const read = useMemo(() => readLayerText(text, layer, cycle), [text, layer, cycle]);
+  const read = useMemo(() => readLayerIn(text, layer, rhythm), [text, layer, rhythm]);
   const host = useRef<HTMLDivElement>(null);
   const typed = useRef<(text: string, much: boolean) => void>(() => undefined);
   const label = useRef(new Compartment());
@@ -41,7 +42,7 @@ export function TypedLine(props: TypedLineProps) {
     onType((before) => {
       const current = before.rhythm.layers.find((one) => one.id === layer.id);
       if (!current) return before;
-      const result = readLayerText(next, current, before.rhythm.cycle);
+      const result = readLayerIn(next, current, before.rhythm);
       const after = result.usable ? result.layer : current;
       const same = writeLayerRows(after, before.rhythm.cycle);
       const { [layer.id]: _old, ...others } = before.drafts;
@@ -142,7 +143,7 @@ export function TypedLine(props: TypedLineProps) {
             Row {first.line}, column {first.column}:
           </strong>{' '}
           {first.message}
-          {errors.length > 1 ? ` And ${errors.length - 1} more.` : ''}
+          {errors.length + read.more > 1 ? ` And ${errors.length + read.more - 1} more.` : ''}
           {errors.length > 0 ? ' The line above keeps the last version that reads.' : ''}
         </p>
       ) : null}

@@ -140,7 +140,7 @@ export function Write() {
           <TypedLine
             key={layer.id}
             layer={layer}
-            cycle={rhythm.cycle}
+            rhythm={rhythm}
             draft={draft.drafts[layer.id]}
             onType={(change, much) => document.edit(change, much ? undefined : `type:${layer.id}`)}
           />

@@ -57,6 +57,8 @@ export function useLine(options: LineOptions): Line {
   const [anchor, setAnchor] = useState<SlotRef>();
   /** The stretch after it was moved, where it may go over the seam; until another choice. */
   const [moved, setMoved] = useState<ReadonlyMap<number, SlotRange>>();
+  /** What is being moved step by step, from where it was: what lies in its way is not taken along. */
+  const moving = useRef<Moving>(undefined);
   const focusNext = useRef(false);
   const [, look] = useState(0);
   /** `onlyAdd` right after a stroke was placed: what was just written is not taken out again. */
@@ -381,27 +383,41 @@ export function useLine(options: LineOptions): Line {
       ),
     ring: () => editEach(toggleRing),
     shift(by) {
-      if (!editRanges((before, [from, to]) => shiftStrokes(before, from, to, by))) return;
-      const sizeOf = (index: number) => slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
-      const slotAfter = (index: number, slot: number) => {
-        const size = sizeOf(index);
-        return (((slot + by) % size) + size) % size;
-      };
-      if (!isStretch) {
-        choose({ layer: chosen.layer, slot: slotAfter(chosen.layer, chosen.slot) });
-        return;
+      focusSlot();
+      placed.current = undefined;
+      setSaid(undefined);
+      const now = document.getState().history.present.rhythm;
+      const before = moving.current;
+      const start = before?.result === now ? before : { from: now, ranges, by: 0 };
+      const total = start.by + by;
+      let result = start.from;
+      for (const [index, [from, to]] of start.ranges) {
+        const id = start.from.layers[index]?.id ?? '';
+        result = editLayer(result, id, (one) => shiftStrokes(one, from, to, total));
       }
+      const taken = document.edit((draft) => {
+        const drafts = { ...draft.drafts };
+        for (const index of start.ranges.keys()) delete drafts[rhythm.layers[index]?.id ?? ''];
+        return { rhythm: result, drafts };
+      });
+      if (!taken) return;
+      moving.current = { ...start, by: total, result };
+      const sizeOf = (index: number) => slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
+      const slotAfter = (index: number, slot: number, steps: number) => {
+        const size = sizeOf(index);
+        return (((slot + steps) % size) + size) % size;
+      };
       // The same strokes stay chosen, over the seam too; a whole line stays a whole line.
       setMoved(
         new Map(
-          [...ranges].map(([index, [from, to]]): [number, SlotRange] =>
+          [...start.ranges].map(([index, [from, to]]): [number, SlotRange] =>
             to - from + 1 === sizeOf(index)
               ? [index, [from, to]]
-              : [index, [slotAfter(index, from), slotAfter(index, to)]],
+              : [index, [slotAfter(index, from, total), slotAfter(index, to, total)]],
           ),
         ),
       );
-      onChoose({ layer: chosen.layer, slot: slotAfter(chosen.layer, chosen.slot) });
+      onChoose({ layer: chosen.layer, slot: slotAfter(chosen.layer, chosen.slot, by) });
     },
     change: (change) => edit((before) => change(before, rhythm)),
     changeStretch(change) {
@@ -458,6 +474,14 @@ export function useLine(options: LineOptions): Line {
     joining: joining !== undefined,
     said,
   };
+}
+
+/** A stretch on its way along the line. */
+interface Moving {
+  readonly from: Rhythm;
+  readonly ranges: ReadonlyMap<number, SlotRange>;
+  readonly by: number;
+  readonly result: Rhythm;
 }
 
 /** The other hand from the stroke before, where hands are written in this layer. */

@@ -1,0 +1,117 @@
+import { expect, rows, scheduled, slot, test } from './kit.ts';
+
+test('keys called everywhere work where a player is: with a stroke in focus', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/write');
+  await slot(page, 'Bell', 3).click();
+  await expect(slot(page, 'Bell', 3)).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(3);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  // Held down it plays once, and does not begin and stop again and again.
+  await page.keyboard.down('Space');
+  await page.keyboard.down('Space');
+  await page.keyboard.down('Space');
+  await page.keyboard.up('Space');
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await page.keyboard.press('Space');
+
+  await page.keyboard.press('?');
+  const help = page.getByRole('dialog', { name: 'Keys and words' });
+  await expect(help).toBeVisible();
+  // Behind the page of keys nothing happens.
+  await page.keyboard.press('Control+z');
+  await page.locator('body').press('Space');
+  await page.keyboard.press('Escape');
+  await expect(help).toHaveCount(0);
+  await expect(slot(page, 'Bell', 3)).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('the focus is somewhere sensible, and the title says where one is', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/write');
+  await expect(page).toHaveTitle('Ferry bell · Write · Humble Stride');
+  await slot(page, 'Ferry', 2).click();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Escape');
+  await expect(slot(page, 'Ferry', 2)).toBeFocused();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('A rhythm, a place').fill('guide');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveTitle('Guide · Humble Stride');
+  await expect(page.locator('#screen')).toBeFocused();
+  await page.goBack();
+  // To the place one is in: the focus is on the slot all the same, and the next letter arrives.
+  await slot(page, 'Ferry', 4).click();
+  await page.getByLabel('Go to a place').fill('2');
+  await page.keyboard.press('Enter');
+  await expect(slot(page, 'Ferry', 4)).toBeFocused();
+  await page.keyboard.press('Y');
+  await expect(rows(page, 'Ferry')).toContainText('play X! . . . / Y . . Y');
+});
+
+test('a line or a stretch can be moved again and again, over the seam too', async ({ page }) => {
+  await page.goto('/bench/ferry-bell/write');
+  await slot(page, 'Ferry', 0).click();
+  await expect(rows(page, 'Ferry')).toBeVisible();
+  const before = await rows(page, 'Ferry').textContent();
+  await page.keyboard.press('Shift+End');
+  for (let count = 0; count < 3; count += 1) await page.keyboard.press('Control+ArrowRight');
+  await expect(rows(page, 'Ferry')).toContainText('play . Y . X! / . . . X / . . Y . / . X . Y');
+  for (let count = 0; count < 13; count += 1) await page.keyboard.press('Control+ArrowRight');
+  await expect(rows(page, 'Ferry')).toHaveText(before ?? '');
+  // The last two slots go over the seam and are still what is chosen.
+  await slot(page, 'Ferry', 14).click();
+  await page.keyboard.press('Shift+ArrowRight');
+  for (let count = 0; count < 3; count += 1) await page.keyboard.press('Control+ArrowRight');
+  await expect(rows(page, 'Ferry')).toContainText('play X! Y . . / X . . Y / . . X . / Y . . .');
+  for (let count = 0; count < 3; count += 1) await page.keyboard.press('Control+ArrowLeft');
+  await expect(rows(page, 'Ferry')).toHaveText(before ?? '');
+  // Chosen from its end to its beginning, the menu is for the whole of it.
+  await slot(page, 'Ferry', 15).click();
+  for (let count = 0; count < 3; count += 1) await page.keyboard.press('Shift+ArrowLeft');
+  await page.getByRole('button', { name: 'More to do on the line' }).click();
+  await page.getByRole('menuitem', { name: 'Drag' }).click();
+  await expect(rows(page, 'Ferry')).toContainText("''Y . ''Y .");
+});
+
+test('& joins a plain stroke to the one just written, and takes nothing back', async ({ page }) => {
+  await page.goto('/bench/wet-cobbles/write');
+  await slot(page, 'Cobbles', 1).click();
+  await page.keyboard.press('&');
+  await page.keyboard.press('O');
+  await expect(rows(page, 'Cobbles')).toContainText('B! (t)+O');
+  await slot(page, 'Cobbles', 3).click();
+  await page.keyboard.press('S');
+  await page.keyboard.press('&');
+  await page.keyboard.press('S');
+  await expect(page.getByText('That stroke is here already.')).toBeVisible();
+  await expect(rows(page, 'Cobbles')).toContainText('/ S (S) /');
+});
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const) {
+  test(`the list of instruments stays within ${width}x${height} and takes letters`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height });
+    await page.goto('/bench/lantern-steps/write');
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    const list = page.getByRole('dialog', { name: 'Add a layer' });
+    const box = await list.boundingBox();
+    expect(box?.y ?? -1).toBeGreaterThanOrEqual(0);
+    expect((box?.y ?? 0) + (box?.height ?? 0)).toBeLessThanOrEqual(height);
+    const last = list.getByRole('option').last();
+    await last.scrollIntoViewIfNeeded();
+    await expect(last).toBeInViewport();
+    await page.keyboard.type('mridang');
+    await page.keyboard.press('Enter');
+    await expect(list).toHaveCount(0);
+    await expect(
+      page.getByRole('listbox', { name: /^South indian barrel/i }).first(),
+    ).toBeVisible();
+  });
+}

@@ -1,0 +1,130 @@
+// Kills the browser in the middle of edits, fifty times, and looks what was kept: `npm run kills` after
+// `npm run build`. Nothing older than 0.2 s may be lost, names included.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import settings from './chromium.json' with { type: 'json' };
+
+const PORT = 4396;
+const KILLS = Number(process.env.KILLS ?? 50);
+const AGE_MS = 200;
+const server = spawn(process.execPath, ['../server/dist/main.js'], {
+  env: { ...process.env, PORT: String(PORT) },
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+const profile = mkdtempSync(join(tmpdir(), 'stride-kills-'));
+
+/** A browser of its own process group, so that all of it can be killed at once. */
+async function start() {
+  const program = spawn(
+    process.env.CHROMIUM ?? settings.executablePath,
+    [...settings.args, `--user-data-dir=${profile}`, '--remote-debugging-port=0', 'about:blank'],
+    { detached: true, stdio: ['ignore', 'ignore', 'pipe'] },
+  );
+  const address = await new Promise((resolve) => {
+    let text = '';
+    program.stderr.on('data', (chunk) => {
+      text += chunk;
+      const found = /DevTools listening on (ws:\S+)/.exec(text);
+      if (found) resolve(found[1]);
+    });
+  });
+  const browser = await chromium.connectOverCDP(address);
+  const context = browser.contexts()[0];
+  const page = await context.newPage();
+  return { program, browser, page };
+}
+
+async function kill({ program, browser }) {
+  const gone = new Promise((resolve) => program.once('exit', resolve));
+  process.kill(-program.pid, 'SIGKILL');
+  await gone;
+  await browser.close().catch(() => undefined);
+}
+
+const record = (page) =>
+  page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const open = indexedDB.open('humble-stride');
+        open.onsuccess = () => {
+          const get = open.result.transaction('rhythms').objectStore('rhythms').get('ferry-bell');
+          get.onsuccess = () => resolve(get.result);
+        };
+      }),
+  );
+
+/** Two kinds of edits: letters in the name, and strokes on the line, one every `pace` milliseconds. */
+const MODES = {
+  name: {
+    async begin(page) {
+      await page.getByLabel('Name of the rhythm').fill('n');
+      await page.waitForTimeout(400);
+    },
+    edit: (page, count) => page.keyboard.type('abcdefghij'[count % 10]),
+    kept: ({ rhythm }) => rhythm.name.length - 1,
+    most: 100,
+  },
+  strokes: {
+    async begin(page) {
+      await page
+        .getByRole('listbox', { name: 'Water, strokes' })
+        .getByRole('option')
+        .first()
+        .click();
+      await page.keyboard.press('Shift+End');
+      await page.keyboard.press('Delete');
+      await page.keyboard.press('Home');
+      await page.waitForTimeout(400);
+    },
+    edit: (page) => page.keyboard.press('D'),
+    kept: ({ rhythm }) => rhythm.layers[1].strokes.length,
+    most: 14,
+  },
+};
+
+let lostLate = 0;
+let worst = 0;
+let lost = 0;
+const began = Date.now();
+for (let round = 0; round < KILLS; round += 1) {
+  const mode = MODES[round % 2 === 0 ? 'name' : 'strokes'];
+  const running = await start();
+  const { page } = running;
+  await page.goto(`http://localhost:${PORT}/bench/ferry-bell/write`);
+  await page.getByRole('option').first().waitFor();
+  await mode.begin(page);
+  const pace = 20 + ((round * 37) % 160);
+  const dead = Date.now() + 300 + ((round * 271) % 900);
+  const times = [];
+  while (Date.now() < dead && times.length < mode.most) {
+    await mode.edit(page, times.length);
+    times.push(Date.now());
+    await new Promise((resolve) => setTimeout(resolve, pace));
+  }
+  const killed = Date.now();
+  await kill(running);
+  const again = await start();
+  await again.page.goto(`http://localhost:${PORT}/stride.svg`);
+  const kept = mode.kept(await record(again.page));
+  const missing = times.slice(Math.max(0, kept));
+  lost += missing.length;
+  const age = missing.length > 0 ? killed - missing[0] : 0;
+  worst = Math.max(worst, age);
+  if (age > AGE_MS) {
+    lostLate += 1;
+    console.log(
+      `kill ${round + 1}: ${times.length} edits, ${kept} kept, the oldest lost ${age} ms old`,
+    );
+  }
+  await kill(again);
+}
+rmSync(profile, { recursive: true, force: true });
+server.kill();
+const seconds = Math.round((Date.now() - began) / 1000);
+console.log(
+  `${KILLS} kills in ${seconds} s: ${lost} edits lost, the oldest of them ${worst} ms old; ${lostLate} kills lost one older than ${AGE_MS} ms.`,
+);
+process.exitCode = lostLate > 0 ? 1 : 0;
