@@ -5,6 +5,7 @@ import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure } from './core.ts';
 import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
+import { limitFigures } from './limits.ts';
 import { stageFigures, store } from './stages.ts';
 
 const PORT = 4393;
@@ -73,14 +74,14 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   await page.getByRole('link', { name: 'Lantern steps' }).waitFor();
   await store(page, 'large', largeRhythm());
   await page.goto(`http://localhost:${PORT}/bench/large/write`);
-  const slot = page.locator('#slot-large-7-40');
+  const slot = page.locator('#slot-large-7-20');
   await slot.waitFor();
   await slot.click();
   await page.waitForTimeout(1500);
   const write = await editTimes(page);
   await store(page, 'eight', largeRhythm(8, 128));
   await page.goto(`http://localhost:${PORT}/bench/eight/read`);
-  const readSlot = page.locator('#slot-eight-7-40');
+  const readSlot = page.locator('#slot-eight-7-20');
   await readSlot.waitFor();
   await readSlot.click();
   await page.waitForTimeout(1500);
@@ -112,6 +113,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   }
   const landing = await landingOnScreen(page, `http://localhost:${PORT}`);
   const stages = await stageFigures(page, `http://localhost:${PORT}`);
+  const limits = await limitFigures(page, `http://localhost:${PORT}`);
   await page.close();
   server.kill();
   const [opening = Number.NaN, ...later] = starts;
@@ -137,6 +139,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
     },
     landing,
     ...stages,
+    ...limits,
   ];
 }
 

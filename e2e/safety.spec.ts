@@ -99,6 +99,9 @@ test('a typed line that no grid holds stays in the line and goes no further', as
   const type = async (text: string) => {
     await rows(page, 'Goblet drum').click();
     await page.keyboard.press('Control+a');
+    await page.keyboard.press('Delete');
+    await page.keyboard.press('p');
+    await page.keyboard.press('Backspace');
     await page.keyboard.insertText(text);
   };
   await type('play D*64 / D*63 / D*61 / D*59 / D*57 / D*55 / D*53 / D*47 / D*43 / D*41');

@@ -85,11 +85,6 @@ const rumba = async (page) => {
   await page.waitForTimeout(400);
 };
 await shot('compare', '/bench/ferry-bell/read?view=compare', { act: rumba });
-await shot('compare-phone', '/bench/ferry-bell/read?view=compare', {
-  size: [390, 844],
-  theme: 'dark',
-  act: rumba,
-});
 await shot('frame', '/bench/lantern-steps/frame', {
   act: async (page) => {
     await page.getByLabel('Search the catalogue').fill('tal');
@@ -97,6 +92,80 @@ await shot('frame', '/bench/lantern-steps/frame', {
   },
 });
 await shot('frame-tablet', '/bench/ferry-bell/frame', { size: [820, 1180], theme: 'dark' });
+/** A rhythm that cannot be opened, and one whose last edit the browser does not take. */
+await shot('nothing-lost', '/bench/ferry-bell/write', {
+  act: async (page) => {
+    await page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const open = indexedDB.open('humble-stride');
+          open.onsuccess = () => {
+            const tx = open.result.transaction(['rhythms', 'cards'], 'readwrite');
+            const slots = [64, 63, 61, 59, 57, 55, 53, 47, 43, 41];
+            const beats = { num: 1, den: 1 };
+            const rhythm = {
+              id: 'spinner',
+              name: 'Lamp spinner',
+              cycle: {
+                id: '1x10',
+                name: '1x10',
+                groups: [{ beats: slots.map(() => ({ span: 1 })) }],
+              },
+              layers: [
+                {
+                  id: 'layer-1',
+                  name: 'Drum',
+                  instrument: 'goblet-drum',
+                  cells: slots.map((count) => ({ beats, slots: count })),
+                  strokes: [{ slot: 0, kind: 'D', force: 4 }],
+                },
+              ],
+              tempo: { bpm: 60, per: 1 },
+              target: 60,
+              tags: [],
+            };
+            const when = { id: 'spinner', revision: 1, updated: Date.now() };
+            const said = {
+              name: 'Lamp spinner',
+              find: 'lamp spinner',
+              cycle: '10 beats',
+              beats: '1',
+            };
+            tx.objectStore('rhythms').put({ ...when, rhythm, drafts: {} });
+            tx.objectStore('cards').put({
+              ...when,
+              ...said,
+              pulses: 10,
+              bpm: 60,
+              target: 60,
+              tags: [],
+              layers: 'Drum',
+              unfinished: false,
+            });
+            tx.oncomplete = resolve;
+          };
+        }),
+    );
+    await page.evaluate(() => {
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      };
+    });
+    await page.getByRole('listbox', { name: 'Ferry, strokes' }).getByRole('option').nth(1).click();
+    await page.keyboard.press('X');
+    await page.waitForTimeout(600);
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByRole('button', { name: 'Leave the tour' }).click();
+    await page.waitForTimeout(800);
+  },
+});
+await shot('instruments', '/bench/lantern-steps/write', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    await page.keyboard.type('ka');
+    await page.waitForTimeout(400);
+  },
+});
 await shot('tap-in', '/bench/lantern-steps/write', {
   act: async (page) => {
     await page.getByRole('button', { name: 'Tap it in' }).click();
@@ -113,13 +182,6 @@ await shot('crossing', '/crossing', {
   act: async (page) => {
     await page.getByRole('button', { name: '7 : 4', exact: true }).click();
     await page.getByRole('button', { name: /^the 4/ }).click();
-    await page.getByRole('heading', { name: /^Crossing/ }).click();
-    await play(2600)(page);
-  },
-});
-await shot('crossing-other-side', '/crossing', {
-  act: async (page) => {
-    await page.getByRole('button', { name: '7 : 4', exact: true }).click();
     await page.getByRole('heading', { name: /^Crossing/ }).click();
     await play(2600)(page);
   },

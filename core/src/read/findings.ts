@@ -138,12 +138,10 @@ function accentFindings(
   shared.forEach(({ accented }, at) => {
     if (accented.length === 0) return;
     const all = accented.length === slots.length;
-    const how = all
-      ? slots.length === 2
-        ? 'Both'
-        : `All ${slots.length}`
-      : `${accented.length} of ${slots.length}`;
-    findings.push(plain(`${how} fall with ${rhythm.layers[at]?.name}.`, accented));
+    const few = ['', 'It', 'Both'][slots.length];
+    const how = all ? (few ?? `All ${slots.length}`) : `${accented.length} of ${slots.length}`;
+    const falls = form(accented.length, 'falls');
+    findings.push(plain(`${how} ${falls} with ${rhythm.layers[at]?.name}.`, accented));
   });
   return findings;
 }

@@ -24,6 +24,8 @@ export interface Place {
   readonly beat: number;
   /** The counted word of this part of the beat; undefined on the beat itself. */
   readonly word: string | undefined;
+  /** Set where the count has no word here, and the word says which part of its cell it is. */
+  readonly uncounted?: true;
 }
 
 /** Places that were worked out, by the grid they are on. */
@@ -90,16 +92,16 @@ function findPlace(
   return {
     turn: turn + 1,
     beat: beat + 1,
-    word: word ?? `part ${part + 1} of ${cell?.slots ?? 1}`,
+    ...(word === undefined
+      ? { word: `part ${part + 1} of ${cell?.slots ?? 1}`, uncounted: true }
+      : { word }),
   };
 }
 
 /** `beat 3`, or `& of 2`, or `part 4 of 5 from 1`. */
 export function sayPlace(place: Place): string {
   if (place.word === undefined) return `beat ${place.beat}`;
-  return place.word.startsWith('part ')
-    ? `${place.word} from ${place.beat}`
-    : `${place.word} of ${place.beat}`;
+  return place.uncounted ? `${place.word} from ${place.beat}` : `${place.word} of ${place.beat}`;
 }
 
 export const HAND_NAMES = { R: 'right', L: 'left', B: 'both hands', F: 'foot' } as const;

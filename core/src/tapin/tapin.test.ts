@@ -225,4 +225,19 @@ describe('tapping in', () => {
     expect(eight).toBeGreaterThanOrEqual(two);
     expect(eight).toBeGreaterThan(0.95);
   });
+
+  it('lets one hand be played after the other, each in passes of its own', () => {
+    const right = { slots: 4, places: [0, 2] };
+    const left = { slots: 4, places: [1, 3] };
+    const noise = (index: number) => [0.012, -0.015, 0.008, -0.01, 0.014, -0.006][index % 6] ?? 0;
+    const passes = (line: typeof right, from: number, hand: 'R' | 'L') =>
+      [0, 1, 2].flatMap((pass) =>
+        tap([line, line, line, line], noise, from + pass).map((one) => ({ ...one, hand })),
+      );
+    const beats = tappedBeats(cycle, [...passes(right, 0, 'R'), ...passes(left, 3, 'L')], {
+      secondsPerPulse: SECONDS,
+    });
+    expect(beats.map((beat) => beat.readings[0]?.slots)).toEqual([4, 4, 4, 4]);
+    expect(beats[0]?.readings[0]?.places).toEqual([0, 1, 2, 3]);
+  });
 });

@@ -66,7 +66,8 @@ interface Placed {
   readonly tap: Tap;
   /** In its beat, 0 to 1; negative where it came a little before it. */
   readonly place: number;
-  /** In which pass of the turn it was tapped, and by what. */
+  /** In which pass of the turn it was tapped, and by which hand. */
+  readonly pass: number;
   readonly by: string;
 }
 
@@ -109,11 +110,11 @@ function fold(
   spans: readonly Seconds[],
   slots: readonly number[],
   jitter: Seconds,
-): { readonly byBeat: readonly (readonly Placed[])[]; readonly passes: number } {
+): { readonly byBeat: readonly (readonly Placed[])[]; readonly passes: Passes } {
   const turn = turnPulses(cycle);
   const starts = beatStarts(cycle);
   const byBeat: Placed[][] = starts.map(() => []);
-  const seen = new Set<number>();
+  const passes = new Map<string, Set<number>>();
   for (const { tap, at } of taps) {
     let pass = Math.floor(at / turn);
     const within = at - pass * turn;
@@ -127,11 +128,15 @@ function fold(
       if (next === 0) pass += 1;
       beat = next;
     }
-    seen.add(pass);
-    byBeat[beat]?.push({ tap, place, by: `${pass} ${tap.hand ?? tap.kind}` });
+    const by = tap.hand ?? tap.kind;
+    passes.set(by, (passes.get(by) ?? new Set()).add(pass));
+    byBeat[beat]?.push({ tap, place, pass, by });
   }
-  return { byBeat, passes: seen.size };
+  return { byBeat, passes };
 }
+
+/** In which passes each hand tapped at all: one hand may be played after the other. */
+type Passes = ReadonlyMap<string, ReadonlySet<number>>;
 
 /** The root of the mean square distance of all taps from the likeliest slots, slips held back. */
 function spreadOf(beats: readonly TappedBeat[], spans: readonly Seconds[]): Seconds {
@@ -157,26 +162,30 @@ function readBeat(
   taps: readonly Placed[],
   seconds: Seconds,
   jitter: Seconds,
-  passes: number,
+  passes: Passes,
 ): readonly Reading[] {
   if (taps.length === 0) return [];
   const scored = Array.from({ length: MOST_SLOTS }, (_, index) => {
     const slots = index + 1;
     let squares = 0;
     let far = 0;
-    /** Who tapped a place, in which pass. */
-    const places = new Map<number, Set<string>>();
+    /** In which passes each hand tapped a place. */
+    const places = new Map<number, Map<string, Set<number>>>();
     let twice = 0;
-    for (const { place, by } of taps) {
+    for (const { place, pass, by } of taps) {
       const nearest = nearestSlot(place, slots);
-      const here = places.get(nearest) ?? new Set();
-      if (here.has(by)) twice += 1;
-      places.set(nearest, here.add(by));
+      const hands = places.get(nearest) ?? new Map<string, Set<number>>();
+      const here = hands.get(by) ?? new Set<number>();
+      if (here.has(pass)) twice += 1;
+      places.set(nearest, hands.set(by, here.add(pass)));
       const square = ((place - nearest / slots) * seconds) ** 2;
       squares += square;
       far += Math.min(square / (2 * jitter * jitter), SLIP ** 2);
     }
-    const missed = [...places.values()].reduce((all, by) => all + Math.max(0, passes - by.size), 0);
+    let missed = 0;
+    for (const hands of places.values()) {
+      for (const [by, here] of hands) missed += (passes.get(by)?.size ?? 0) - here.size;
+    }
     // −log likelihood of normally spread taps, what does not go with the passes, and the price of
     // the division.
     const cost = far + MISSED * (missed + twice) + (COMPLEXITY[slots] ?? 5);

@@ -131,7 +131,7 @@ export interface WordRows {
 export function wordRowsOf(layer: Layer): WordRows {
   return {
     hands: findInstrument(layer.instrument)?.byHand !== false,
-    says: layer.strokes.some((stroke) => stroke.say !== undefined),
+    says: !layer.sayCounting && layer.strokes.some((stroke) => stroke.say !== undefined),
     chokes: layer.strokes.some((stroke) => stroke.damp),
   };
 }

@@ -90,7 +90,7 @@ export function LayerLine(props: LayerLineProps) {
                 x={x(at)}
                 band={band}
                 scale={scale}
-                sayRow={saidOn.get(stroke.slot) ?? 0}
+                sayRow={layer.sayCounting ? undefined : (saidOn.get(stroke.slot) ?? 0)}
                 dim={lit !== undefined && !lit.has(stroke.slot)}
               />
             );
@@ -180,8 +180,8 @@ function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: Ro
   return grid.startTicks.map((start, slot) => {
     const at = start + offset;
     if (at < from || at >= to) return null;
-    const { word, beat } = placeOf(cycle, layer, grid, slot, sayCounting);
-    if (word?.startsWith('part ')) return null;
+    const { word, beat, uncounted } = placeOf(cycle, layer, grid, slot, sayCounting);
+    if (uncounted) return null;
     const first = isPulseSystem(sayCounting)
       ? countTurn(sayCounting, cycle)[Math.floor((start % turnTicks) / pulseTicks)]?.word
       : countBeat(sayCounting, beat, layer.cells[grid.cellOf[slot] ?? 0]?.slots ?? 1)[0];
@@ -305,7 +305,8 @@ interface StrokeMarkProps {
   readonly band: LayerBand;
   readonly scale: number;
   /** The row of its syllable, from 0. */
-  readonly sayRow: number;
+  /** Undefined where counted words stand in the syllables' place. */
+  readonly sayRow: number | undefined;
   readonly dim: boolean;
 }
 
@@ -345,7 +346,7 @@ const StrokeMark = memo(function StrokeMark({
           ) : null}
         </g>
       ))}
-      {stroke.say && band.say !== undefined ? (
+      {stroke.say && band.say !== undefined && sayRow !== undefined ? (
         <text
           x={x}
           y={band.say + sayRow * SAY_STEP * scale}

@@ -26,6 +26,12 @@ describe('syllables under the line', () => {
     expect(rows(40)).toEqual([1, '00000000']);
   });
 
+  it('make room for counted words, and are not lost by that', () => {
+    const counted = { ...spoken.layer, sayCounting: 'plain' as const };
+    expect(syllableRows(counted, spoken.grid, 18)).toEqual({ count: 1, bySlot: new Map() });
+    expect(syllableRows(spoken.layer, spoken.grid, 18).bySlot.size).toBe(8);
+  });
+
   it('take turns on two rows, and on three, where it is narrow', () => {
     expect(rows(18)).toEqual([2, '01010101']);
     expect(rows(10)).toEqual([3, '01201020']);

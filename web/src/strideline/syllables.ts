@@ -38,7 +38,9 @@ function workOut(layer: Layer, grid: LayerGrid, pxPerTick: number): SyllableRows
   const bySlot = new Map<number, number>();
   let ends: Px[] = [];
   let turn = -1;
-  let count = layer.sayCounting ? 1 : 0;
+  // Counted words stand where the syllables would.
+  if (layer.sayCounting) return { count: 1, bySlot };
+  let count = 0;
   for (const { slot, say } of layer.strokes) {
     if (say === undefined || bySlot.has(slot)) continue;
     const at = grid.startTicks[slot] ?? 0;

@@ -18,6 +18,7 @@ import {
   useEffect,
   useEffectEvent,
   useMemo,
+  useRef,
   useState,
 } from 'react';
 import { player } from '../audio/player.ts';
@@ -102,6 +103,8 @@ function TapPad(props: TapPadProps) {
   const [right, setRight] = useState(usual('strong')?.code ?? '');
   const [left, setLeft] = useState(usual('weak')?.code ?? '');
   const [turn, setTurn] = useState(turns.at);
+  /** How many passes were tapped before this start. */
+  const firstPass = useRef(0);
   const owner = `tap:${rhythm.id}`;
   const state = usePlayer();
   const running =
@@ -118,7 +121,10 @@ function TapPad(props: TapPadProps) {
     if (!kind || !position) return false;
     // The page may have been busy: what counts is when the key went down.
     const since = Math.max(0, performance.now() - touchedAt) / 1000;
-    const pulses = Math.max(0, position.pulses - since / seconds);
+    // Each time round is a pass of its own; those of an earlier start come before.
+    const { segment, round } = position;
+    const pass = firstPass.current + (segment.tag === 'count-in' ? 0 : round + 1);
+    const pulses = Math.max(0, pass * turnPulses(cycle) + position.pulses - since / seconds);
     setTaps((before) => [...before, { pulses, kind, ...(hand ? { hand } : {}) }]);
     return true;
   }
@@ -140,6 +146,8 @@ function TapPad(props: TapPadProps) {
       player.stop();
       return;
     }
+    const last = Math.max(-1, ...taps.map((one) => Math.floor(one.pulses / turnPulses(cycle))));
+    firstPass.current = last + 1;
     const bar = scoreCountIn(cycle);
     const loop = { score: bar, tempo, startTicks: 0 };
     void player.play({

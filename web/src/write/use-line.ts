@@ -89,6 +89,7 @@ export function useLine(options: LineOptions): Line {
   /** Another choice: what was moved is no longer what is chosen. */
   function choose(at: SlotRef, other?: SlotRef): void {
     setMoved(undefined);
+    moving.current = undefined;
     setAnchor(other);
     onChoose(at);
   }
