@@ -1,3 +1,5 @@
+// A storage for what keeps rhythms in the browser; modules are shared, so it is there before any of them.
+import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 
 /**

@@ -10,13 +10,18 @@ test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
   await expect(page.getByText('is not a beat length')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Begin writing' })).toBeDisabled();
   await cycle.fill('3+2+2+3');
-  await page.getByRole('button', { name: 'Begin writing' }).click();
+  // Pressed twice it makes one rhythm.
+  await page.getByRole('button', { name: 'Begin writing' }).dblclick();
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Ten stairs');
   await expect(rows(page, 'Goblet drum')).toContainText('play . . . / . . / . . / . . .');
   await expect(page.getByRole('region', { name: 'Reading' })).toContainText('Nothing sounds yet');
   await slot(page, 'Goblet drum', 0).click();
   await page.keyboard.type('DtkT');
   await expect(rows(page, 'Goblet drum')).toContainText('play D t k / T . / . . / . . .');
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(
+    page.getByRole('article').filter({ hasText: '10 pulses: 3 + 2 + 2 + 3' }),
+  ).toHaveCount(1);
 });
 
 test('begins a rhythm in a cycle of the catalogue by its name', async ({ page }) => {

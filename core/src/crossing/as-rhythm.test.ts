@@ -4,7 +4,14 @@ import { composite } from '../read/index.ts';
 import { timed } from '../read/timed.testkit.ts';
 import { checkRhythm, timeRhythm } from '../rhythm/index.ts';
 import { arbitraryPulse } from './arbitrary.testkit.ts';
-import { crossing, crossingAsRhythm, crossingOfLayers, type PulsePart, stepsOf } from './index.ts';
+import {
+  crossing,
+  crossingAsRhythm,
+  crossingOfLayers,
+  evenPulse,
+  type PulsePart,
+  stepsOf,
+} from './index.ts';
 
 const parts: readonly PulsePart[] = [
   { instrument: 'rope-drum', kind: 'O', hand: 'R' },
@@ -97,5 +104,25 @@ describe('even layers of a rhythm', () => {
       ok: false,
       message: 'D is not even: its strides differ.',
     });
+  });
+});
+
+describe('low and high strokes of a view', () => {
+  it('go along as a layer of their own, one slot a beat', () => {
+    const crossed = crossing([3, 4].map(evenPulse));
+    const asked = {
+      crossed,
+      parts: [],
+      from: 1,
+      bpm: 60,
+      id: 'a',
+      backbeat: ['low', undefined, 'high', undefined] as const,
+    };
+    const made = crossingAsRhythm(asked);
+    expect(checkRhythm(made)).toMatchObject({ ok: true });
+    const laid = made.layers.at(-1);
+    expect(laid).toMatchObject({ name: 'Low and high', instrument: 'box-drum' });
+    expect(laid?.strokes.map(({ slot, kind }) => `${slot} ${kind}`)).toEqual(['0 B', '2 S']);
+    expect(crossingAsRhythm({ ...asked, backbeat: [] }).layers).toHaveLength(2);
   });
 });

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { cycleFromSpans } from '@stride/core/cycle';
 import { editLayer, recast, setTempo } from '@stride/core/rhythm';
 import { beforeEach, describe, expect, it, vi } from 'vitest';

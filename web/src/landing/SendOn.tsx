@@ -1,14 +1,4 @@
-import { beatsOf, type Cycle } from '@stride/core/cycle';
-import { type Cadence, sayCadence, unitsOf } from '@stride/core/landing';
-import {
-  appendLayer,
-  checkEdit,
-  clapLayer,
-  type Layer,
-  LIMITS,
-  type Rhythm,
-} from '@stride/core/rhythm';
-import { TEMPO_RANGE, type Tempo } from '@stride/core/time';
+import { appendLayer, checkEdit, LIMITS } from '@stride/core/rhythm';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { beatsSaid } from '../store/cards.ts';
@@ -24,20 +14,13 @@ import {
 import { RECENT, useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.tsx';
+import { cadenceRhythm, cadenceToClimb, type SentCadence, withoutTurns } from './cadence-rhythm.ts';
 
 const TOO_MANY = `A rhythm has at most ${LIMITS.layers} layers.`;
 
-interface SendOnProps {
-  readonly cycle: Cycle;
-  readonly cadence: Cadence;
-  readonly layer: Layer;
-  /** Turns of the layer that are there only for the way in. */
-  readonly silentTurns: number;
-  readonly tempo: Tempo;
-}
-
 /** Takes a cadence to the Bench, as a rhythm of its own or as a layer of one in the same cycle, or to Climb. */
-export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProps) {
+export function SendOn(sent: SentCadence) {
+  const { cycle, layer, silentTurns } = sent;
   const navigate = useNavigate();
   const { cards } = useShelf();
   const [wanted, setWanted] = useState('');
@@ -72,35 +55,13 @@ export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProp
         }
         return;
       }
-      const rhythm =
-        stage === 'climb' ? toClimb(crypto.randomUUID()) : asRhythm(crypto.randomUUID());
+      const make = stage === 'climb' ? cadenceToClimb : cadenceRhythm;
+      const rhythm = make(sent, crypto.randomUUID());
       await putRhythms(database, [newRecord(rhythm)]);
       navigate(`/bench/${rhythm.id}/${stage}`);
     } catch (error) {
       toast(storageSentence(error));
     }
-  }
-
-  function asRhythm(id: string): Rhythm {
-    return {
-      id,
-      name: `Landing ${cadence.sizes.join(' ')}`.slice(0, 120),
-      cycle,
-      layers: [layer],
-      tempo,
-      target: tempo.bpm,
-      notes: sayCadence(cadence, unitsOf(cycle, cadence.parts)),
-      tags: ['landing'],
-    };
-  }
-
-  /** As it is climbed: from half its tempo, over the claps, without turns that are there for the way in. */
-  function toClimb(id: string): Rhythm {
-    const rhythm = asRhythm(id);
-    const bare = withoutTurns(layer, cycle, silentTurns);
-    const claps = clapLayer(cycle);
-    const bpm = Math.max(TEMPO_RANGE.min, Math.round(tempo.bpm / 2));
-    return { ...rhythm, layers: [claps, { ...bare, id: 'landing' }], tempo: { ...tempo, bpm } };
   }
 
   return (
@@ -124,18 +85,4 @@ export function SendOn({ cycle, cadence, layer, silentTurns, tempo }: SendOnProp
       <Button onClick={() => void send('climb')}>Climb it</Button>
     </span>
   );
-}
-
-/** The layer without the silent turns at its beginning. */
-function withoutTurns(layer: Layer, cycle: Cycle, turns: number): Layer {
-  const cells = layer.cells.slice(turns * beatsOf(cycle).length);
-  const gone = layer.cells
-    .slice(0, layer.cells.length - cells.length)
-    .reduce((sum, cell) => sum + cell.slots, 0);
-  return {
-    ...layer,
-    cells,
-    strokes: layer.strokes.map((stroke) => ({ ...stroke, slot: stroke.slot - gone })),
-    ...(layer.rings ? { rings: layer.rings.map((slot) => slot - gone) } : {}),
-  };
 }

@@ -1,5 +1,5 @@
-import 'fake-indexeddb/auto';
 import { writeJson } from '@stride/core/formats';
+import { findInstrument, knowInstruments, TIMBRES } from '@stride/core/instrument';
 import { writeRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
 import { StrideDatabase } from '../store/db.ts';
@@ -47,5 +47,48 @@ describe('bringIn', () => {
     const many = `rhythm A\ncycle 1x1\nlayer B : hand bell\nplay ${'Q '.repeat(12)}`;
     expect(await says('a.stride', many)).toContain('And 6 more.');
     expect(await db.rhythms.count()).toBe(before);
+  });
+
+  it('keeps a rhythm with its instruments or neither', async () => {
+    const own = {
+      id: 'own-lid',
+      name: 'lid',
+      note: '',
+      strokes: [
+        {
+          code: 'X',
+          name: 'tap',
+          family: 'metal' as const,
+          hand: 'either' as const,
+          how: '',
+          sound: { timbre: TIMBRES[0], pitch: 400 },
+        },
+      ],
+    };
+    const [demo] = DEMO_RHYTHMS;
+    if (!demo) throw new Error('no demo');
+    const layers = demo.layers.slice(0, 1).map((layer) => ({
+      ...layer,
+      instrument: own.id,
+      strokes: [{ slot: 0, kind: 'X', force: 3 as const }],
+    }));
+    const rhythm = { ...demo, layers };
+    const text = JSON.stringify({
+      format: 'humble-stride',
+      version: 1,
+      instruments: [own],
+      rhythm,
+    });
+    const put = db.cards.bulkPut;
+    db.cards.bulkPut = (() => {
+      throw new Error('no room');
+    }) as typeof db.cards.bulkPut;
+    expect((await bringIn(db, file('a.json', text))).status).toBe('refused');
+    db.cards.bulkPut = put;
+    expect(await db.instruments.count()).toBe(0);
+    expect(findInstrument('own-lid')).toBeUndefined();
+    expect((await bringIn(db, file('a.json', text))).status).toBe('kept');
+    expect(await db.instruments.count()).toBe(1);
+    knowInstruments([]);
   });
 });

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { findInstrument } from '@stride/core/instrument';
 import { addLayer, editLayer, type Rhythm, renameLayer, setTempo } from '@stride/core/rhythm';
 import fc from 'fast-check';

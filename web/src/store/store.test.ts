@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { setTempo } from '@stride/core/rhythm';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';

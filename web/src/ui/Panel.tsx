@@ -1,5 +1,6 @@
 import { Popover } from 'radix-ui';
 import type { ReactElement, ReactNode } from 'react';
+import { screenElement } from './screen.ts';
 
 interface PanelProps {
   /** What it is called to those who do not see it. */
@@ -33,6 +34,12 @@ export function Panel(props: PanelProps) {
           align={align}
           sideOffset={6}
           collisionPadding={10}
+          onCloseAutoFocus={() => {
+            // What opened it may be gone with what was done in it.
+            requestAnimationFrame(() => {
+              if (document.activeElement === document.body) screenElement()?.focus();
+            });
+          }}
           style={width === undefined ? {} : { width }}
           className="z-20 flex max-h-(--radix-popover-content-available-height) max-w-[calc(100vw-1.5rem)] flex-col gap-3 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-xl"
         >
