@@ -143,7 +143,7 @@ test('a stroke is dragged along the line, turns get names and fold away, the cou
   await page.keyboard.press('Control+z');
   await expect(line).toContainText('play G! . / . (k)');
 
-  const turns = page.getByRole('list', { name: 'Turns' });
+  const turns = page.getByRole('toolbar', { name: 'Turns' });
   await turns.getByRole('button', { name: '2', exact: true }).click();
   await page.getByLabel('Name of turn 2').fill('The stairs');
   await page.getByLabel('It is').selectOption('answer');

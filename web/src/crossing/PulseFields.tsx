@@ -16,7 +16,7 @@ interface PulseFieldsProps {
   readonly onRemove: (() => void) | undefined;
 }
 
-const SELECT = 'h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink';
+const SELECT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 
 /** Steps, sound and hand of one pulse, and behind a button its parts, its start and its backbeat. */
 export function PulseFields(props: PulseFieldsProps) {

@@ -52,7 +52,7 @@ export function BeatRow({ cycle, onChange }: BeatRowProps) {
               type="button"
               aria-label={`Beat ${index + 1}: ${gesture} of ${span}`}
               aria-pressed={index === at}
-              className="flex size-11 flex-col items-center justify-center rounded-lg border border-edge bg-paper text-[14px] leading-none font-semibold hover:border-faint aria-pressed:border-ink aria-pressed:bg-choice"
+              className="flex size-11 flex-col items-center justify-center rounded-lg border border-field bg-paper text-[14px] leading-none font-semibold hover:border-faint aria-pressed:border-ink aria-pressed:bg-choice"
               onClick={() => setChosen(index)}
             >
               <svg width="24" height="22" aria-hidden="true">

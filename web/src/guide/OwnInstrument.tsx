@@ -266,7 +266,7 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
   );
 }
 
-const INPUT = 'h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink';
+const INPUT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 
 function freeCode(strokes: readonly Draft[]): string {
   return [...'XOSTMBKDxostmbkd'].find((code) => strokes.every((one) => one.code !== code)) ?? 'Z';

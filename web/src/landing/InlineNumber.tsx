@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 
 /** How a choice looks as a word of a sentence. */
 export const WORD_SELECT =
-  'h-9 max-w-[230px] rounded-lg border border-edge bg-paper px-1.5 font-semibold text-ink';
+  'h-9 max-w-[230px] rounded-lg border border-field bg-paper px-1.5 font-semibold text-ink';
 
 interface InlineNumberProps {
   readonly label: string;
@@ -28,7 +28,7 @@ export function InlineNumber({ label, value, min, max, onChange, onProblem }: In
       inputMode="numeric"
       value={text}
       title={`${label}: ${min} to ${max}`}
-      className={`h-9 w-12 rounded-lg border bg-paper text-center font-semibold ${good ? 'border-edge' : 'border-warn'}`}
+      className={`h-9 w-12 rounded-lg border bg-paper text-center font-semibold ${good ? 'border-field' : 'border-warn'}`}
       onChange={(event) => {
         const typed = event.target.value;
         setText(typed);

@@ -17,7 +17,7 @@ interface WordsPanelProps {
   readonly onStroke: (syllable: string, code: string) => void;
 }
 
-const SELECT = 'h-9 rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink';
+const SELECT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 
 /** How a cadence is spoken, and with which strokes it is played. */
 export function WordsPanel(props: WordsPanelProps) {

@@ -16,7 +16,8 @@ interface AskProps {
 /** Any stroke, any accent, or a stroke's code. */
 type Stroke = 'any' | 'accents' | `kind:${string}`;
 
-const SELECT = 'h-9 max-w-[200px] rounded-lg border border-edge bg-paper px-2 text-[15px] text-ink';
+const SELECT =
+  'h-9 max-w-[200px] rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 const MOST = 12;
 
 /** Finds where a stroke of this layer falls with a stroke of another one. */

@@ -16,7 +16,7 @@ const SCHOOLS: Readonly<Record<SideSchool, { name: string; note: string }>> = {
   'no sides': { name: 'No sides', note: 'Timelines have no sides here; nothing is said of them.' },
 };
 
-const SELECT = 'h-9 w-full rounded-lg border border-edge bg-paper px-2 text-[15px]';
+const SELECT = 'h-9 w-full rounded-lg border border-field bg-paper px-2 text-[15px]';
 
 /** What the player wants of a reading: their ceiling, their school, their balance of low and high. */
 export function Wishes({ settings, onChange }: WishesProps) {

@@ -3,6 +3,24 @@ import { Command } from 'cmdk';
 import { Popover } from 'radix-ui';
 import type { ReactElement } from 'react';
 
+/** Small letters without marks, as people type them. */
+function plain(text: string): string {
+  return text
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase();
+}
+
+/** How well an instrument fits what is typed: a name that begins with it, a word that does, or what is said of it. */
+function fit(_id: string, typed: string, keywords: string[] = []): number {
+  const wanted = plain(typed).trim();
+  const names = keywords.slice(0, -1).map(plain);
+  if (names.some((name) => name.startsWith(wanted))) return 1;
+  if (names.some((name) => name.includes(` ${wanted}`))) return 0.8;
+  if (names.some((name) => name.includes(wanted))) return 0.6;
+  return plain(keywords.at(-1) ?? '').includes(wanted) ? 0.3 : 0;
+}
+
 interface InstrumentPickerProps {
   /** What it is for, said to those who do not see it. */
   readonly label: string;
@@ -26,7 +44,7 @@ export function InstrumentPicker(props: InstrumentPickerProps) {
           collisionPadding={8}
           className="z-20 flex max-h-(--radix-popover-content-available-height) w-[min(420px,calc(100vw-1rem))] flex-col rounded-xl border border-edge bg-card p-1.5 shadow-xl"
         >
-          <Command label={label} className="flex min-h-0 flex-col">
+          <Command label={label} filter={fit} className="flex min-h-0 flex-col">
             <Command.Input
               placeholder="An instrument, by any of its names"
               className="h-10 shrink-0 rounded-lg border border-field bg-paper px-3"

@@ -212,7 +212,7 @@ function TapPad(props: TapPadProps) {
             key={hand}
             type="button"
             disabled={!running}
-            className="h-16 touch-none rounded-xl border border-edge bg-paper text-[17px] font-semibold select-none active:bg-choice disabled:text-quiet"
+            className="h-16 touch-none rounded-xl border border-field bg-paper text-[17px] font-semibold select-none active:bg-choice disabled:text-quiet"
             onPointerDown={(event) => tap(hand === 'R' ? right : left, hand, event.timeStamp)}
           >
             {hand === 'R' ? 'Right pad' : 'Left pad'}
