@@ -10,8 +10,8 @@ import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
 import { UnkeptBar } from './UnkeptBar.tsx';
 
-const loadPalette = () => import('./Palette.tsx');
-const Palette = lazy(loadPalette);
+const loadPalette = async () => (await import('./Palette.tsx')).default;
+type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
 const Help = lazy(() => import('./Help.tsx'));
 
 const PLACES = [
@@ -33,15 +33,23 @@ export function Shell() {
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const [finding, setFinding] = useState(false);
+  /** Not a lazy one: what waited behind a fallback is shown a third of a second late. */
+  const [Palette, setPalette] = useState<PaletteComponent>();
   const [helping, setHelping] = useState(false);
   const [touring, setTouring] = useState(() => !tourWasShown());
   useEffect(() => {
     // Ctrl K is answered at once; what it needs is fetched when nothing else is to be done.
-    const timer = setTimeout(() => {
-      loadPalette().catch(() => undefined);
-    }, 1500);
+    const timer = setTimeout(
+      () => {
+        loadPalette().then(
+          (loaded) => setPalette(() => loaded),
+          () => finding && toast(STUMBLED),
+        );
+      },
+      finding ? 0 : 1000,
+    );
     return () => clearTimeout(timer);
-  }, []);
+  }, [finding]);
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => {
       if (somethingIsAtStake()) event.preventDefault();
@@ -121,7 +129,7 @@ export function Shell() {
         </Suspense>
       </main>
       <Suspense>
-        {finding ? (
+        {finding && Palette ? (
           <Palette
             open
             onOpenChange={setFinding}
