@@ -144,6 +144,11 @@ test('what cannot be kept is never replaced, is said everywhere, and is kept whe
     await page.getByRole('link', { name: place, exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('has edits that are in this tab only');
   }
+  // Deleting would lose them, so it is not done.
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByRole('button', { name: 'Delete Lantern steps' }).click();
+  await expect(page.getByText('Lantern steps was not deleted').first()).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Lantern steps' })).toBeVisible();
   // Closing the page asks first.
   const asked = page.waitForEvent('dialog');
   const closing = page.close({ runBeforeUnload: true });

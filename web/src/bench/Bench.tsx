@@ -35,13 +35,15 @@ import { takeAway } from './take-away.ts';
 const EVERYWHERE = { inFields: true, repeat: true } as const;
 
 function undoIn(document: RhythmDocument): void {
+  const { history, earlier } = document.getState();
   document.undo();
-  announce('Undone');
+  announce(history.past.length > 0 || earlier > 0 ? 'Undone' : 'There is nothing to undo');
 }
 
 function redoIn(document: RhythmDocument): void {
+  const { future } = document.getState().history;
   document.redo();
-  announce('Done again');
+  announce(future.length > 0 ? 'Done again' : 'There is nothing to do again');
 }
 
 /** One rhythm and its stages. */

@@ -30,7 +30,10 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
   async function onDuplicate(): Promise<void> {
     try {
       const loaded = await loadRhythm(database, id);
-      if (loaded.status !== 'found') return;
+      if (loaded.status !== 'found') {
+        toast(`${name} cannot be opened, so it was not duplicated. Make a repaired copy of it.`);
+        return;
+      }
       const { rhythm, drafts } = loaded.record;
       const copy = { ...rhythm, id: crypto.randomUUID(), name: `${name.slice(0, 110)} (copy)` };
       await putRhythms(database, [{ ...newRecord(copy), drafts }]);

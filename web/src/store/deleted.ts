@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import { toast } from '../ui/toasts.tsx';
 import { database } from './db.ts';
-import { closeDocument } from './open-documents.ts';
+import { closeDocument, isUnkept } from './open-documents.ts';
 import { deleteRhythm, type Restored, storageSentence } from './rhythms.ts';
 
 /** A rhythm that was taken from the Shelf since the program was started in this tab. */
@@ -33,6 +33,12 @@ export function useDeleted(): readonly Deleted[] {
 /** Takes a rhythm from the Shelf, and says how it comes back. */
 export async function takeFromShelf(id: string, name: string): Promise<void> {
   try {
+    if (await isUnkept(id)) {
+      toast(
+        `${name} was not deleted: it has edits that are in this tab only. Open it to keep them or to let them go.`,
+      );
+      return;
+    }
     const one: Deleted = { id, name, restore: await deleteRhythm(database, id) };
     closeDocument(id);
     set([one, ...deleted]);

@@ -88,6 +88,13 @@ export async function noticeRevision(document: RhythmDocument, revision: number)
   if (read?.status === 'found') document.notice(read.record);
 }
 
+/** Whether a rhythm has edits that are in this tab only, once what is being kept is kept. */
+export async function isUnkept(id: string): Promise<boolean> {
+  const document = open.get(id);
+  await document?.settled();
+  return document !== undefined && document.getState().save.status !== 'saved';
+}
+
 /** Lets a document go whose rhythm was taken from the Shelf on purpose. */
 export function closeDocument(id: string): void {
   open.delete(id);
