@@ -41,6 +41,13 @@ module.exports = {
       },
     },
     {
+      name: 'figures-without-words',
+      comment: 'What is read is a figure; sentences are made of figures in read/sentences alone.',
+      severity: 'error',
+      from: { path: '^core/src/read/(?!sentences/|index)', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/(wording|read/sentences)/' },
+    },
+    {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { composite } from '../read/index.ts';
-import { timed } from '../read/timed.testkit.ts';
 import { checkRhythm, timeRhythm } from '../rhythm/index.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { arbitraryPulse } from './arbitrary.testkit.ts';
 import {
   crossing,

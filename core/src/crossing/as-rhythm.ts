@@ -1,7 +1,7 @@
 import type { Cycle } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import { type Layer, LIMITS, type Rhythm } from '../rhythm/index.ts';
-import { type Bpm, gcd, lcm, rational } from '../time/index.ts';
+import { type Bpm, gcd, lcm, rational, wrap } from '../time/index.ts';
 import { type Crossing, soundsOf, stepsOf } from './crossing.ts';
 
 /** How a pulse of a crossing is played. */
@@ -159,7 +159,7 @@ function lineOf(
     }
   | undefined {
   const since = places
-    .map((at) => ({ at, since: (at - first + grid) % grid }))
+    .map((at) => ({ at, since: wrap(at - first, grid) }))
     .sort((a, b) => a.since - b.since);
   const needed = since.reduce((all, one) => {
     return one.since === 0 ? all : lcm(all, grid / gcd(one.since, grid));

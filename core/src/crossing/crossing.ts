@@ -1,5 +1,5 @@
 import { type Counting, countBeat } from '../counting/index.ts';
-import { type Bpm, gcd, lcm } from '../time/index.ts';
+import { type Bpm, gcd, lcm, wrap } from '../time/index.ts';
 
 /** The most pulses that cross at once, the most steps of each, and the most parts of a step. */
 export const CROSSING_LIMITS = { pulses: 5, steps: 31, parts: 9 } as const;
@@ -154,7 +154,7 @@ export function countFrom(
   const [first = 0] = stepsOf(crossed, from);
   const beatTicks = grid / beat.steps;
   const since = soundsOf(crossed, of)
-    .map((at) => (at - first + grid) % grid)
+    .map((at) => wrap(at - first, grid))
     .sort((a, b) => a - b);
   // As many parts as the beat has, or as many more as it takes for every sound to fall on one.
   const needed = since.reduce((all, at) => {

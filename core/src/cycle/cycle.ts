@@ -78,6 +78,28 @@ export function beatStarts(cycle: Cycle): readonly number[] {
   });
 }
 
+/** A beat of one of several turns. */
+export interface PlacedBeat {
+  /** Pulse on which it begins, counted from the first turn. */
+  readonly start: number;
+  /** Which beat of its turn, from 0. */
+  readonly index: number;
+  readonly beat: Beat;
+}
+
+/** The beats of so many turns, in order: the one place where beats are laid out over turns. */
+export function beatsOverTurns(cycle: Cycle, turns: number): readonly PlacedBeat[] {
+  const placed: PlacedBeat[] = [];
+  let start = 0;
+  for (let turn = 0; turn < turns; turn += 1) {
+    beatsOf(cycle).forEach((beat, index) => {
+      placed.push({ start, index, beat });
+      start += beat.span;
+    });
+  }
+  return placed;
+}
+
 /**
  * Turns a place counted in beats into pulses, for one cycle. Between two beats the place is
  * taken in proportion, so half a beat of three pulses is one pulse and a half.

@@ -1,4 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
+import { wrap } from '../time/index.ts';
 import { ordinal, wordedCount } from '../wording/index.ts';
 import { type Cadence, leadOf, sayStart, startOf } from './cadence.ts';
 import { QUESTION_LIMITS } from './question.ts';
@@ -30,7 +31,7 @@ export function missOf(cycle: Cycle, { cadence, at }: Begun): Miss {
 export function sayMiss({ off, units }: Miss): string {
   if (off === 0) return 'It lands on the one.';
   const many = wordedCount(Math.abs(off), 'unit');
-  const unit = ((off % units.perTurn) + units.perTurn) % units.perTurn;
+  const unit = wrap(off, units.perTurn);
   return `It ends ${many} ${off > 0 ? 'late' : 'early'}, on ${sayUnit(unit, units)}.`;
 }
 

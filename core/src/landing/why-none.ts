@@ -1,4 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
+import { wrap } from '../time/index.ts';
 import { capital, form, inWords, wordedCount } from '../wording/index.ts';
 import { QUESTION_LIMITS, type Question, questionProblem } from './question.ts';
 import { countSolutions } from './solve.ts';
@@ -126,7 +127,7 @@ function startWays(cycle: Cycle, { start, parts }: Question): readonly Candidate
   const here = start.count * units.parts + start.part;
   return upTo(1, Math.floor(units.perTurn / 2))
     .flatMap((by) => [here - by, here + by])
-    .map((at) => ((at % units.perTurn) + units.perTurn) % units.perTurn)
+    .map((at) => wrap(at, units.perTurn))
     .map((unit) => ({
       text: `The start is in the way: start on ${sayUnit(unit, units)}.`,
       change: {

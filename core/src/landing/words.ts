@@ -3,7 +3,7 @@ import type { Family, Instrument } from '../instrument/index.ts';
 import { type Cadence, lengthOf } from './cadence.ts';
 
 /** How a cadence is spoken. */
-export interface WordWishes {
+export interface WordChoices {
   readonly counting: Counting;
   /** Where a phrase loses syllables as it shrinks. */
   readonly shrinks: 'from the front' | 'from the end';
@@ -13,7 +13,7 @@ export interface WordWishes {
   readonly landing: string;
 }
 
-export const USUAL_WORDS: WordWishes = {
+export const USUAL_WORDS: WordChoices = {
   counting: 'spoken-drum',
   shrinks: 'from the front',
   gaps: 'silent',
@@ -58,19 +58,19 @@ function groupsOf(size: number): readonly number[] {
  * The words of every unit of a cadence. A phrase that is smaller than the largest one is the largest
  * without its first syllables (or its last ones); equal sizes are said alike.
  */
-export function sayUnits(cadence: Cadence, wishes: WordWishes): readonly SaidUnit[] {
+export function sayUnits(cadence: Cadence, choices: WordChoices): readonly SaidUnit[] {
   const { sizes, gaps, landing } = cadence;
   const largest = Math.max(...sizes);
-  const whole = wordsFor(largest, wishes.counting);
+  const whole = wordsFor(largest, choices.counting);
   const said: SaidUnit[] = [];
   sizes.forEach((size, phrase) => {
     const words =
-      wishes.shrinks === 'from the front' ? whole.slice(largest - size) : whole.slice(0, size);
+      choices.shrinks === 'from the front' ? whole.slice(largest - size) : whole.slice(0, size);
     for (const text of words) {
       said.push({ unit: said.length, text, phrase, lands: false });
     }
     for (let rest = 0; rest < (gaps[phrase] ?? 0); rest += 1) {
-      const held = wishes.gaps === 'held' && rest === 0;
+      const held = choices.gaps === 'held' && rest === 0;
       said.push({
         unit: said.length,
         text: held ? '–' : undefined,
@@ -82,13 +82,13 @@ export function sayUnits(cadence: Cadence, wishes: WordWishes): readonly SaidUni
   const last = said.length - 1;
   if (landing === 'on-last') {
     return said.map((one) =>
-      one.unit === last ? { ...one, text: wishes.landing || one.text, lands: true } : one,
+      one.unit === last ? { ...one, text: choices.landing || one.text, lands: true } : one,
     );
   }
   if (cadence.after) return said;
   return [
     ...said,
-    { unit: lengthOf(cadence), text: wishes.landing || undefined, phrase: undefined, lands: true },
+    { unit: lengthOf(cadence), text: choices.landing || undefined, phrase: undefined, lands: true },
   ];
 }
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { handOf, timeRhythm } from '../rhythm/index.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { formatRational, rational } from '../time/index.ts';
 import {
   describeSlot,
@@ -15,7 +16,6 @@ import {
   strokesPerSecond,
   tempoAtCeiling,
 } from './index.ts';
-import { timed } from './timed.testkit.ts';
 
 const STEPS = `rhythm Lantern steps
 cycle 3+3+2

@@ -1,7 +1,7 @@
 import type { Hertz } from '../time/index.ts';
-import { USUAL_CEILING } from './hands.ts';
-import type { SideSchool } from './sits-with.ts';
-import { USUAL_HIGH } from './weight.ts';
+import { USUAL_CEILING } from './hands/hands.ts';
+import type { SideSchool } from './sides/sits-with.ts';
+import { USUAL_HIGH } from './strokes/weight.ts';
 
 /** What a player wants of a reading. */
 export interface ReadSettings {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { timed } from '../read/timed.testkit.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
   appendLayer,

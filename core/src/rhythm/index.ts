@@ -2,7 +2,6 @@
 export * from './check.ts';
 export * from './clip.ts';
 export * from './counting.ts';
-export * from './deal.ts';
 export * from './edit.ts';
 export * from './hands.ts';
 export * from './history.ts';
@@ -14,6 +13,7 @@ export * from './repair.ts';
 export { slotsHeld, toggleRing } from './rings.ts';
 export * from './sides.ts';
 export * from './skeleton.ts';
+export * from './sticking.ts';
 export * from './timing.ts';
 export * from './together.ts';
 export * from './turns.ts';

@@ -6,8 +6,8 @@ import { rational, secondsPerPulse, toNumber } from '../time/index.ts';
 import { arbitraryCycle, arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
   accentOnly,
+  applySticking,
   checkRhythm,
-  dealHands,
   fillWithGhosts,
   type Layer,
   type Rhythm,
@@ -175,7 +175,7 @@ describe('quick edits', () => {
 
   it('deals hands, accents just some, and shifts', () => {
     const full = fillWithGhosts(layer);
-    expect(text(dealHands(full, ['R', 'R', 'L']))).toContain('hand  each R R L');
+    expect(text(applySticking(full, ['R', 'R', 'L']))).toContain('hand  each R R L');
     expect(text(accentOnly(layer, new Set([4])))).toBe('play  D . . . / T! . . .');
     expect(text(shiftStrokes(layer, 0, 7, 1))).toBe('play  . D . . / . T . .');
     expect(text(shiftStrokes(layer, 0, 0, -1))).toBe('play  . . . . / T . . D');

@@ -1,4 +1,4 @@
-import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import { beatsOf, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   compare,
   divide,
@@ -143,34 +143,32 @@ function recastLayer(
   let slot = 0;
   const moved: number[] = [];
   const lost: number[] = [];
-  for (let index = 0; index < turns; index += 1) {
-    beatStarts(cycle).forEach((start, beat) => {
-      const span = beatsOf(cycle)[beat]?.span ?? 1;
-      const begin = rational(index * turn + start);
-      const end = rational(index * turn + start + span);
-      const here = placed.filter(({ at }) => compare(at, begin) >= 0 && compare(at, end) < 0);
-      const parts = here.map(({ at }) => divide(subtract(at, begin), rational(span)));
-      const needed = parts.reduce((all, part) => lcm(all, part.den), 1);
-      const slots = here.length === 0 ? span : divisionFor(span, needed);
-      const taken = new Set<number>();
-      /** The old slot whose strokes were placed last; those of one slot stay together or go together. */
-      let placedLast: number | undefined;
-      here.forEach(({ stroke }, which) => {
-        const part = parts[which] ?? rational(0);
-        const place = Math.min(slots - 1, Math.round((part.num * slots) / part.den));
-        const exact = (part.num * slots) % part.den === 0;
-        if (taken.has(place) && placedLast !== stroke.slot) {
-          lost.push(stroke.slot);
-          return;
-        }
-        taken.add(place);
-        placedLast = stroke.slot;
-        if (!exact) moved.push(slot + place);
-        strokes.push({ ...stroke, slot: slot + place });
-      });
-      cells.push({ beats: { num: 1, den: 1 }, slots });
-      slot += slots;
+  for (const { start, beat } of beatsOverTurns(cycle, turns)) {
+    const { span } = beat;
+    const begin = rational(start);
+    const end = rational(start + span);
+    const here = placed.filter(({ at }) => compare(at, begin) >= 0 && compare(at, end) < 0);
+    const parts = here.map(({ at }) => divide(subtract(at, begin), rational(span)));
+    const needed = parts.reduce((all, part) => lcm(all, part.den), 1);
+    const slots = here.length === 0 ? span : divisionFor(span, needed);
+    const taken = new Set<number>();
+    /** The old slot whose strokes were placed last; those of one slot stay together or go together. */
+    let placedLast: number | undefined;
+    here.forEach(({ stroke }, which) => {
+      const part = parts[which] ?? rational(0);
+      const place = Math.min(slots - 1, Math.round((part.num * slots) / part.den));
+      const exact = (part.num * slots) % part.den === 0;
+      if (taken.has(place) && placedLast !== stroke.slot) {
+        lost.push(stroke.slot);
+        return;
+      }
+      taken.add(place);
+      placedLast = stroke.slot;
+      if (!exact) moved.push(slot + place);
+      strokes.push({ ...stroke, slot: slot + place });
     });
+    cells.push({ beats: { num: 1, den: 1 }, slots });
+    slot += slots;
   }
   if (slot > LIMITS.slotsPerLayer) {
     return {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
-import { timed } from '../read/timed.testkit.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { compare, rational } from '../time/index.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {

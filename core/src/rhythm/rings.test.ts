@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
-import { timed } from '../read/timed.testkit.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
   addTurn,

@@ -1,4 +1,4 @@
-import { add, type Beats, equal, rational, toNumber, ZERO } from '../time/index.ts';
+import { add, type Beats, equal, rational, toNumber, wrap, ZERO } from '../time/index.ts';
 import { fillsTurns, slotCount } from './check.ts';
 import type { Layer, Rhythm } from './model.ts';
 import { turnBeats } from './timing.ts';
@@ -75,7 +75,7 @@ export function rotateLayer(layer: Layer, by: Beats): Layer | undefined {
   for (const [index, cell] of layer.cells.entries()) {
     if (equal(at, rest)) {
       const all = slotCount(layer);
-      const turn = (slot: number) => (slot - slots + all) % all;
+      const turn = (slot: number) => wrap(slot - slots, all);
       const rings = layer.rings?.map(turn).sort((a, b) => a - b);
       return {
         ...layer,

@@ -1,4 +1,4 @@
-import { beatsOf, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
+import { beatsOf, beatsOverTurns, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   add,
   type Beats,
@@ -265,4 +265,9 @@ export function layerTurns(cycle: Cycle, layer: LayerTiming): Pulses {
 /** Beats in one turn. */
 export function turnBeats(cycle: Cycle): number {
   return beatsOf(cycle).length;
+}
+
+/** Ticks on which the beats of so many turns begin, in order. */
+export function beatTicks(cycle: Cycle, timing: Timing, turns = 1): readonly Ticks[] {
+  return beatsOverTurns(cycle, turns).map(({ start }) => start * timing.ticksPerPulse);
 }

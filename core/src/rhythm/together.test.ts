@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findInstrument } from '../instrument/index.ts';
-import { timed } from '../read/timed.testkit.ts';
 import { writeLayerRows } from '../text/index.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
+  applySticking,
   checkRhythm,
-  dealHands,
   editLayer,
   handClashes,
   handOf,
@@ -91,14 +91,14 @@ describe('hands of strokes together', () => {
   });
 
   it('are dealt so that no hand plays twice at once', () => {
-    const deal = (layer: Layer) => dealHands(layer, ['R', 'R', 'L']);
+    const deal = (layer: Layer) => applySticking(layer, ['R', 'R', 'L']);
     expect(written('tall hand drums', 'play O+B . / B O', deal)).toBe(
       'play  O+B . / B O\nhand  R+L . / L R',
     );
     fc.assert(
       fc.property(arbitraryRhythm, (rhythm) => {
         for (const layer of rhythm.layers) {
-          const dealt = dealHands(layer, ['R', 'R', 'L', 'L']);
+          const dealt = applySticking(layer, ['R', 'R', 'L', 'L']);
           expect(handClashes(dealt)).toEqual([]);
           const slots = new Set(dealt.strokes.map((stroke) => stroke.slot));
           for (const slot of slots) {

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { arbitraryPulse } from '../crossing/arbitrary.testkit.ts';
 import { crossing, soundsOf, stepsOf } from '../crossing/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
-import { timed } from '../read/timed.testkit.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { onsetsOnce, timeRhythm } from '../rhythm/index.ts';
+import { timed } from '../text/timed.testkit.ts';
 import { rational, toSample } from '../time/index.ts';
 import {
   BACKBEAT_LAYER,

@@ -1,4 +1,4 @@
-import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   type Force,
   type Lines,
@@ -89,27 +89,19 @@ export function scoreCountIn(cycle: Cycle, turns = 1): Score {
 /** Turns of gestures alone: the claps, fingers and waves by which a cycle is shown. */
 export function scoreGestures(cycle: Cycle, turns = 1): Score {
   const length = turnPulses(cycle);
-  const starts = beatStarts(cycle);
-  const events = Array.from({ length: turns }, (_, turn) =>
-    beatsOf(cycle).flatMap((beat, index): ScoreEvent[] => {
-      const kind = beat.gesture ?? 'clap';
-      if (kind === 'silent') return [];
-      return [
-        {
-          ticks: turn * length + (starts[index] ?? 0),
-          offset: 0,
-          layer: GESTURE_LAYER,
-          sound: { instrument: GESTURE_INSTRUMENT, kind, force: index === 0 ? 4 : 3 },
-        },
-      ];
-    }),
-  );
-  return {
-    ticksPerPulse: 1,
-    lengthTicks: length * turns,
-    turnTicks: length,
-    events: events.flat(),
-  };
+  const events = beatsOverTurns(cycle, turns).flatMap(({ start, index, beat }): ScoreEvent[] => {
+    const kind = beat.gesture ?? 'clap';
+    if (kind === 'silent') return [];
+    return [
+      {
+        ticks: start,
+        offset: 0,
+        layer: GESTURE_LAYER,
+        sound: { instrument: GESTURE_INSTRUMENT, kind, force: index === 0 ? 4 : 3 },
+      },
+    ];
+  });
+  return { ticksPerPulse: 1, lengthTicks: length * turns, turnTicks: length, events };
 }
 
 /**
@@ -148,17 +140,14 @@ function clickEvents(
   turns: number,
   layer = CLICK_LAYER,
 ): readonly ScoreEvent[] {
-  const length = turnPulses(cycle);
-  return Array.from({ length: turns }, (_, turn) =>
-    beatStarts(cycle).map(
-      (start, beat): ScoreEvent => ({
-        ticks: (turn * length + start) * ticksPerPulse,
-        offset: 0,
-        layer,
-        sound: { instrument: CLICK_INSTRUMENT, kind: beat === 0 ? 'strong' : 'plain', force: 3 },
-      }),
-    ),
-  ).flat();
+  return beatsOverTurns(cycle, turns).map(
+    ({ start, index }): ScoreEvent => ({
+      ticks: start * ticksPerPulse,
+      offset: 0,
+      layer,
+      sound: { instrument: CLICK_INSTRUMENT, kind: index === 0 ? 'strong' : 'plain', force: 3 },
+    }),
+  );
 }
 
 function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly ScoreEvent[] {

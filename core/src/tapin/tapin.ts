@@ -10,7 +10,7 @@ import {
   type Stroke,
   timeLayer,
 } from '../rhythm/index.ts';
-import { type Seconds, toNumber, ZERO } from '../time/index.ts';
+import { type Seconds, toNumber, wrap, ZERO } from '../time/index.ts';
 
 /** One touch of a key while the cycle looped. */
 export interface Tap {
@@ -257,7 +257,7 @@ export function accentTapped(cycle: Cycle, layer: Layer, taps: readonly Tap[]): 
   const slots = new Set<number>();
   for (const strokes of byTurn.values()) {
     for (const { pulses } of taps) {
-      const tapped = ((pulses % turn) + turn) % turn;
+      const tapped = wrap(pulses, turn);
       const distance = ({ at }: { readonly at: number }) =>
         Math.min(Math.abs(at - tapped), turn - Math.abs(at - tapped));
       const nearest = strokes.reduce((best, one) => (distance(one) < distance(best) ? one : best));

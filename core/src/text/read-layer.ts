@@ -285,27 +285,29 @@ function readHands(
       );
     }
   };
-  const dealt = rows.find((row) => /^each(\s|$)/.test(row.rest.text));
-  if (dealt) {
-    const order = wordsOf(dealt.rest).slice(1);
+  const inTurn = rows.find((row) => /^each(\s|$)/.test(row.rest.text));
+  if (inTurn) {
+    const order = wordsOf(inTurn.rest).slice(1);
     if (order.length === 0) {
-      problems.push(problemAt(dealt.rest, 'After each write the hands in turn, such as each R L.'));
+      problems.push(
+        problemAt(inTurn.rest, 'After each write the hands in turn, such as each R L.'),
+      );
     } else if (!order.every((piece) => HANDS.some((hand) => hand === piece.text))) {
       for (const piece of order) give(-1, piece, piece.text);
     } else {
       const hands = order.map((piece) => HANDS.find((hand) => hand === piece.text));
       const feet = footKinds(layer.instrument);
-      let dealt = 0;
+      let given = 0;
       strokes.forEach((stroke) => {
         if (feet.has(stroke.kind)) return;
-        const hand = hands[dealt % hands.length];
-        dealt += 1;
+        const hand = hands[given % hands.length];
+        given += 1;
         // These strokes were made here a moment ago, and nobody else holds them yet.
         if (hand) (stroke as { hand?: Hand }).hand = hand;
       });
     }
     if (rows.length > 1) {
-      problems.push(problemAt(dealt.key, 'Hands dealt with each need no other hand row.'));
+      problems.push(problemAt(inTurn.key, 'Hands in turn with each need no other hand row.'));
     }
     return result;
   }

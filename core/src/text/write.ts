@@ -96,7 +96,7 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
     play,
     ...(layer.strokes.some((stroke) => stroke.hand)
       ? [
-          dealtHands(layer) ??
+          writtenSticking(layer) ??
             row(
               'hand',
               each((stroke) => stroke.hand),
@@ -174,7 +174,7 @@ function wrapTurns(key: string, turns: readonly string[]): string {
 }
 
 /** `hand each R L` where the hands follow a short order all through. */
-function dealtHands(layer: Layer): string | undefined {
+function writtenSticking(layer: Layer): string | undefined {
   const feet = footKinds(layer.instrument);
   if (layer.strokes.some((stroke) => stroke.hand !== undefined && feet.has(stroke.kind))) {
     return undefined;

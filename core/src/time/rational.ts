@@ -112,6 +112,12 @@ export function modulo(a: Rational, length: Rational): Rational {
   return turns === 0 ? a : subtract(a, multiply(length, rational(turns)));
 }
 
+/** A whole number or float brought into `0 ≤ at < length`, for places that come round. `wrap(-1, 8)` is 7. */
+export function wrap(at: number, length: number): number {
+  const rest = at % length;
+  return rest < 0 ? rest + length : rest;
+}
+
 /** Least length that is a whole number of both. `lcmRational(3/2, 4)` is 12. */
 export function lcmRational(a: Rational, b: Rational): Rational {
   const den = lcm(a.den, b.den);

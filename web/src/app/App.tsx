@@ -2,8 +2,8 @@ import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react
 import { lazy } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { Shelf } from '../shelf/Shelf.tsx';
+import { ErrorPage } from './ErrorPage.tsx';
 import { Shell } from './Shell.tsx';
-import { Stumble } from './Stumble.tsx';
 
 const Crossing = lazy(async () => ({
   default: (await import('../crossing/Crossing.tsx')).Crossing,
@@ -33,7 +33,7 @@ const router = createBrowserRouter([
   {
     path: '/',
     element: <Shell />,
-    errorElement: <Stumble />,
+    errorElement: <ErrorPage />,
     children: [
       { index: true, element: <Shelf /> },
       { path: 'bench', element: <LastBench /> },

@@ -12,7 +12,7 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { useKeys } from '../ui/use-keys.ts';
-import { Stones } from './Stones.tsx';
+import { TempoRungs } from './TempoRungs.tsx';
 import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
@@ -88,7 +88,7 @@ export function Climb() {
       </section>
       <Status climbing={climbing} ladder={ladder} problem={problem} toggle={toggle} />
       <section aria-label="Ladder" className="rounded-2xl border border-edge bg-card px-3 py-2">
-        <Stones rungs={climbing.rungs} at={standing} reached={state.status === 'reached'} />
+        <TempoRungs rungs={climbing.rungs} at={standing} reached={state.status === 'reached'} />
       </section>
       {running ? null : (
         <LadderFields

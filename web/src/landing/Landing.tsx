@@ -243,8 +243,8 @@ export function Landing() {
           )}
           {cadence ? (
             <WordsPanel
-              wishes={words.wishes}
-              onWishes={words.setWishes}
+              choices={words.choices}
+              onChoices={words.setChoices}
               said={words.said}
               text={words.text}
               problem={words.problem}

@@ -13,6 +13,7 @@ import {
   unitsOf,
   writeSizes,
 } from '@stride/core/landing';
+import { wrap } from '@stride/core/time';
 import { Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useRecentRhythms } from '../store/use-store.ts';
@@ -231,7 +232,7 @@ function Speeds({ cycle, begun, onChoose }: SpeedsProps) {
 function startUnit(cycle: Cycle, cadence: Cadence): number {
   const { perTurn } = unitsOf(cycle, cadence.parts);
   const { off } = missOf(cycle, { cadence, at: 0 });
-  return ((-off % perTurn) + perTurn) % perTurn;
+  return wrap(-off, perTurn);
 }
 
 interface FromLayerProps {

@@ -1,11 +1,11 @@
 import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
 import { allInstruments, type Instrument } from '@stride/core/instrument';
-import type { SaidUnit, StrokeTable, WordWishes } from '@stride/core/landing';
+import type { SaidUnit, StrokeTable, WordChoices } from '@stride/core/landing';
 import { useId } from 'react';
 
 interface WordsPanelProps {
-  readonly wishes: WordWishes;
-  readonly onWishes: (wishes: WordWishes) => void;
+  readonly choices: WordChoices;
+  readonly onChoices: (choices: WordChoices) => void;
   readonly said: readonly SaidUnit[];
   /** The words as they are typed, and what is wrong with them. */
   readonly text: string;
@@ -21,7 +21,7 @@ const SELECT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] tex
 
 /** How a cadence is spoken, and with which strokes it is played. */
 export function WordsPanel(props: WordsPanelProps) {
-  const { wishes, onWishes, said, text, problem, onText } = props;
+  const { choices, onChoices, said, text, problem, onText } = props;
   const { instrument, onInstrument, table, onStroke } = props;
   const id = useId();
   const syllables = [
@@ -37,11 +37,11 @@ export function WordsPanel(props: WordsPanelProps) {
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Said in
           <select
-            value={typeof wishes.counting === 'string' ? wishes.counting : 'spoken-drum'}
+            value={typeof choices.counting === 'string' ? choices.counting : 'spoken-drum'}
             className={SELECT}
             onChange={(event) => {
               const counting = COUNTING_SYSTEMS.find((one) => one === event.target.value);
-              if (counting) onWishes({ ...wishes, counting });
+              if (counting) onChoices({ ...choices, counting });
             }}
           >
             {COUNTING_SYSTEMS.map((one) => (
@@ -54,11 +54,11 @@ export function WordsPanel(props: WordsPanelProps) {
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Smaller phrases lose
           <select
-            value={wishes.shrinks}
+            value={choices.shrinks}
             className={SELECT}
             onChange={(event) =>
-              onWishes({
-                ...wishes,
+              onChoices({
+                ...choices,
                 shrinks: event.target.value === 'from the end' ? 'from the end' : 'from the front',
               })
             }
@@ -70,10 +70,10 @@ export function WordsPanel(props: WordsPanelProps) {
         <label className="flex flex-col gap-1 text-sm text-quiet">
           A gap is
           <select
-            value={wishes.gaps}
+            value={choices.gaps}
             className={SELECT}
             onChange={(event) =>
-              onWishes({ ...wishes, gaps: event.target.value === 'held' ? 'held' : 'silent' })
+              onChoices({ ...choices, gaps: event.target.value === 'held' ? 'held' : 'silent' })
             }
           >
             <option value="silent">silent</option>
@@ -83,11 +83,11 @@ export function WordsPanel(props: WordsPanelProps) {
         <label className="flex flex-col gap-1 text-sm text-quiet">
           On the one
           <input
-            value={wishes.landing}
+            value={choices.landing}
             maxLength={12}
             className={`${SELECT} w-24`}
             onChange={(event) =>
-              onWishes({ ...wishes, landing: event.target.value.replace(/[\s/|*+#<>"]/g, '') })
+              onChoices({ ...choices, landing: event.target.value.replace(/[\s/|*+#<>"]/g, '') })
             }
           />
         </label>

@@ -1,4 +1,4 @@
-import { type Cadence, type SaidUnit, sayUnits, type WordWishes } from '@stride/core/landing';
+import { type Cadence, type SaidUnit, sayUnits, type WordChoices } from '@stride/core/landing';
 
 /** The words of a cadence as one row of text: a dot where nothing is said, a dash where one is held. */
 export function writeSaid(said: readonly SaidUnit[]): string {
@@ -10,8 +10,8 @@ export type SaidResult =
   | { readonly ok: false; readonly message: string };
 
 /** Puts words of one's own on the units of a cadence; there must be one, a dot or a dash for each. */
-export function readSaid(text: string, cadence: Cadence, wishes: WordWishes): SaidResult {
-  const usual = sayUnits(cadence, wishes);
+export function readSaid(text: string, cadence: Cadence, choices: WordChoices): SaidResult {
+  const usual = sayUnits(cadence, choices);
   const words = text.trim().split(/\s+/).filter(Boolean);
   if (words.length !== usual.length) {
     return {

@@ -5,7 +5,7 @@ import {
   sayUnits,
   USUAL_WORDS,
   usualTable,
-  type WordWishes,
+  type WordChoices,
 } from '@stride/core/landing';
 import { useEffect, useMemo, useState } from 'react';
 import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
@@ -15,7 +15,7 @@ import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
  * @param phrase the syllables it was typed as, where it was
  */
 export function useWords(cadence: Cadence | undefined, phrase: string | undefined) {
-  const [wishes, setWishes] = useState<WordWishes>(USUAL_WORDS);
+  const [choices, setChoices] = useState<WordChoices>(USUAL_WORDS);
   const [typed, setTyped] = useState<string>();
   const [instrumentId, setInstrument] = useState('barrel-drum');
   const [changed, setChanged] = useState<StrokeTable>({});
@@ -25,11 +25,11 @@ export function useWords(cadence: Cadence | undefined, phrase: string | undefine
   }, [cadence]);
   const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
   if (!instrument) throw new Error('there are no instruments');
-  const usual = useMemo(() => (cadence ? sayUnits(cadence, wishes) : []), [cadence, wishes]);
-  const text = typed ?? (cadence && phrase && wordsOfPhrase(phrase, cadence, wishes.landing));
+  const usual = useMemo(() => (cadence ? sayUnits(cadence, choices) : []), [cadence, choices]);
+  const text = typed ?? (cadence && phrase && wordsOfPhrase(phrase, cadence, choices.landing));
   const own = useMemo(
-    () => (cadence && text !== undefined ? readSaid(text, cadence, wishes) : undefined),
-    [cadence, text, wishes],
+    () => (cadence && text !== undefined ? readSaid(text, cadence, choices) : undefined),
+    [cadence, text, choices],
   );
   const said = own?.ok ? own.said : usual;
   const table = useMemo(() => {
@@ -40,8 +40,8 @@ export function useWords(cadence: Cadence | undefined, phrase: string | undefine
     return { ...usualTable(syllables, instrument), ...Object.fromEntries(fits) };
   }, [said, instrument, changed]);
   return {
-    wishes,
-    setWishes,
+    choices,
+    setChoices,
     said,
     text: text ?? writeSaid(usual),
     problem: own && !own.ok ? own.message : undefined,

@@ -1,4 +1,4 @@
-import { kindLines, slotsWith } from '@stride/core/read';
+import { kindLines, sayKindLine, slotsWith } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { useMemo } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
@@ -65,9 +65,9 @@ function partsOf(
     ...(accents.length > 0 && accents.length < layer.strokes.length
       ? [{ text: 'Only the accents.', slots: ofLayer(layerIndex, accents) }]
       : []),
-    ...kindLines(layer, grid, timed.timing).map(({ text, slots }) => ({
-      text,
-      slots: ofLayer(layerIndex, slots),
+    ...kindLines(layer, grid).map((line) => ({
+      text: sayKindLine(line, grid, timed.timing),
+      slots: ofLayer(layerIndex, line.slots),
     })),
     ...together,
   ];

@@ -1,5 +1,5 @@
 import { findInstrument, strokeKind } from '@stride/core/instrument';
-import { type Found, meetings, type Wanted } from '@stride/core/read';
+import { type Found, meetings, sayFound, type Wanted } from '@stride/core/read';
 import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { capital } from '@stride/core/wording';
 import { useMemo, useState } from 'react';
@@ -35,13 +35,12 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
   const found = useMemo(() => {
     const timed = timeRhythm(rhythm);
     if (!timed.ok || otherIndex < 0) return undefined;
-    return meetings(
-      rhythm,
-      timed.timing,
-      wanted(layerIndex, asked),
-      wanted(otherIndex, answered),
-      countingOf(rhythm),
-    );
+    const what = wanted(layerIndex, asked);
+    const found = meetings(rhythm, timed.timing, what, wanted(otherIndex, answered));
+    return found?.map((one) => ({
+      ...one,
+      words: sayFound(one, rhythm, timed.timing, what, countingOf(rhythm)),
+    }));
   }, [rhythm, layerIndex, otherIndex, asked, answered]);
   if (!layer || !other) return null;
   const mineSaid = sayWanted(layer, asked);
@@ -100,7 +99,7 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
 }
 
 /** The first of the places, with their bars where there are several. */
-function sayPlaces(found: readonly Found[]): string {
+function sayPlaces(found: readonly (Found & { readonly words: string })[]): string {
   const bars = new Set(found.map((one) => one.turn)).size > 1;
   const places = found
     .slice(0, MOST)

@@ -5,12 +5,10 @@ import {
   type ReadSettings,
   readAgainst,
   readLayer,
-  sayAsFindings,
   workOut,
 } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
-import type { ReactNode } from 'react';
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Kin } from './Kin.tsx';
 import { Pair } from './Pair.tsx';
@@ -52,7 +50,7 @@ export function Groups(props: GroupsProps) {
   const sides = useMemo(() => {
     const result = timeRhythm(rhythm);
     return result.ok && timeline
-      ? sayAsFindings(readAgainst(rhythm, result.timing, layerIndex, timeline, settings))
+      ? readAgainst(rhythm, result.timing, layerIndex, timeline, settings)
       : [];
   }, [rhythm, layerIndex, timeline, settings]);
   const line = useMemo(() => {

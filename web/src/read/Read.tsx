@@ -19,8 +19,8 @@ import { Alone } from './Alone.tsx';
 import { Ask } from './Ask.tsx';
 import { Compare } from './Compare.tsx';
 import { Groups } from './Groups.tsx';
+import { ReadSettingsPanel } from './ReadSettingsPanel.tsx';
 import { useTimeline } from './use-timeline.ts';
-import { Wishes } from './Wishes.tsx';
 
 const VIEWS = ['reading', 'compare'] as const;
 
@@ -101,7 +101,7 @@ export function Read() {
               {one === 'reading' ? 'What it says' : 'Compare'}
             </Button>
           ))}
-          <Wishes settings={settings} onChange={setSettings} />
+          <ReadSettingsPanel settings={settings} onChange={setSettings} />
         </span>
       </div>
       {view === 'compare' ? (

@@ -1,5 +1,6 @@
 import { type Counting, usualCounting } from '@stride/core/counting';
 import {
+  beatTicks,
   type Force,
   type LayerGrid,
   type Rhythm,
@@ -12,7 +13,7 @@ import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Backdrop } from './Backdrop.tsx';
-import { beatTicks, drawnTurns, layOut, type System } from './geometry.ts';
+import { drawnTurns, layOut, type System } from './geometry.ts';
 import { LayerLine, type LayerLineProps } from './LayerLine.tsx';
 import { Playhead } from './Playhead.tsx';
 import { isSameButLayer, showsIn } from './rows.ts';
@@ -117,7 +118,7 @@ export function StrideLine(props: StrideLineProps) {
     ]),
   );
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
-  const beats = useSame(useMemo(() => beatTicks(rhythm, timing), [rhythm, timing]));
+  const beats = useSame(useMemo(() => beatTicks(rhythm.cycle, timing), [rhythm, timing]));
 
   const slots = rhythm.layers.reduce((sum, layer) => sum + slotCount(layer), 0);
   // On paper everything is drawn; on screen, of a long rhythm, what is in sight and the chosen slot.

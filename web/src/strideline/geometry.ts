@@ -1,4 +1,3 @@
-import { beatStarts } from '@stride/core/cycle';
 import { drumCount, findInstrument, strokeKind } from '@stride/core/instrument';
 import { handOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
@@ -249,9 +248,4 @@ export function pointAt(geometry: Geometry, ticks: number): { system: System; x:
 /** The x of a tick in a given system; the system's end included. */
 export function xIn(geometry: Geometry, system: System, ticks: number): Px {
   return geometry.left + (ticks - system.from) * geometry.pxPerTick;
-}
-
-/** Ticks of the beats of one turn, for the long ticks of the ground line. */
-export function beatTicks(rhythm: Rhythm, timing: Timing): readonly Ticks[] {
-  return beatStarts(rhythm.cycle).map((pulse) => pulse * timing.ticksPerPulse);
 }

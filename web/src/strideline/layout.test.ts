@@ -1,10 +1,9 @@
-import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { beatTicks, type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEMO_RHYTHMS } from '../store/demo.ts';
 import {
-  beatTicks,
   drawnTurns,
   FOOT_LIFT,
   FORCE_HEIGHT,
@@ -108,7 +107,7 @@ describe('beats and forces', () => {
     const { rhythm } = readRhythm('rhythm A\ncycle 2+2+3\nlayer D : goblet drum\nplay D*4 / D / D');
     const timing = timingOf(rhythm);
     expect(timing.ticksPerPulse).toBe(2);
-    expect(beatTicks(rhythm, timing)).toEqual([0, 4, 8]);
+    expect(beatTicks(rhythm.cycle, timing)).toEqual([0, 4, 8]);
   });
 
   it('the force nearest to a distance is found, and never jumps back', () => {

@@ -1,6 +1,6 @@
 import { findInstrument } from '@stride/core/instrument';
 import {
-  dealHands,
+  applySticking,
   fillWithGhosts,
   type Hand,
   ORNAMENT_NAMES,
@@ -84,7 +84,7 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
                 label: `Hands ${where}: ${name}`,
                 run: () =>
                   commands.changeStretch((before, [from, to]) =>
-                    dealHands(before, hands, from, to),
+                    applySticking(before, hands, from, to),
                   ),
               }),
             )

@@ -31,6 +31,7 @@ import {
   toggleTogether,
 } from '@stride/core/rhythm';
 import type { InstrumentClip } from '@stride/core/text';
+import { wrap } from '@stride/core/time';
 import { counted, form } from '@stride/core/wording';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
@@ -406,7 +407,7 @@ export function useLine(options: LineOptions): Line {
       const sizeOf = (index: number) => slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
       const slotAfter = (index: number, slot: number, steps: number) => {
         const size = sizeOf(index);
-        return (((slot + steps) % size) + size) % size;
+        return wrap(slot + steps, size);
       };
       // The same strokes stay chosen, over the seam too; a whole line stays a whole line.
       setMoved(

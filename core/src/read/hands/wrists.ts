@@ -1,0 +1,28 @@
+import { type Force, handOf, type Layer } from '../../rhythm/index.ts';
+
+/** What a wrist does from one stroke to its hand's next: stay up, drop, stay down, or rise. */
+export type Wrist = 'full' | 'down' | 'tap' | 'up';
+
+/**
+ * The wrist strokes of one hand, each from its own height to that of the next, over the seam.
+ * High is a force of 3 or more: high→high full, high→low down, low→low tap, low→high up.
+ * @example wrists([4, 1, 1, 4, 3, 3, 1, 4]) // down tap up full full down up full
+ */
+export function wrists(forces: readonly Force[]): readonly Wrist[] {
+  return forces.map((force, index) => {
+    const next = forces[(index + 1) % forces.length] ?? force;
+    if (force >= 3) return next >= 3 ? 'full' : 'down';
+    return next >= 3 ? 'up' : 'tap';
+  });
+}
+
+/** The forces of each hand's strokes in a layer, in order; strokes of both hands count for each. */
+export function forcesByHand(layer: Layer): Readonly<Record<'R' | 'L', readonly Force[]>> {
+  const forces: Record<'R' | 'L', Force[]> = { R: [], L: [] };
+  for (const stroke of layer.strokes) {
+    const hand = handOf(layer, stroke);
+    if (hand === 'R' || hand === 'B') forces.R.push(stroke.force);
+    if (hand === 'L' || hand === 'B') forces.L.push(stroke.force);
+  }
+  return forces;
+}

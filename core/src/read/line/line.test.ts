@@ -1,0 +1,192 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { timeRhythm } from '../../rhythm/index.ts';
+import { readRhythm } from '../../text/index.ts';
+import {
+  balance,
+  composite,
+  evenness,
+  leastRotation,
+  readLayer,
+  sameFamily,
+  sayWeight,
+  strides,
+  syncopation,
+  weightOf,
+  wrists,
+} from '../index.ts';
+
+const SON = [0, 3, 6, 10, 12];
+const RUMBA = [0, 3, 7, 10, 12];
+const BELL = [0, 2, 4, 5, 7, 9, 11];
+
+const onsets = fc
+  .uniqueArray(fc.nat({ max: 23 }), { minLength: 1 })
+  .map((picked) => picked.sort((a, b) => a - b));
+
+/** The same line begun `by` later. */
+const turned = (line: readonly number[], by: number, span: number) =>
+  line.map((onset) => (onset + by) % span).sort((a, b) => a - b);
+
+describe('evenness and balance', () => {
+  it('give section 6’s numbers', () => {
+    expect(evenness(SON, 16)).toBeCloseTo(0.9877, 4);
+    expect(balance(SON, 16)).toBeCloseTo(0.9835, 4);
+    expect(evenness(RUMBA, 16)).toBeCloseTo(0.9816, 4);
+    expect(balance(RUMBA, 16)).toBeCloseTo(0.9057, 4);
+    expect(evenness(BELL, 12)).toBeCloseTo(0.9888, 4);
+    expect(balance(BELL, 12)).toBeCloseTo(0.9617, 4);
+  });
+
+  it('lie between 0 and 1 and do not change with where the line begins', () => {
+    fc.assert(
+      fc.property(onsets, fc.nat({ max: 23 }), (line, by) => {
+        const other = turned(line, by, 24);
+        for (const measure of [evenness, balance]) {
+          const value = measure(line, 24);
+          expect(value).toBeGreaterThanOrEqual(-1e-9);
+          expect(value).toBeLessThanOrEqual(1 + 1e-9);
+          expect(measure(other, 24)).toBeCloseTo(value, 9);
+        }
+      }),
+    );
+    expect(evenness([0, 4, 8], 12)).toBeCloseTo(1, 12);
+    expect(balance([], 12)).toBe(0);
+  });
+});
+
+describe('rotations', () => {
+  it('find the family of section 6', () => {
+    const family = [2, 1, 2, 1, 2];
+    expect(leastRotation(family)).toEqual(leastRotation([2, 2, 1, 2, 1]));
+    expect(sameFamily([0, 2, 3, 5, 6], 8, [0, 2, 4, 5, 7], 8)).toBe(true);
+    expect(sameFamily(SON, 16, RUMBA, 16)).toBe(false);
+  });
+
+  it('are the least of all, whatever the row', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 12 }),
+        (gaps) => {
+          const all = gaps.map((_, by) => [...gaps.slice(by), ...gaps.slice(0, by)]);
+          const [least] = all.sort((a, b) => {
+            const at = a.findIndex((gap, index) => gap !== b[index]);
+            return at < 0 ? 0 : (a[at] ?? 0) - (b[at] ?? 0);
+          });
+          expect(leastRotation(gaps)).toEqual(least);
+        },
+      ),
+    );
+    fc.assert(
+      fc.property(onsets, fc.nat({ max: 23 }), (line, by) => {
+        expect(sameFamily(line, 24, turned(line, by, 24), 24)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('syncopation', () => {
+  const fours = [0, 4, 8, 12];
+  it('gives section 6’s numbers', () => {
+    expect(syncopation(SON, 16, fours).whole).toBeCloseTo(14 / 5, 12);
+    expect(syncopation(RUMBA, 16, fours).whole).toBeCloseTo(3.6, 12);
+    expect(syncopation([0, 4, 6, 10, 12], 16, fours).whole).toBeCloseTo(1.2, 12);
+    expect(syncopation(BELL, 12, [0, 3, 6, 9]).whole).toBeCloseTo(3, 12);
+  });
+
+  it('takes the beats of the next rounds where a turn has only one', () => {
+    // T is 3/8; the stroke lasts past the next beat, at 8, and not past the one after, at 16.
+    expect(syncopation([3], 8, [0]).whole).toBeCloseTo(2 / (3 / 8), 12);
+    const twice = syncopation([3, 11], 16, [0, 8]).whole;
+    expect(syncopation([3], 8, [0]).whole).toBeCloseTo(twice, 12);
+  });
+
+  it('is nothing on the beat, and tells the busier half', () => {
+    expect(syncopation(fours, 16, fours)).toEqual({ whole: 0, firstHalf: 0, secondHalf: 0 });
+    const { firstHalf, secondHalf } = syncopation(SON, 16, fours);
+    expect(firstHalf).toBeCloseTo(4, 12);
+    expect(secondHalf).toBeCloseTo(1, 12);
+  });
+});
+
+describe('wrists', () => {
+  it('go as section 6 says, over the seam', () => {
+    expect(wrists([4, 1, 1, 4, 3, 3, 1, 4]).join(' ')).toBe('down tap up full full down up full');
+    expect(wrists([1])).toEqual(['tap']);
+    expect(wrists([])).toEqual([]);
+  });
+});
+
+describe('composite', () => {
+  it('knows who meets and who is alone, until everything comes round', () => {
+    const { rhythm } = readRhythm(
+      'rhythm A\ncycle 1x4\nlayer A : hand bell\nplay X / . / X / .\nlayer B : hand bell\nplay X / . / .\nloop own',
+    );
+    const result = timeRhythm(rhythm);
+    if (!result.ok) throw new Error(result.message);
+    const { meetings, strides: gaps } = composite(rhythm, result.timing);
+    expect(meetings).toEqual([
+      { ticks: 0, layers: [0, 1] },
+      { ticks: 2, layers: [0] },
+      { ticks: 3, layers: [1] },
+      { ticks: 4, layers: [0] },
+      { ticks: 6, layers: [0, 1] },
+      { ticks: 8, layers: [0] },
+      { ticks: 9, layers: [1] },
+      { ticks: 10, layers: [0] },
+    ]);
+    expect(gaps.reduce((sum, gap) => sum + gap, 0)).toBe(12);
+    expect(strides([0, 2], 4)).toEqual([2, 2]);
+  });
+});
+
+describe('the sentences', () => {
+  it('say the accents alone, the wrists and the meetings of the demo', () => {
+    const { rhythm } = readRhythm(`rhythm Lantern steps
+cycle 3+3+2
+tempo 72 to 104 per 3
+layer Bell : hand bell
+play  X! . . / X . . / X . | X! . . / X . . / X .
+layer Walker : goblet drum
+play  D! (k) (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) / O! T
+hand  each R L`);
+    const texts = (title: string) =>
+      readLayer(rhythm, 1)
+        .find((group) => group.title === title)
+        ?.findings.map((finding) => finding.text);
+    expect(texts('Accents alone')).toEqual([
+      'Pulses 1, 7, 12, 15: strides 6 5 3 2.',
+      'All 4 fall with Bell.',
+    ]);
+    expect(texts('Wrists')).toEqual([
+      'Right: down tap up full full down up full.',
+      'Left: up down tap tap up down up down.',
+    ]);
+    expect(texts('Together')).toEqual(['6 of 16 strokes fall with Bell.']);
+    expect(texts('Strides')?.at(-1)).toBe('Evenness 1.00, balance 1.00.');
+    expect(texts('Off the beat')?.[0]).toMatch(/^Syncopation \d\.\d/);
+  });
+});
+
+describe('weight', () => {
+  const layers = (play: string) =>
+    readRhythm(`rhythm A\ncycle 4\nlayer D : goblet drum\nplay ${play}`).rhythm.layers;
+
+  it('shares the summed force among the families', () => {
+    const weight = weightOf(layers('D! D! T! T!'));
+    expect(weight.bass).toBe(0.5);
+    expect(weight.slap).toBe(0.5);
+    expect(weight.open).toBe(0);
+    expect(weightOf([]).bass).toBe(0);
+  });
+
+  it('says so when the high sounds take over', () => {
+    expect(sayWeight(weightOf(layers('D T! T! T!')))).toMatchObject({
+      warn: true,
+      text: 'Slap 80 %, bass 20 %. The high sounds take over: 80 %, you want at most 60 %.',
+    });
+    expect(sayWeight(weightOf(layers('D! D T T')))?.warn).toBe(false);
+    expect(sayWeight(weightOf(layers('D T! T! T!')), { least: 0, most: 0.9 })?.warn).toBe(false);
+    expect(sayWeight(weightOf(layers('D D D D')))).toBeUndefined();
+  });
+});

@@ -1,0 +1,173 @@
+import type { Ticks } from '../../time/index.ts';
+import { strides } from './strides.ts';
+
+/**
+ * The least of all rotations of a row of strides, compared place by place. Two lines are the same
+ * family where these are alike.
+ * @example leastRotation([2, 1, 2, 1, 2]) // [1, 2, 1, 2, 2]
+ */
+export function leastRotation(gaps: readonly number[]): readonly number[] {
+  const { length } = gaps;
+  const at = (start: number, offset: number): number => gaps[(start + offset) % length] ?? 0;
+  // Booth's two candidates, walked forward past whatever is already known to be greater.
+  let best = 0;
+  let rival = 1;
+  let same = 0;
+  while (best < length && rival < length && same < length) {
+    const difference = at(best, same) - at(rival, same);
+    if (difference === 0) same += 1;
+    else {
+      if (difference > 0) best += same + 1;
+      else rival += same + 1;
+      if (best === rival) rival += 1;
+      same = 0;
+    }
+  }
+  const start = Math.min(best, rival);
+  return gaps.map((_, offset) => at(start, offset));
+}
+
+/** Whether two lines over spans of any length have the same strides, begun anywhere. */
+export function sameFamily(
+  a: readonly Ticks[],
+  spanA: Ticks,
+  b: readonly Ticks[],
+  spanB: Ticks,
+): boolean {
+  if (a.length !== b.length || spanA !== spanB) return false;
+  const left = leastRotation(strides(a, spanA));
+  const right = leastRotation(strides(b, spanB));
+  return left.every((gap, index) => gap === right[index]);
+}
+
+/**
+ * How evenly the onsets are spread: |1/K Σ e^(2πi(x_k/N − k/K))|, 1 for equal strides (Milne and
+ * others, 2015). 0 for no onsets.
+ * @param onsets ascending, in any unit; `span` in the same
+ */
+export function evenness(onsets: readonly number[], span: number): number {
+  return meanVector(onsets.length, (k) => (onsets[k] ?? 0) / span - k / onsets.length);
+}
+
+/**
+ * How well the onsets balance as weights on a wheel: 1 − |1/K Σ e^(2πi x_k/N)|, 1 where they rest on
+ * the hub (Milne and others, 2015). 0 for no onsets.
+ */
+export function balance(onsets: readonly number[], span: number): number {
+  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.length, (k) => (onsets[k] ?? 0) / span);
+}
+
+/** Length of the mean of `count` unit vectors, each at its share of a full circle. */
+function meanVector(count: number, share: (index: number) => number): number {
+  if (count === 0) return 0;
+  const [re, im] = sumVector(count, share);
+  return Math.sqrt(re * re + im * im) / count;
+}
+
+/** The sum of `count` unit vectors, each at its share of a full circle, to the right and upwards. */
+export function sumVector(
+  count: number,
+  share: (index: number) => number,
+): readonly [number, number] {
+  let re = 0;
+  let im = 0;
+  for (let index = 0; index < count; index += 1) {
+    const angle = 2 * Math.PI * share(index);
+    re += Math.cos(angle);
+    im += Math.sin(angle);
+  }
+  return [re, im];
+}
+
+/** Syncopation of a line, as a whole and for each half of its span. */
+export interface Syncopation {
+  /** Mean weight of a stroke; 0 where all lie on beats. */
+  readonly whole: number;
+  readonly firstHalf: number;
+  readonly secondHalf: number;
+}
+
+/**
+ * Weighted note-to-beat distance (Gómez, Melvin, Rappaport and Toussaint, 2005). With T the distance
+ * to the nearest beat over the length of the beat a stroke falls in, a stroke on a beat weighs 0;
+ * one that lasts to the next stroke past the next beat and not past the one after weighs 2/T; any
+ * other 1/T. The result is the mean over strokes; a half has the mean over its own strokes.
+ * @param onsets ascending ticks, from 0 and below `span`
+ * @param beats ticks of the beats, the first at 0, all below `span`
+ * @example syncopation([0, 3, 6, 10, 12], 16, [0, 4, 8, 12]).whole // 2.8
+ */
+export function syncopation(
+  onsets: readonly Ticks[],
+  span: Ticks,
+  beats: readonly Ticks[],
+): Syncopation {
+  const sums = { first: 0, second: 0 };
+  let inFirst = 0;
+  let beat = 0;
+  for (let index = 0; index < onsets.length; index += 1) {
+    const onset = onsets[index] ?? 0;
+    while ((beats[beat + 1] ?? span) <= onset) beat += 1;
+    const end = index + 1 < onsets.length ? (onsets[index + 1] ?? 0) : (onsets[0] ?? 0) + span;
+    const weight = weightAgainstBeats(onset, end, span, beats, beat);
+    if (onset * 2 < span) {
+      sums.first += weight;
+      inFirst += 1;
+    } else sums.second += weight;
+  }
+  const mean = (sum: number, count: number): number => (count === 0 ? 0 : sum / count);
+  return {
+    whole: mean(sums.first + sums.second, onsets.length),
+    firstHalf: mean(sums.first, inFirst),
+    secondHalf: mean(sums.second, onsets.length - inFirst),
+  };
+}
+
+/** What one stroke weighs in the syncopation, and from what. */
+export interface SyncopationWeight {
+  readonly onset: Ticks;
+  readonly weight: number;
+  /** Distance to the nearest beat over the length of the beat; 0 on a beat. */
+  readonly distance: number;
+  /** Whether it lasts past the next beat and not past the one after. */
+  readonly crosses: boolean;
+}
+
+/** The weights of which {@link syncopation} is the mean. */
+export function syncopationWeights(
+  onsets: readonly Ticks[],
+  span: Ticks,
+  beats: readonly Ticks[],
+): readonly SyncopationWeight[] {
+  return onsets.map((onset, index) => {
+    const end = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
+    const beat = beats.findLastIndex((one) => one <= onset);
+    const before = beats[beat] ?? 0;
+    const next = beats[beat + 1] ?? span;
+    const distance = Math.min(onset - before, next - onset) / (next - before);
+    const weight = weightAgainstBeats(onset, end, span, beats, beat);
+    return { onset, weight, distance, crosses: weight > 0 && weight * distance > 1.5 };
+  });
+}
+
+/** Past the last beat come those of the next round, and of the one after where there is only one beat. */
+function beatInRounds(index: number, beats: readonly Ticks[], span: Ticks): Ticks {
+  const { length } = beats;
+  return index < length
+    ? (beats[index] ?? 0)
+    : (beats[index % length] ?? 0) + Math.floor(index / length) * span;
+}
+
+function weightAgainstBeats(
+  onset: Ticks,
+  end: Ticks,
+  span: Ticks,
+  beats: readonly Ticks[],
+  index: number,
+): number {
+  const before = beats[index] ?? 0;
+  if (onset === before) return 0;
+  const next = beatInRounds(index + 1, beats, span);
+  const after = beatInRounds(index + 2, beats, span);
+  const distance = Math.min(onset - before, next - onset) / (next - before);
+  return end > next && end <= after ? 2 / distance : 1 / distance;
+}

@@ -1,0 +1,91 @@
+import {
+  type Counting,
+  countBeat,
+  countTurn,
+  isPulseSystem,
+  systemFor,
+} from '../../counting/index.ts';
+import { beatStarts, beatsOf, type Cycle, turnPulses } from '../../cycle/index.ts';
+import type { Layer, LayerGrid } from '../../rhythm/index.ts';
+import { equal, floor, ONE, type Pulses, rational, subtract } from '../../time/index.ts';
+
+/** Where a slot lies, as a player says it. */
+export interface Place {
+  /** Turn and beat, from 1. */
+  readonly turn: number;
+  readonly beat: number;
+  /** The counted word of this part of the beat; undefined on the beat itself. */
+  readonly word: string | undefined;
+  /** Set where the count has no word here, and the word says which part of its cell it is. */
+  readonly uncounted?: true;
+}
+
+/** Places that were worked out, by the grid they are on. */
+const places = new WeakMap<
+  LayerGrid,
+  { readonly cycle: Cycle; readonly system: Counting; readonly bySlot: Map<number, Place> }
+>();
+
+/** The place of one slot of a layer, counted in `system`. */
+export function placeOf(
+  cycle: Cycle,
+  layer: Layer,
+  grid: LayerGrid,
+  slot: number,
+  system: Counting,
+): Place {
+  let known = places.get(grid);
+  if (known?.cycle !== cycle || known.system !== system) {
+    known = { cycle, system, bySlot: new Map() };
+    places.set(grid, known);
+  }
+  let place = known.bySlot.get(slot);
+  if (!place) {
+    place = findPlace(cycle, layer, grid, slot, system);
+    known.bySlot.set(slot, place);
+  }
+  return place;
+}
+
+function findPlace(
+  cycle: Cycle,
+  layer: Layer,
+  grid: LayerGrid,
+  slot: number,
+  system: Counting,
+): Place {
+  const at: Pulses = grid.starts[slot] ?? rational(0);
+  const length = turnPulses(cycle);
+  const turn = floor(rational(at.num, at.den * length));
+  const within = subtract(at, rational(turn * length));
+  const starts = beatStarts(cycle);
+  const beat = Math.max(
+    0,
+    starts.findLastIndex((start) => start * within.den <= within.num),
+  );
+  const sinceBeat = subtract(within, rational(starts[beat] ?? 0));
+  if (sinceBeat.num === 0) return { turn: turn + 1, beat: beat + 1, word: undefined };
+
+  const cellIndex = grid.cellOf[slot] ?? 0;
+  const cell = layer.cells[cellIndex];
+  const cellStart = grid.cellBeats[cellIndex];
+  const part = slot - (grid.firstSlot[cellIndex] ?? 0);
+  const wholeBeat =
+    cell && cellStart?.den === 1 && equal(rational(cell.beats.num, cell.beats.den), ONE);
+  let word: string | undefined;
+  const span = beatsOf(cycle)[beat]?.span ?? 1;
+  if (isPulseSystem(systemFor(system, span))) {
+    word = sinceBeat.den === 1 ? countTurn(system, cycle)[within.num]?.word : undefined;
+  } else if (wholeBeat && cell) {
+    word = countBeat(system, beat + 1, cell.slots)[part];
+  } else if (sinceBeat.den === 1) {
+    word = countBeat(system, beat + 1, span)[sinceBeat.num];
+  }
+  return {
+    turn: turn + 1,
+    beat: beat + 1,
+    ...(word === undefined
+      ? { word: `part ${part + 1} of ${cell?.slots ?? 1}`, uncounted: true }
+      : { word }),
+  };
+}

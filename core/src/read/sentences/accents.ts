@@ -1,0 +1,48 @@
+import type { Timing } from '../../rhythm/index.ts';
+import { rational, type Ticks } from '../../time/index.ts';
+import { form } from '../../wording/index.ts';
+import { stridesInPulses } from '../line/strides.ts';
+import { type Finding, plain } from './finding.ts';
+import { sayPulse } from './place.ts';
+import { sayStrides } from './row.ts';
+import type { Subject } from './subject.ts';
+
+/** More pulses than this are counted and not named. */
+const PULSES_NAMED = 12;
+
+/** The accents as a line of their own, and whom they fall with. */
+export function accentFindings({
+  rhythm,
+  timing,
+  grid,
+  line,
+  shared,
+}: Subject): readonly Finding[] {
+  if (line.accents === 0 || line.accents === line.slots.length) return [];
+  const slots: number[] = [];
+  const onsets: Ticks[] = [];
+  line.accented.forEach((accented, at) => {
+    if (!accented) return;
+    slots.push(line.slots[at] ?? 0);
+    onsets.push(line.onsets[at] ?? 0);
+  });
+  const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
+  const findings = [
+    plain(`${sayAccents(onsets, timing)}: strides ${sayStrides(gaps)}.`, slots, 'accents'),
+  ];
+  shared.forEach(({ accented }, at) => {
+    if (accented.length === 0) return;
+    const all = accented.length === slots.length;
+    const few = ['', 'It', 'Both'][slots.length];
+    const how = all ? (few ?? `All ${slots.length}`) : `${accented.length} of ${slots.length}`;
+    const falls = form(accented.length, 'falls');
+    findings.push(plain(`${how} ${falls} with ${rhythm.layers[at]?.name}.`, accented));
+  });
+  return findings;
+}
+
+function sayAccents(onsets: readonly Ticks[], { ticksPerPulse }: Timing): string {
+  if (onsets.length > PULSES_NAMED) return `${onsets.length} accents`;
+  const pulses = onsets.map((onset) => sayPulse(rational(onset, ticksPerPulse)));
+  return `${form(pulses.length, 'Pulse')} ${pulses.join(', ')}`;
+}

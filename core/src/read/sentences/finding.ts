@@ -1,0 +1,30 @@
+/** One sentence of a reading, with the slots of the layer it speaks of. */
+export interface Finding {
+  readonly text: string;
+  /** Slots that light up when the sentence is touched. */
+  readonly slots: readonly number[];
+  /** `good` where something comes out even, `warn` where the player should look. */
+  readonly tone: 'plain' | 'good' | 'warn';
+  /** The figure it gives, whose sum `workOut` writes out. */
+  readonly figure?: Figure;
+}
+
+/** Figures of a reading that can be worked out before the player's eyes. */
+export type Figure =
+  | 'fit'
+  | 'strides'
+  | 'evenness'
+  | 'syncopation'
+  | 'accents'
+  | 'sides'
+  | 'together'
+  | 'hands'
+  | 'tempo'
+  | 'wrists'
+  | 'weight';
+
+/** A sentence that neither praises nor warns. */
+export function plain(text: string, slots: readonly number[] = [], figure?: Figure): Finding {
+  // Written out: hundreds are made after every edit of a large rhythm.
+  return figure ? { text, slots, tone: 'plain', figure } : { text, slots, tone: 'plain' };
+}

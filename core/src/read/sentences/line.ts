@@ -1,0 +1,53 @@
+import { beatTicks } from '../../rhythm/index.ts';
+import { formatRational } from '../../time/index.ts';
+import { counted } from '../../wording/index.ts';
+import { fit } from '../line/fit.ts';
+import { balance, evenness, syncopation } from '../line/line.ts';
+import { stridesInPulses } from '../line/strides.ts';
+import { type Finding, plain } from './finding.ts';
+import { sayStrides } from './row.ts';
+import type { Subject } from './subject.ts';
+
+/** How much of its turns a layer fills. */
+export function fitFindings({ rhythm, timing, index }: Subject): readonly Finding[] {
+  const { written, turnsPulses, comesRoundAfter } = fit(timing, index, rhythm.cycle);
+  const size = `${formatRational(written)} of ${counted(turnsPulses, 'pulse')}`;
+  if (written.den === 1 && written.num === turnsPulses) {
+    return [{ text: `${size}, comes round on 1.`, slots: [], tone: 'good', figure: 'fit' }];
+  }
+  const late = `${size}: it comes round with the one again after ${comesRoundAfter} turns.`;
+  return [plain(late, [], 'fit')];
+}
+
+/** The gaps between its strokes, and how even they are. */
+export function strideFindings({ line, grid, timing }: Subject): readonly Finding[] {
+  const { slots, onsets } = line;
+  if (slots.length === 0) {
+    return [plain('Nothing sounds yet: write a stroke and the gaps are read here.')];
+  }
+  const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
+  const spread = `Evenness ${evenness(onsets, grid.lengthTicks).toFixed(2)}, balance ${balance(onsets, grid.lengthTicks).toFixed(2)}.`;
+  return [
+    plain(`${counted(slots.length, 'stroke')}: ${sayStrides(gaps)}.`, slots, 'strides'),
+    ...(slots.length > 1 ? [plain(spread, [], 'evenness')] : []),
+  ];
+}
+
+/** Weighted note-to-beat distance of a layer that is whole turns, and its busier half. */
+export function syncopationFindings({ rhythm, timing, grid, line }: Subject): readonly Finding[] {
+  const turns = grid.lengthTicks / timing.turnTicks;
+  if (line.slots.length === 0 || !Number.isInteger(turns)) return [];
+  const beats = beatTicks(rhythm.cycle, timing, turns);
+  const { slots, onsets } = line;
+  const { whole, firstHalf, secondHalf } = syncopation(onsets, grid.lengthTicks, beats);
+  if (whole === 0) return [plain('Every stroke is on a beat.')];
+  const onBeat = new Set(beats);
+  const off = slots.filter((_, at) => !onBeat.has(onsets[at] ?? -1));
+  const [busier, much, little] =
+    firstHalf > secondHalf ? ['first', firstHalf, secondHalf] : ['second', secondHalf, firstHalf];
+  const halves =
+    Math.abs(firstHalf - secondHalf) < 0.05
+      ? 'both halves alike'
+      : `the ${busier} half is busier, ${much.toFixed(1)} against ${little.toFixed(1)}`;
+  return [plain(`Syncopation ${whole.toFixed(1)}; ${halves}.`, off, 'syncopation')];
+}

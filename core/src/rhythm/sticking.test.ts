@@ -1,0 +1,143 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { allInstruments } from '../instrument/index.ts';
+import { timed } from '../text/timed.testkit.ts';
+import { arbitraryRhythm } from './arbitrary.testkit.ts';
+import {
+  accentOnly,
+  applySticking,
+  checkRhythm,
+  explainCode,
+  fillWithGhosts,
+  type Layer,
+  repeatWithNewEnding,
+  shiftStrokes,
+  slotCount,
+} from './index.ts';
+
+const layerOf = (play: string, cycle = '4x2'): Layer => {
+  const [layer] = timed(`rhythm A\ncycle ${cycle}\nlayer D : goblet drum\nplay ${play}`).rhythm
+    .layers;
+  if (!layer) throw new Error('no layer');
+  return layer;
+};
+const row = (layer: Layer) =>
+  layer.strokes.map(({ slot, kind, force }) => `${slot}${kind}${force}`).join(' ');
+
+/** One edit of the first layer of any rhythm, with what it must keep. */
+function eachLayer(check: (layer: Layer, rhythm: Parameters<typeof checkRhythm>[0]) => void): void {
+  fc.assert(
+    fc.property(arbitraryRhythm, (rhythm) => {
+      const [layer] = rhythm.layers;
+      if (layer) check(layer, rhythm);
+    }),
+  );
+}
+
+describe('filling with ghosts', () => {
+  it('puts light touches where nothing sounds, hands in turn', () => {
+    const filled = fillWithGhosts(layerOf('D . . T / . . O .'));
+    expect(row(filled)).toBe('0D3 1k1 2t1 3T3 4t1 5k1 6O3 7k1');
+    expect(filled.strokes.filter((one) => one.force === 1).map((one) => one.hand)).toEqual([
+      'L',
+      'R',
+      'R',
+      'L',
+      'L',
+    ]);
+  });
+
+  it('fills a stretch only, and leaves nothing silent in it', () => {
+    expect(row(fillWithGhosts(layerOf('D . . T / . . O .'), 1, 2))).toBe('0D3 1k1 2t1 3T3 6O3');
+    eachLayer((layer) => {
+      const filled = fillWithGhosts(layer);
+      const sounding = new Set(filled.strokes.map((one) => one.slot));
+      expect(sounding.size).toBe(slotCount(layer));
+      expect(filled.rings).toBeUndefined();
+      for (const stroke of layer.strokes) expect(filled.strokes).toContainEqual(stroke);
+    });
+  });
+});
+
+describe('dealing hands', () => {
+  it('gives them to the sounding slots in turn, and keeps the rest of every stroke', () => {
+    const dealt = applySticking(layerOf('D . T T / . K O .'), ['R', 'L', 'L']);
+    expect(dealt.strokes.map((one) => one.hand)).toEqual(['R', 'L', 'L', 'R', 'L']);
+    expect(row(dealt)).toBe(row(layerOf('D . T T / . K O .')));
+    expect(applySticking(dealt, [])).toBe(dealt);
+  });
+
+  it('begins anew in a stretch', () => {
+    const dealt = applySticking(layerOf('D T D T / D T D T'), ['L', 'R'], 4, 7);
+    expect(dealt.strokes.map((one) => one.hand)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      'L',
+      'R',
+      'L',
+      'R',
+    ]);
+  });
+});
+
+describe('accenting by tapping', () => {
+  it('accents just these slots, and never makes a ghost louder unasked', () => {
+    eachLayer((layer) => {
+      const slots = new Set(layer.strokes.map((one) => one.slot).filter((slot) => slot % 3 === 0));
+      const accented = accentOnly(layer, slots);
+      accented.strokes.forEach((stroke, index) => {
+        expect(stroke.force === 4).toBe(slots.has(stroke.slot));
+        const before = layer.strokes[index]?.force ?? 3;
+        if (!slots.has(stroke.slot)) expect(stroke.force).toBe(Math.min(3, before));
+      });
+      expect(accentOnly(accented, slots).strokes).toEqual(accented.strokes);
+    });
+  });
+});
+
+describe('moving strokes along the line', () => {
+  it('brings what leaves the layer in at its other end', () => {
+    expect(row(shiftStrokes(layerOf('D . . T / . . O .'), 0, 7, 1))).toBe('1D3 4T3 7O3');
+    expect(row(shiftStrokes(layerOf('D . . T / . . O .'), 0, 7, -1))).toBe('2T3 5O3 7D3');
+    expect(row(shiftStrokes(layerOf('D . . T / . . O .'), 0, 0, 3))).toBe('3D3 6O3');
+  });
+
+  it('the whole line there and back is as it was', () => {
+    eachLayer((layer) => {
+      const { rings: _rings, ...plain } = layer;
+      const last = slotCount(plain) - 1;
+      const there = shiftStrokes(plain, 0, last, 5);
+      expect(there.strokes).toHaveLength(plain.strokes.length);
+      const sorted = (strokes: Layer['strokes']) =>
+        strokes.map((one) => JSON.stringify(one)).sort();
+      expect(sorted(shiftStrokes(there, 0, last, -5).strokes)).toEqual(sorted(plain.strokes));
+    });
+  });
+});
+
+describe('repeating with another ending', () => {
+  it('copies the last turn and leaves its last beat empty', () => {
+    const { rhythm } = timed('rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D . T . / T K T O');
+    const [layer] = rhythm.layers;
+    if (!layer) throw new Error('no layer');
+    const longer = repeatWithNewEnding(rhythm, layer);
+    expect(row(longer)).toBe('0D3 2T3 4T3 5K3 6T3 7O3 8D3 10T3');
+    expect(checkRhythm({ ...rhythm, layers: [longer] })).toMatchObject({ ok: true });
+  });
+});
+
+describe('what a code means', () => {
+  it('is told for every stroke and every compound of every instrument', () => {
+    for (const instrument of allInstruments()) {
+      for (const { code, name } of [...instrument.strokes, ...(instrument.compounds ?? [])]) {
+        const said = explainCode(instrument.id, code);
+        expect(said).toContain(`${code} ${name}: `);
+        expect(said?.endsWith('.'), `${instrument.id} ${code}`).toBe(true);
+      }
+      expect(explainCode(instrument.id, 'Zz9')).toBeUndefined();
+    }
+    expect(explainCode('no such drum', 'D')).toBeUndefined();
+  });
+});

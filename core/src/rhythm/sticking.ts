@@ -1,0 +1,111 @@
+import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { wrap } from '../time/index.ts';
+import { slotCount } from './check.ts';
+import { placeStrokes } from './edit.ts';
+import { isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
+import { addTurn } from './layers.ts';
+import type { Hand, Layer, Rhythm, Stroke } from './model.ts';
+import { withRings } from './rings.ts';
+
+/**
+ * Fills the empty slots of a stretch with ghost touches, hands in turn with what stands around them.
+ * @param from first slot; `to` the last one
+ */
+export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1): Layer {
+  const instrument = findInstrument(layer.instrument);
+  const touches = instrument?.strokes.filter((stroke) => stroke.family === 'touch') ?? [];
+  const [first = instrument?.strokes[0]] = touches;
+  if (!first) return layer;
+  const sounding = new Set(layer.strokes.map((stroke) => stroke.slot));
+  const added: Stroke[] = [];
+  for (let slot = from; slot <= to; slot += 1) {
+    if (sounding.has(slot)) continue;
+    const hand: Hand = slot % 2 === 0 ? 'R' : 'L';
+    const usual = hand === 'R' ? 'strong' : 'weak';
+    const kind = touches.find((stroke) => stroke.hand === usual) ?? first;
+    added.push({ slot, kind: kind.code, force: 1, hand });
+  }
+  const filled = {
+    ...layer,
+    strokes: [...layer.strokes, ...added].sort((a, b) => a.slot - b.slot),
+  };
+  return withRings(filled, layer.rings ?? []);
+}
+
+/**
+ * Gives hands to the strokes of a stretch in turn, as `each R L` does in the text. Of strokes
+ * that sound together the second gets the hand that is free, and a third one none. Strokes of the foot
+ * are passed over.
+ */
+export function applySticking(
+  layer: Layer,
+  hands: readonly Hand[],
+  from = 0,
+  to = slotCount(layer) - 1,
+): Layer {
+  if (hands.length === 0) return layer;
+  let count = 0;
+  let slot = -1;
+  let busy = 0;
+  return {
+    ...layer,
+    strokes: layer.strokes.map((stroke) => {
+      if (stroke.slot < from || stroke.slot > to || isFootKind(layer, stroke.kind)) return stroke;
+      if (stroke.slot !== slot) busy = 0;
+      slot = stroke.slot;
+      const next = hands[count % hands.length] ?? 'R';
+      count += 1;
+      const hand = [next, OTHER_HAND[next]].find((one) => (busy & LIMBS[one]) === 0);
+      const { hand: _before, ...bare } = stroke;
+      if (hand === undefined) return bare;
+      busy |= LIMBS[hand];
+      return { ...bare, hand };
+    }),
+  };
+}
+
+/** Accents just these slots; every other accent becomes plain. */
+export function accentOnly(layer: Layer, slots: ReadonlySet<number>): Layer {
+  return {
+    ...layer,
+    strokes: layer.strokes.map((stroke) => {
+      const force = slots.has(stroke.slot) ? 4 : stroke.force === 4 ? 3 : stroke.force;
+      return force === stroke.force ? stroke : { ...stroke, force };
+    }),
+  };
+}
+
+/**
+ * The strokes of a stretch moved by some slots, with what they ring on through; what leaves the
+ * layer comes in at its other end. A stretch whose last slot comes before its first goes over the seam.
+ */
+export function shiftStrokes(layer: Layer, from: number, to: number, by: number): Layer {
+  const all = slotCount(layer);
+  const inside = (slot: number) =>
+    from <= to ? slot >= from && slot <= to : slot >= from || slot <= to;
+  const place = (slot: number) => wrap(slot + by, all);
+  const moved = layer.strokes.filter((stroke) => inside(stroke.slot));
+  const places = new Set(moved.map((stroke) => place(stroke.slot)));
+  const rest = layer.strokes.filter((stroke) => !inside(stroke.slot) && !places.has(stroke.slot));
+  const strokes = [...rest, ...moved.map((stroke) => ({ ...stroke, slot: place(stroke.slot) }))];
+  const rings = layer.rings?.map((slot) => (inside(slot) ? place(slot) : slot)) ?? [];
+  return withRings({ ...layer, strokes: strokes.sort((a, b) => a.slot - b.slot) }, rings);
+}
+
+/** Repeats the last turn and leaves the last beat of the copy empty, for another ending. */
+export function repeatWithNewEnding(rhythm: Pick<Rhythm, 'cycle'>, layer: Layer): Layer {
+  const longer = addTurn(rhythm, layer, 'copy');
+  if (longer === layer) return layer;
+  const last = longer.cells.at(-1);
+  const from = slotCount(longer) - (last?.slots ?? 0);
+  return placeStrokes(longer, from, slotCount(longer), []);
+}
+
+/** What a stroke code means on an instrument, in one line: "O open: The fingers strike …". */
+export function explainCode(instrumentId: string, code: string): string | undefined {
+  const instrument = findInstrument(instrumentId);
+  const kind = instrument && strokeKind(instrument, code);
+  if (kind) return `${kind.code} ${kind.name}: ${kind.how}`;
+  const compound = instrument?.compounds?.find((one) => one.code === code);
+  return compound && `${compound.code} ${compound.name}: ${compound.how}`;
+}
