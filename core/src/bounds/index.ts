@@ -2,4 +2,5 @@
 export * from './blanks.ts';
 export * from './list.ts';
 export * from './near.ts';
+export * from './nth.ts';
 export * from './said.ts';

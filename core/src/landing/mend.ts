@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { wrap } from '../time/index.ts';
 import { ordinal, wordedCount } from '../wording/index.ts';
@@ -137,7 +138,7 @@ function sizeMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
       `Every phrase ${longer(each)}.`,
     );
   }
-  const size = sizes[last] ?? 0;
+  const size = nth(sizes, last);
   take(
     sizes.with(last, size - off),
     sizes.length === 1

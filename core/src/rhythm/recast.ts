@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { beatsOf, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   compare,
@@ -134,7 +135,7 @@ function recastLayer(
   const turns = Math.max(1, Math.ceil(toNumber(timing.length) / turn));
   const placed = layer.strokes.map(
     (stroke): Placed => ({
-      at: timing.starts[stroke.slot] ?? rational(0),
+      at: nth(timing.starts, stroke.slot),
       stroke,
     }),
   );
@@ -155,7 +156,7 @@ function recastLayer(
     /** The old slot whose strokes were placed last; those of one slot stay together or go together. */
     let placedLast: number | undefined;
     here.forEach(({ stroke }, which) => {
-      const part = parts[which] ?? rational(0);
+      const part = nth(parts, which);
       const place = Math.min(slots - 1, Math.round((part.num * slots) / part.den));
       const exact = (part.num * slots) % part.den === 0;
       if (taken.has(place) && placedLast !== stroke.slot) {

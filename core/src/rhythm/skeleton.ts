@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import type { CatalogueEntry } from '../catalogue/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
@@ -41,7 +42,7 @@ export function skeletonLayer(entry: CatalogueEntry): Layer | undefined {
     const span = beatsOf(entry.cycle)[beat]?.span ?? 1;
     const slots = made.cells[beat]?.slots ?? span;
     return {
-      slot: first + Math.floor(((pulse - (starts[beat] ?? 0)) * slots) / span),
+      slot: first + Math.floor(((pulse - nth(starts, beat)) * slots) / span),
       kind: sound === 'low' ? 'D' : sound === 'high' ? 'T' : 'X',
       force: 3,
       ...(say && /^[^\s/|*+#<>"]{1,24}$/u.test(say) && say !== '-' ? { say } : {}),

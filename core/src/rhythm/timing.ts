@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { beatsOf, beatsOverTurns, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   add,
@@ -249,7 +250,7 @@ function onsetsBetween(rhythm: Lines, timing: Timing, end: Ticks): readonly Onse
     if (!grid || grid.lengthTicks === 0) return;
     for (let round = 0; round < end; round += grid.lengthTicks) {
       for (const stroke of layer.strokes) {
-        const ticks = round + (grid.startTicks[stroke.slot] ?? 0);
+        const ticks = round + nth(grid.startTicks, stroke.slot);
         if (ticks < end) found.push({ ticks, layer: index, stroke });
       }
     }

@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import {
   type Hertz,
   rational,
@@ -93,6 +94,6 @@ function addAt(
   const to = Math.min(samples.length, out.length - at, length + fade);
   for (let i = from; i < to; i += 1) {
     const share = i < length ? 1 : 1 - (i - length) / fade;
-    out[at + i] = (out[at + i] ?? 0) + (samples[i] ?? 0) * share;
+    out[at + i] = nth(out, at + i) + nth(samples, i) * share;
   }
 }

@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   type Force,
@@ -193,8 +194,8 @@ function heldTicks(timing: Timing, layer: number, slot: number, held: number): T
   const { startTicks, lengthTicks } = grid;
   const end = slot + held;
   const over = Math.floor(end / startTicks.length);
-  const endTicks = over * lengthTicks + (startTicks[end % startTicks.length] ?? 0);
-  return endTicks - (startTicks[slot] ?? 0);
+  const endTicks = over * lengthTicks + nth(startTicks, end % startTicks.length);
+  return endTicks - nth(startTicks, slot);
 }
 
 /** All sounds a score uses, each once. */

@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import type { Timbre } from '../instrument/index.ts';
 import type { Hertz, Seconds } from '../time/index.ts';
 import type { Mode, NoiseBand, Voice } from './voice.ts';
@@ -17,7 +18,7 @@ export function modes(
 ): readonly Mode[] {
   return ratios.slice(0, gains.length).map((ratio, index) => ({
     ratio,
-    gain: gains[index] ?? 0,
+    gain: nth(gains, index),
     decay: decay * shorter ** index,
   }));
 }

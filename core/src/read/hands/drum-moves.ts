@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import { drumCount, findInstrument, strokeKind } from '../../instrument/index.ts';
 import { handOf, type Layer, type Timing } from '../../rhythm/index.ts';
 import {
@@ -36,7 +37,7 @@ export function drumMoves(layer: Layer, timing: Timing, index: number): readonly
       if (played !== hand && played !== 'B') continue;
       const drum = strokeKind(instrument, stroke.kind)?.drum;
       if (drum === undefined) continue;
-      const here = { slot: stroke.slot, drum, at: grid.startTicks[stroke.slot] ?? 0 };
+      const here = { slot: stroke.slot, drum, at: nth(grid.startTicks, stroke.slot) };
       if (before) add(before, here);
       first ??= here;
       before = here;

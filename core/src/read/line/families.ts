@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import { wrap } from '../../time/index.ts';
 import { leastRotation } from './line.ts';
 import { strides } from './strides.ts';
@@ -58,7 +59,7 @@ function beginsAt(
   const places = new Set(onsets);
   for (const start of known) {
     // The first stroke of the line is taken for each stroke of the known one in turn.
-    const shift = wrap(start - (onsets[0] ?? 0), span);
+    const shift = wrap(start - nth(onsets, 0), span);
     if (known.every((at) => places.has(wrap(at - shift, span)))) return shift;
   }
   return undefined;
@@ -110,7 +111,7 @@ function movedByComparing(
     for (const at of onsets) {
       for (const there of line.onsets) {
         const begins = wrap(there - at, span);
-        meet[begins] = (meet[begins] ?? 0) + 1;
+        meet[begins] = nth(meet, begins) + 1;
       }
     }
     const places = new Set(onsets);

@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import type { Ticks } from '../../time/index.ts';
 import { strides } from './strides.ts';
 
@@ -8,7 +9,7 @@ import { strides } from './strides.ts';
  */
 export function leastRotation(gaps: readonly number[]): readonly number[] {
   const { length } = gaps;
-  const at = (start: number, offset: number): number => gaps[(start + offset) % length] ?? 0;
+  const at = (start: number, offset: number): number => nth(gaps, (start + offset) % length);
   // Booth's two candidates, walked forward past whatever is already known to be greater.
   let best = 0;
   let rival = 1;
@@ -46,7 +47,7 @@ export function sameFamily(
  * @param onsets ascending, in any unit; `span` in the same
  */
 export function evenness(onsets: readonly number[], span: number): number {
-  return meanVector(onsets.length, (k) => (onsets[k] ?? 0) / span - k / onsets.length);
+  return meanVector(onsets.length, (k) => nth(onsets, k) / span - k / onsets.length);
 }
 
 /**
@@ -54,7 +55,7 @@ export function evenness(onsets: readonly number[], span: number): number {
  * the hub (Milne and others, 2015). 0 for no onsets.
  */
 export function balance(onsets: readonly number[], span: number): number {
-  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.length, (k) => (onsets[k] ?? 0) / span);
+  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.length, (k) => nth(onsets, k) / span);
 }
 
 /** Length of the mean of `count` unit vectors, each at its share of a full circle. */
@@ -105,9 +106,9 @@ export function syncopation(
   let inFirst = 0;
   let beat = 0;
   for (let index = 0; index < onsets.length; index += 1) {
-    const onset = onsets[index] ?? 0;
+    const onset = nth(onsets, index);
     while ((beats[beat + 1] ?? span) <= onset) beat += 1;
-    const end = index + 1 < onsets.length ? (onsets[index + 1] ?? 0) : (onsets[0] ?? 0) + span;
+    const end = index + 1 < onsets.length ? nth(onsets, index + 1) : nth(onsets, 0) + span;
     const weight = weightAgainstBeats(onset, end, span, beats, beat);
     if (onset * 2 < span) {
       sums.first += weight;
@@ -139,9 +140,9 @@ export function syncopationWeights(
   beats: readonly Ticks[],
 ): readonly SyncopationWeight[] {
   return onsets.map((onset, index) => {
-    const end = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
+    const end = onsets[index + 1] ?? nth(onsets, 0) + span;
     const beat = beats.findLastIndex((one) => one <= onset);
-    const before = beats[beat] ?? 0;
+    const before = nth(beats, beat);
     const next = beats[beat + 1] ?? span;
     const distance = Math.min(onset - before, next - onset) / (next - before);
     const weight = weightAgainstBeats(onset, end, span, beats, beat);
@@ -153,8 +154,8 @@ export function syncopationWeights(
 function beatInRounds(index: number, beats: readonly Ticks[], span: Ticks): Ticks {
   const { length } = beats;
   return index < length
-    ? (beats[index] ?? 0)
-    : (beats[index % length] ?? 0) + Math.floor(index / length) * span;
+    ? nth(beats, index)
+    : nth(beats, index % length) + Math.floor(index / length) * span;
 }
 
 function weightAgainstBeats(
@@ -164,7 +165,7 @@ function weightAgainstBeats(
   beats: readonly Ticks[],
   index: number,
 ): number {
-  const before = beats[index] ?? 0;
+  const before = nth(beats, index);
   if (onset === before) return 0;
   const next = beatInRounds(index + 1, beats, span);
   const after = beatInRounds(index + 2, beats, span);

@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import { type Pulses, rational, type Ticks } from '../../time/index.ts';
 
 /**
@@ -7,7 +8,7 @@ import { type Pulses, rational, type Ticks } from '../../time/index.ts';
  */
 export function strides(onsets: readonly Ticks[], span: Ticks): readonly Ticks[] {
   return onsets.map((onset, index) => {
-    const next = onsets[index + 1] ?? (onsets[0] ?? 0) + span;
+    const next = onsets[index + 1] ?? nth(onsets, 0) + span;
     return next - onset;
   });
 }
@@ -21,7 +22,7 @@ export function stridesInPulses(
   // A line has few different gaps: each is brought down once, and equal ones are one object.
   const known = new Map<Ticks, Pulses>();
   return onsets.map((onset, index) => {
-    const ticks = (onsets[index + 1] ?? (onsets[0] ?? 0) + span) - onset;
+    const ticks = (onsets[index + 1] ?? nth(onsets, 0) + span) - onset;
     let pulses = known.get(ticks);
     if (!pulses) {
       pulses = rational(ticks, ticksPerPulse);

@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import {
   type Counting,
   countBeat,
@@ -54,7 +55,7 @@ function findPlace(
   slot: number,
   system: Counting,
 ): Place {
-  const at: Pulses = grid.starts[slot] ?? rational(0);
+  const at: Pulses = nth(grid.starts, slot);
   const length = turnPulses(cycle);
   const turn = floor(rational(at.num, at.den * length));
   const within = subtract(at, rational(turn * length));
@@ -63,13 +64,13 @@ function findPlace(
     0,
     starts.findLastIndex((start) => start * within.den <= within.num),
   );
-  const sinceBeat = subtract(within, rational(starts[beat] ?? 0));
+  const sinceBeat = subtract(within, rational(nth(starts, beat)));
   if (sinceBeat.num === 0) return { turn: turn + 1, beat: beat + 1, word: undefined };
 
-  const cellIndex = grid.cellOf[slot] ?? 0;
+  const cellIndex = nth(grid.cellOf, slot);
   const cell = layer.cells[cellIndex];
   const cellStart = grid.cellBeats[cellIndex];
-  const part = slot - (grid.firstSlot[cellIndex] ?? 0);
+  const part = slot - nth(grid.firstSlot, cellIndex);
   const wholeBeat =
     cell && cellStart?.den === 1 && equal(rational(cell.beats.num, cell.beats.den), ONE);
   let word: string | undefined;

@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 
@@ -34,7 +35,7 @@ function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
   for (const { slot, force } of layer.strokes) {
     if (slot !== before) {
       slots.push(slot);
-      onsets.push(grid.startTicks[slot] ?? 0);
+      onsets.push(nth(grid.startTicks, slot));
       accented.push(false);
       before = slot;
     }

@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import type { Layer, Lines, Timing } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 import { soundingLine } from '../places/sounding.ts';
@@ -30,7 +31,7 @@ export function whoSounds(lines: Lines, timing: Timing): WhoSounds {
     if (!grid || grid.lengthTicks === 0) return;
     const { at } = byLength.get(grid.lengthTicks) ?? newLength(byLength, grid.lengthTicks);
     for (const onset of soundingLine(layer, grid).onsets) {
-      if (at instanceof Uint32Array) at[onset] = (at[onset] ?? 0) | (1 << index);
+      if (at instanceof Uint32Array) at[onset] = nth(at, onset) | (1 << index);
       else at.set(onset, (at.get(onset) ?? 0) | (1 << index));
     }
   });
@@ -77,10 +78,10 @@ export function sharedWith(lines: Lines, timing: Timing, index: number): readonl
   const others = ~(1 << index);
   const { slots, onsets, accented } = soundingLine(layer, grid);
   for (let at = 0; at < onsets.length; at += 1) {
-    const slot = slots[at] ?? 0;
+    const slot = nth(slots, at);
     const isAccent = accented[at];
     // One bit after the other, the last first.
-    for (let left = layersAt(sounding, onsets[at] ?? 0) & others; left !== 0; ) {
+    for (let left = layersAt(sounding, nth(onsets, at)) & others; left !== 0; ) {
       const other = 31 - Math.clz32(left);
       left &= ~(1 << other);
       const here = shared[other];
@@ -99,8 +100,9 @@ export function layersTogether(
   slot: number,
 ): readonly number[] {
   const grid = timing.layers[layer];
-  if (!grid) return [];
-  const here = layersAt(whoSounds(rhythm, timing), grid.startTicks[slot] ?? 0);
+  const at = grid?.startTicks[slot];
+  if (at === undefined) return [];
+  const here = layersAt(whoSounds(rhythm, timing), at);
   return rhythm.layers.flatMap((_, other) =>
     other !== layer && (here >> other) & 1 ? [other] : [],
   );
@@ -117,5 +119,5 @@ export function slotsWith(
   const grid = timing.layers[layer];
   if (!grid) return [];
   const sounding = whoSounds(rhythm, timing);
-  return slots.filter((slot) => (layersAt(sounding, grid.startTicks[slot] ?? 0) >> other) & 1);
+  return slots.filter((slot) => (layersAt(sounding, nth(grid.startTicks, slot)) >> other) & 1);
 }
