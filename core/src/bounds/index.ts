@@ -4,3 +4,4 @@ export * from './list.ts';
 export * from './near.ts';
 export * from './nth.ts';
 export * from './said.ts';
+export * from './table.ts';

@@ -1,5 +1,6 @@
+import { tableOf } from '../bounds/index.ts';
 import type { CatalogueEntry } from './model.ts';
-import { namedCycle, namesOf, rowsOf, temposOf } from './rows.ts';
+import { namedCycle, namesOf, temposOf } from './rows.ts';
 
 /** Name | spans | accented pulses from 1, or - where none are agreed on | counting | tempos | text. */
 const TABLE = `
@@ -18,17 +19,22 @@ verdiales in three | 2x3 | 1 | plain | 140/2 210/2 | Three quick beats.
 `;
 
 /** Cycles of compás, known by their accents. */
-export const COMPAS_CYCLES: readonly CatalogueEntry[] = rowsOf(TABLE).map(
-  ([names = '', spans = '', accents = '', counting = '', tempos = '', text = '']) => {
-    const named = namesOf(names);
-    return {
-      ...named,
-      tradition: 'compas',
-      cycle: namedCycle(named.name, spans),
-      ...(accents === '-' ? {} : { accents: accents.split(' ').map((pulse) => Number(pulse) - 1) }),
-      counting: counting as NonNullable<CatalogueEntry['counting']>,
-      text,
-      tempos: temposOf(tempos),
-    };
-  },
-);
+export const COMPAS_CYCLES: readonly CatalogueEntry[] = tableOf(TABLE, [
+  'names',
+  'spans',
+  'accents',
+  'counting',
+  'tempos',
+  'text',
+]).map(({ names, spans, accents, counting, tempos, text }) => {
+  const named = namesOf(names);
+  return {
+    ...named,
+    tradition: 'compas',
+    cycle: namedCycle(named.name, spans),
+    ...(accents === '-' ? {} : { accents: accents.split(' ').map((pulse) => Number(pulse) - 1) }),
+    counting: counting as NonNullable<CatalogueEntry['counting']>,
+    text,
+    tempos: temposOf(tempos),
+  };
+});

@@ -1,6 +1,7 @@
+import { tableOf } from '../bounds/index.ts';
 import type { Cycle, Gesture } from '../cycle/index.ts';
 import type { CatalogueEntry, SkeletonStroke } from './model.ts';
-import { idOf, namesOf, rowsOf, temposOf } from './rows.ts';
+import { idOf, namesOf, temposOf } from './rows.ts';
 
 /**
  * Name | spoken pattern: a word for each beat, `-` where nothing is said, `/` between groups; `+`
@@ -49,16 +50,19 @@ function soundOf(word: string): SkeletonStroke['sound'] {
 }
 
 /** North Indian tals with their claps, empty beats and usual spoken pattern. */
-export const NORTH_INDIAN_CYCLES: readonly CatalogueEntry[] = rowsOf(TABLE).map(
-  ([names = '', pattern = '', tempos = '', text = '']) => {
-    const named = namesOf(names);
-    return {
-      ...named,
-      tradition: 'north-indian',
-      ...readPattern(named.name, pattern),
-      text,
-      tempos: temposOf(tempos),
-      counting: 'running',
-    };
-  },
-);
+export const NORTH_INDIAN_CYCLES: readonly CatalogueEntry[] = tableOf(TABLE, [
+  'names',
+  'pattern',
+  'tempos',
+  'text',
+]).map(({ names, pattern, tempos, text }) => {
+  const named = namesOf(names);
+  return {
+    ...named,
+    tradition: 'north-indian',
+    ...readPattern(named.name, pattern),
+    text,
+    tempos: temposOf(tempos),
+    counting: 'running',
+  };
+});

@@ -1,6 +1,7 @@
+import { tableOf } from '../bounds/index.ts';
 import { usualCounting } from '../counting/index.ts';
 import type { CatalogueEntry } from './model.ts';
-import { namedCycle, namesOf, rowsOf, temposOf } from './rows.ts';
+import { namedCycle, namesOf, temposOf } from './rows.ts';
 
 /** Name | spans | the two tempos it is counted at | text. */
 const TABLE = `
@@ -41,17 +42,20 @@ fifteen 3+3+3+3+3 | 3x5 | 80/3 132/3 | Five beats of three.
 `;
 
 /** Simple, compound and uneven cycles. */
-export const PLAIN_CYCLES: readonly CatalogueEntry[] = rowsOf(TABLE).map(
-  ([names = '', spans = '', tempos = '', text = '']) => {
-    const named = namesOf(names);
-    const cycle = namedCycle(named.name, spans);
-    return {
-      ...named,
-      tradition: 'plain',
-      cycle,
-      text,
-      tempos: temposOf(tempos),
-      counting: usualCounting(cycle),
-    };
-  },
-);
+export const PLAIN_CYCLES: readonly CatalogueEntry[] = tableOf(TABLE, [
+  'names',
+  'spans',
+  'tempos',
+  'text',
+]).map(({ names, spans, tempos, text }) => {
+  const named = namesOf(names);
+  const cycle = namedCycle(named.name, spans);
+  return {
+    ...named,
+    tradition: 'plain',
+    cycle,
+    text,
+    tempos: temposOf(tempos),
+    counting: usualCounting(cycle),
+  };
+});

@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import type { Tempo } from '../time/index.ts';
 import type { CatalogueEntry, SkeletonStroke } from './model.ts';
@@ -15,20 +16,11 @@ export function idOf(name: string): string {
 
 /** `96/1 66/4`: two tempos, each with the pulses of the counted beat. */
 export function temposOf(text: string): readonly [Tempo, Tempo] {
-  const [slow = { bpm: 60, per: 1 }, quick = slow] = text.split(' ').map((one): Tempo => {
-    const [bpm = 60, per = 1] = one.split('/').map(Number);
-    return { bpm, per };
+  const tempos = text.split(' ').map((one): Tempo => {
+    const numbers = one.split('/').map(Number);
+    return { bpm: nth(numbers, 0), per: nth(numbers, 1) };
   });
-  return [slow, quick];
-}
-
-/** Rows of a table written as text: a line each, columns parted by `|`, spaces round them ignored. */
-export function rowsOf(text: string): readonly (readonly string[])[] {
-  return text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter((line) => line !== '')
-    .map((line) => line.split('|').map((cell) => cell.trim()));
+  return [nth(tempos, 0), nth(tempos, 1)];
 }
 
 /** `D T . T`: low and high strokes, a sign for each pulse, `X` where they are not told apart. */
@@ -46,6 +38,7 @@ export function namedCycle(name: string, spans: string): Cycle {
 
 /** The names in one cell: the first one, and the others it goes by. */
 export function namesOf(cell: string): Pick<CatalogueEntry, 'id' | 'name' | 'also'> {
-  const [name = '', ...also] = cell.split(',').map((one) => one.trim());
-  return { id: idOf(name), name, also };
+  const names = cell.split(',').map((one) => one.trim());
+  const name = nth(names, 0);
+  return { id: idOf(name), name, also: names.slice(1) };
 }

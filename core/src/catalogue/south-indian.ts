@@ -1,16 +1,17 @@
+import { tableOf } from '../bounds/index.ts';
 import type { Beat, Cycle, Group } from '../cycle/index.ts';
 import type { CatalogueEntry } from './model.ts';
-import { namedCycle, namesOf, rowsOf, temposOf } from './rows.ts';
+import { namedCycle, namesOf, temposOf } from './rows.ts';
 
 /** The parts of a tala: L laghu (a clap and finger counts), D drutam (clap, wave), A anudrutam (clap). */
 export const TALA_FAMILIES = {
-  dhruva: 'LDLL',
-  matya: 'LDL',
-  rupaka: 'DL',
-  jhampa: 'LAD',
-  triputa: 'LDD',
-  ata: 'LLDD',
-  eka: 'L',
+  dhruva: ['L', 'D', 'L', 'L'],
+  matya: ['L', 'D', 'L'],
+  rupaka: ['D', 'L'],
+  jhampa: ['L', 'A', 'D'],
+  triputa: ['L', 'D', 'D'],
+  ata: ['L', 'L', 'D', 'D'],
+  eka: ['L'],
 } as const;
 export type TalaFamily = keyof typeof TALA_FAMILIES;
 
@@ -22,7 +23,7 @@ export type LaghuSize = keyof typeof LAGHU_SIZES;
 export const TALA_SPEEDS = [3, 4, 5, 7, 9] as const;
 
 /** Beats of one part of a tala with their gestures. */
-function partBeats(part: string, laghu: number, span: number): readonly Beat[] {
+function partBeats(part: keyof typeof PART_LABELS, laghu: number, span: number): readonly Beat[] {
   if (part === 'A') return [{ span, gesture: 'clap' }];
   if (part === 'D')
     return [
@@ -38,7 +39,7 @@ function partBeats(part: string, laghu: number, span: number): readonly Beat[] {
   );
 }
 
-const PART_LABELS: Readonly<Record<string, string>> = { L: 'laghu', D: 'drutam', A: 'anudrutam' };
+const PART_LABELS = { L: 'laghu', D: 'drutam', A: 'anudrutam' };
 
 /**
  * A tala from its family, its laghu and its speed.
@@ -47,10 +48,10 @@ const PART_LABELS: Readonly<Record<string, string>> = { L: 'laghu', D: 'drutam',
  */
 export function talaCycle(family: TalaFamily, laghu: number, speed: number): Cycle {
   const name = `${family} ${laghu}`;
-  const groups = [...TALA_FAMILIES[family]].map(
+  const groups = TALA_FAMILIES[family].map(
     (part): Group => ({
       beats: partBeats(part, laghu, speed),
-      label: PART_LABELS[part] ?? part,
+      label: PART_LABELS[part],
     }),
   );
   return { id: `${family}-${laghu}-${speed}`, name, groups };
@@ -67,7 +68,7 @@ const OWN_NAMES: Readonly<Record<string, string>> = {
 };
 
 function sayParts(family: TalaFamily, laghu: number): string {
-  const parts = [...TALA_FAMILIES[family]].map((part) => {
+  const parts = TALA_FAMILIES[family].map((part) => {
     if (part === 'A') return 'a clap';
     if (part === 'D') return 'a clap and a wave';
     return `a clap and ${laghu - 1} fingers`;
@@ -108,8 +109,8 @@ sankirna chapu | 4c+5c | 200/1 50/9 | Nine as 4 + 5. Some cut it finer, as 2 + 2
 tisra chapu, rupaka chapu | 1c+1c+1w | 90/1 150/1 | Three: two claps and a wave, as rupaka is mostly shown today.
 `;
 
-const chapus = rowsOf(CHAPU).map(
-  ([names = '', spans = '', tempos = '', text = '']): CatalogueEntry => {
+const chapus = tableOf(CHAPU, ['names', 'spans', 'tempos', 'text']).map(
+  ({ names, spans, tempos, text }): CatalogueEntry => {
     const named = namesOf(names);
     return {
       ...named,

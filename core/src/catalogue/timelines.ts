@@ -1,5 +1,6 @@
+import { tableOf } from '../bounds/index.ts';
 import type { CatalogueEntry } from './model.ts';
-import { namedCycle, namesOf, rowsOf, temposOf } from './rows.ts';
+import { namedCycle, namesOf, temposOf } from './rows.ts';
 
 /** Name | spans | pulses from 0 | side it starts from, or – where it has no sides | tempos | text. */
 const TABLE = `
@@ -26,17 +27,22 @@ aka twenty-four | 3x8 | 0 3 5 7 9 11 14 16 18 20 22 | – | 84/3 126/3 | 3 2 2 2
 `;
 
 /** Timelines of 8, 12, 16 and 24 pulses. */
-export const TIMELINES: readonly CatalogueEntry[] = rowsOf(TABLE).map(
-  ([names = '', spans = '', pulses = '', side = '', tempos = '', text = '']) => {
-    const named = namesOf(names);
-    return {
-      ...named,
-      tradition: 'timeline',
-      cycle: namedCycle(named.name, spans),
-      skeleton: pulses.split(' ').map((pulse) => ({ pulse: Number(pulse), sound: 'plain' })),
-      text,
-      tempos: temposOf(tempos),
-      ...(side === '3-2' || side === '2-3' ? { side } : {}),
-    };
-  },
-);
+export const TIMELINES: readonly CatalogueEntry[] = tableOf(TABLE, [
+  'names',
+  'spans',
+  'pulses',
+  'side',
+  'tempos',
+  'text',
+]).map(({ names, spans, pulses, side, tempos, text }) => {
+  const named = namesOf(names);
+  return {
+    ...named,
+    tradition: 'timeline',
+    cycle: namedCycle(named.name, spans),
+    skeleton: pulses.split(' ').map((pulse) => ({ pulse: Number(pulse), sound: 'plain' })),
+    text,
+    tempos: temposOf(tempos),
+    ...(side === '3-2' || side === '2-3' ? { side } : {}),
+  };
+});

@@ -1,5 +1,6 @@
+import { tableOf } from '../bounds/index.ts';
 import type { CatalogueEntry } from './model.ts';
-import { namedCycle, namesOf, rowsOf, skeletonOf, temposOf } from './rows.ts';
+import { namedCycle, namesOf, skeletonOf, temposOf } from './rows.ts';
 
 /** Name | spans | low D and high T, a sign for each pulse | tempos | text. */
 const TABLE = `
@@ -21,16 +22,20 @@ duyek | 2x4 | D T . T D . T . | 66/2 116/2 | Eight pulses, the same skeleton as 
 `;
 
 /** Middle Eastern and Turkish cycles with their skeletons. */
-export const USUL_CYCLES: readonly CatalogueEntry[] = rowsOf(TABLE).map(
-  ([names = '', spans = '', signs = '', tempos = '', text = '']) => {
-    const named = namesOf(names);
-    return {
-      ...named,
-      tradition: 'usul',
-      cycle: namedCycle(named.name, spans),
-      skeleton: skeletonOf(signs),
-      text: `${text} Players ornament the skeleton freely.`,
-      tempos: temposOf(tempos),
-    };
-  },
-);
+export const USUL_CYCLES: readonly CatalogueEntry[] = tableOf(TABLE, [
+  'names',
+  'spans',
+  'signs',
+  'tempos',
+  'text',
+]).map(({ names, spans, signs, tempos, text }) => {
+  const named = namesOf(names);
+  return {
+    ...named,
+    tradition: 'usul',
+    cycle: namedCycle(named.name, spans),
+    skeleton: skeletonOf(signs),
+    text: `${text} Players ornament the skeleton freely.`,
+    tempos: temposOf(tempos),
+  };
+});

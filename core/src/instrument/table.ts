@@ -1,3 +1,4 @@
+import { nth, tableOf } from '../bounds/index.ts';
 import {
   type Compound,
   FAMILIES,
@@ -16,30 +17,28 @@ import {
  * @throws RangeError where a row names a family or a timbre that there is not
  */
 export function instrumentFrom(head: string, table: string, byHand = true): Instrument {
-  const [names = '', note = ''] = head.split('|').map((cell) => cell.trim());
-  const [name = '', ...also] = names.split(',').map((one) => one.trim());
-  const rows = table
-    .split('\n')
-    .map((line) => line.trim())
-    .filter((line) => line !== '')
-    .map((line) => line.split('|').map((cell) => cell.trim()));
-  const compounds = rows.filter(([code = '']) => code.startsWith('+')).map(compoundFrom);
+  const { names, note } = nth(tableOf(head, ['names', 'note']), 0);
+  const [name, ...also] = names.split(',').map((one) => one.trim()) as [string, ...string[]];
+  const rows = tableOf(table, COLUMNS);
+  const compounds = rows.filter(({ code }) => code.startsWith('+')).map(compoundFrom);
   return {
     id: name.replaceAll(' ', '-'),
     name,
     note,
     ...(also.length > 0 ? { also } : {}),
-    strokes: rows.filter(([code = '']) => !code.startsWith('+')).map(strokeFrom),
+    strokes: rows.filter(({ code }) => !code.startsWith('+')).map(strokeFrom),
     ...(compounds.length > 0 ? { compounds } : {}),
     ...(byHand ? {} : { byHand: false as const }),
   };
 }
 
-function strokeFrom(cells: readonly string[]): StrokeKind {
-  const [code = '', name = '', family = '', hand = '', sound = '', how = '', easier = ''] = cells;
-  const [timbre = '', pitch = '', drum = ''] = sound.split(/\s+@?/);
+const COLUMNS = ['code', 'name', 'family', 'hand', 'sound', 'how', 'easier'] as const;
+type Row = Readonly<Record<(typeof COLUMNS)[number], string>>;
+
+function strokeFrom({ code, name, family, hand, sound, how, easier }: Row): StrokeKind {
+  const [timbre, pitch, drum = ''] = sound.split(/\s+@?/);
   if (!FAMILIES.includes(family as Family) || !TIMBRES.includes(timbre as Timbre)) {
-    throw new RangeError(`No such family or timbre: ${cells.join(' | ')}`);
+    throw new RangeError(`No such family or timbre: ${code} ${family} ${sound}`);
   }
   return {
     code,
@@ -53,8 +52,8 @@ function strokeFrom(cells: readonly string[]): StrokeKind {
   };
 }
 
-function compoundFrom(cells: readonly string[]): Compound {
-  const [code = '', name = '', parts = '', how = ''] = cells;
-  const [first = '', second = ''] = parts.split(' ');
+/** A compound has its two parts in the third column and how it is played in the fourth. */
+function compoundFrom({ code, name, family: parts, hand: how }: Row): Compound {
+  const [first, second] = parts.split(' ') as [string, string];
   return { code: code.slice(1), name, parts: [first, second], how };
 }

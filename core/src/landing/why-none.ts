@@ -13,20 +13,16 @@ export interface WayOut {
   readonly found: number;
 }
 
-/**
- * For a question without a solution: each bound that is alone in the way, with the nearest value that
- * has one. Empty where no single bound is.
- */
-export function waysOut(cycle: Cycle, question: Question): readonly WayOut[] {
-  return [...waysInSteps(cycle, question)].filter((way) => way !== undefined);
-}
-
 interface Candidate {
   readonly text: string;
   readonly change: Partial<Question>;
 }
 
-/** The same one by one; between the bounds that were tried it gives way with undefined. */
+/**
+ * For a question without a solution: each bound that is alone in the way, with the nearest value that
+ * has one, one by one; nothing where no single bound is. Between the bounds that were tried it gives
+ * way with undefined.
+ */
 export function* waysInSteps(cycle: Cycle, question: Question): Generator<WayOut | undefined> {
   for (const candidates of boundsInTheWay(cycle, question)) {
     for (const { text, change } of candidates) {

@@ -258,11 +258,6 @@ function onsetsBetween(rhythm: Lines, timing: Timing, end: Ticks): readonly Onse
   return found.sort((a, b) => a.ticks - b.ticks || a.layer - b.layer);
 }
 
-/** Turns that a layer takes, exact; 3/4 for three beats in a cycle of four even ones. */
-export function layerTurns(cycle: Cycle, layer: LayerTiming): Pulses {
-  return divide(layer.length, rational(turnPulses(cycle)));
-}
-
 /** Beats in one turn. */
 export function turnBeats(cycle: Cycle): number {
   return beatsOf(cycle).length;

@@ -1,5 +1,4 @@
 /** Sound: computed voices, a rhythm as a score, the transport that hands it out, and samples. */
-export * from './features.ts';
 export * from './render.ts';
 export * from './score.ts';
 export * from './score-crossing.ts';

@@ -115,7 +115,8 @@ export function modulo(a: Rational, length: Rational): Rational {
 /** A whole number or float brought into `0 ≤ at < length`, for places that come round. `wrap(-1, 8)` is 7. */
 export function wrap(at: number, length: number): number {
   const rest = at % length;
-  return rest < 0 ? rest + length : rest;
+  // A nought is never below nought: −0 would be told from 0.
+  return rest < 0 ? rest + length : rest + 0;
 }
 
 /** Least length that is a whole number of both. `lcmRational(3/2, 4)` is 12. */

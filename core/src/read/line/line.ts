@@ -1,6 +1,5 @@
 import { nth } from '../../bounds/index.ts';
 import type { Ticks } from '../../time/index.ts';
-import { strides } from './strides.ts';
 
 /**
  * The least of all rotations of a row of strides, compared place by place. Two lines are the same
@@ -26,19 +25,6 @@ export function leastRotation(gaps: readonly number[]): readonly number[] {
   }
   const start = Math.min(best, rival);
   return gaps.map((_, offset) => at(start, offset));
-}
-
-/** Whether two lines over spans of any length have the same strides, begun anywhere. */
-export function sameFamily(
-  a: readonly Ticks[],
-  spanA: Ticks,
-  b: readonly Ticks[],
-  spanB: Ticks,
-): boolean {
-  if (a.length !== b.length || spanA !== spanB) return false;
-  const left = leastRotation(strides(a, spanA));
-  const right = leastRotation(strides(b, spanB));
-  return left.every((gap, index) => gap === right[index]);
 }
 
 /**
