@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { capital, counted, form, ordinal, times, wordedCount } from './index.ts';
+import { capital, counted, form, inWords, listed, ordinal, times, wordedCount } from './index.ts';
 
 describe('words that go with a number', () => {
   it('are plural where there is not just one', () => {
@@ -9,18 +9,42 @@ describe('words that go with a number', () => {
       '2 tempos',
       '21 tempos',
     ]);
-    expect(counted(2, 'half')).toBe('2 halves');
-    expect(form(2, 'is')).toBe('are');
-    expect(form(3, 'together')).toBe('together');
     expect(wordedCount(1, 'slot')).toBe('one slot');
+    expect(wordedCount(12, 'slot')).toBe('twelve slots');
     expect(wordedCount(13, 'slot')).toBe('13 slots');
+    expect(wordedCount(0, 'slot')).toBe('no slots');
   });
 
-  it('say places and how often', () => {
-    expect([1, 3, 12, 13, 21, 22, 23, 24, 111, 112].map(ordinal)).toEqual(
-      'first third twelfth 13th 21st 22nd 23rd 24th 111th 112th'.split(' '),
+  it.each([
+    ['foot', 'feet'],
+    ['half', 'halves'],
+    ['is', 'are'],
+    ['has', 'have'],
+    ['was', 'were'],
+    ['comes', 'come'],
+    ['falls', 'fall'],
+    ['finds', 'find'],
+    ['goes', 'go'],
+    ['together', 'together'],
+    ['of them', 'of them'],
+    ['turn', 'turns'],
+  ])('%s: %s', (one, many) => {
+    expect([form(1, one), form(0, one), form(2, one)]).toEqual([one, many, many]);
+  });
+
+  it('say places, numbers and how often', () => {
+    expect([1, 3, 12, 13, 21, 22, 23, 24, 111, 112, 113].map(ordinal)).toEqual(
+      'first third twelfth 13th 21st 22nd 23rd 24th 111th 112th 113th'.split(' '),
     );
+    expect([0, 1, 7, 12, 13].map(inWords)).toEqual(['no', 'one', 'seven', 'twelve', '13']);
     expect([1, 2, 3, 20].map(times)).toEqual(['once', 'twice', 'three times', '20 times']);
     expect(capital('one move')).toBe('One move');
+    expect(capital('')).toBe('');
+  });
+
+  it('stand in a row as they are said', () => {
+    expect(listed(['one'])).toBe('one');
+    expect(listed(['one', 'two'])).toBe('one and two');
+    expect(listed(['one', 'two', 'three'])).toBe('one, two, and three');
   });
 });
