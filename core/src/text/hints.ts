@@ -1,5 +1,5 @@
 import { nearest } from '../bounds/index.ts';
-import { CATALOGUE } from '../catalogue/index.ts';
+import { CATALOGUE, entryNamed } from '../catalogue/index.ts';
 import { allInstruments, instrumentNamed } from '../instrument/index.ts';
 import { quote } from './problem.ts';
 
@@ -46,12 +46,13 @@ export function nearCycle(text: string): string | undefined {
   const [, name = '', speed = ''] = /^(.*?)(\s+\d)?$/su.exec(text.slice(0, 100).trim()) ?? [];
   const names = CATALOGUE.flatMap((entry) => [entry.name, ...entry.also]);
   const near = nearest(name, names);
-  return near === undefined ? undefined : `${near}${speed}`;
+  if (near === undefined) return undefined;
+  return entryNamed(`${near}${speed}`) ? `${near}${speed}` : near;
 }
 
 /** What stands in the way of a tempo that is nearly right. */
 export function tempoHint(text: string): string | undefined {
-  const [now = '', ...others] = text.match(/\d{1,3}(?:\.\d{1,3})?/g) ?? [];
+  const [now = '', ...others] = text.match(/\d+(?:\.\d+)?/g) ?? [];
   if (now === '' || text.length > 60) return undefined;
   if (/^\d[\d.]*\s*bpm\s*$/i.test(text)) return `Write the number alone: tempo ${now}.`;
   const [to, per] = others;

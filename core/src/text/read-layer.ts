@@ -14,7 +14,17 @@ import {
   SayPattern,
   type Stroke,
 } from '../rhythm/index.ts';
-import { add, type Beats, compare, equal, formatRational, rational, ZERO } from '../time/index.ts';
+import {
+  add,
+  type Beats,
+  compare,
+  equal,
+  formatRational,
+  rational,
+  toNumber,
+  ZERO,
+} from '../time/index.ts';
+import { counted, form } from '../wording/index.ts';
 import { rowHint } from './hints.ts';
 import { type Piece, type Problems, problemAt, quote } from './problem.ts';
 import { type Row, wordsOf } from './rows.ts';
@@ -95,9 +105,12 @@ export function readLayerBody(
     else for (const stroke of word) strokes.push(stroke);
   });
 
-  const counted = rowsOf('say').filter((row) => systemOf(row));
+  const counting = rowsOf('say').filter((row) => systemOf(row));
   const saying = rowsOf('say').filter((row) => !systemOf(row));
-  const [system] = counted.map(systemOf);
+  const [system] = counting.map(systemOf);
+  const [, second] = counting;
+  if (second)
+    problems.push(problemAt(second.rest, 'The layer is counted in one way; leave this out.'));
   const handed = readHands(
     rowsOf('hand'),
     shaped,
@@ -162,7 +175,7 @@ function checkTurns(
     if (compare(inTurn, beats) > 0) overflow ??= cell.slots[0];
     const last = index === cells.length - 1;
     if (!cell.endsTurn && !last && !(cell.endsRow && equal(inTurn, beats))) return;
-    const has = `Turn ${turn} has ${formatRational(inTurn)} beats and the cycle has ${beats.num}.`;
+    const has = `Turn ${turn} has ${formatRational(inTurn)} ${form(toNumber(inTurn), 'beat')} and the cycle has ${beats.num}.`;
     if (overflow) {
       const stop =
         compare(inTurn, add(beats, beats)) >= 0 ? ', or end the turn before it with |' : '';
@@ -197,7 +210,7 @@ function overSlots(
       problems.push(
         problemAt(
           words.slots[0] ?? words.end,
-          `Cell ${index + 1} has ${cell.slots.length} slots in play and ${words.slots.length} here. Write one ${what} or a dot for each slot.`,
+          `Cell ${index + 1} has ${counted(cell.slots.length, 'slot')} in play and ${words.slots.length} here. Write one ${what} or a dot for each slot.`,
         ),
       );
     }
@@ -216,7 +229,7 @@ function overSlots(
     problems.push(
       problemAt(
         key,
-        `This row has ${cells.length} cells and play has ${shaped.length}. Write a dot for each slot that has none.`,
+        `This row has ${counted(cells.length, 'cell')} and play has ${shaped.length}. Write a dot for each slot that has none.`,
       ),
     );
   }
@@ -249,7 +262,12 @@ function spread(
   piece.text.split('+').forEach((text, part) => {
     const at = here[part];
     if (at === undefined) {
-      problems.push(problemAt(piece, `There are ${here.length} strokes in this slot.`));
+      problems.push(
+        problemAt(
+          piece,
+          `There ${form(here.length, 'is')} ${counted(here.length, 'stroke')} in this slot.`,
+        ),
+      );
     } else if (text !== '.') set(at, text);
   });
 }

@@ -239,31 +239,38 @@ function readTempo(
   }
   const [, nowText = '', to = '', targetText, per = '', perText] = match;
   const column = row.rest.column;
-  const number = (text: string, at: number, min: number, max: number, what: string): number => {
+  const number = (text: string, at: number, fits: (value: number) => boolean, range: string) => {
     const value = /^\d{1,6}(\.\d{1,3})?$/.test(text) ? Number(text) : Number.NaN;
-    if (value >= min && value <= max) return value;
-    const piece: Piece = { text, line: row.rest.line, column: at };
+    if (fits(value)) return value;
     const hint = Number.isNaN(value) ? tempoHint(row.rest.text) : undefined;
-    if (hint) {
-      problems.push(problemAt(piece, hint));
-      return Number.NaN;
-    }
-    problems.push(problemAt(piece, `${what} lies between ${min} and ${max}, not ${quote(text)}.`));
+    const piece: Piece = { text, line: row.rest.line, column: at };
+    problems.push(problemAt(piece, hint ?? `${range}, not ${quote(text)}.`));
     return Number.NaN;
   };
   const { min, max } = TEMPO_RANGE;
-  const now = number(nowText, column, min, max, 'A tempo in beats a minute');
+  const tempo = (text: string, at: number) =>
+    number(
+      text,
+      at,
+      (value) => value >= min && value <= max,
+      `A tempo in beats a minute lies between ${min} and ${max}`,
+    );
+  const now = tempo(nowText, column);
   const targetAt = column + nowText.length + to.length;
-  const target =
-    targetText === undefined
-      ? now
-      : number(targetText, targetAt, min, max, 'A tempo in beats a minute');
+  const target = targetText === undefined ? now : tempo(targetText, targetAt);
   const perAt = targetAt + (targetText ?? '').length + per.length;
   const counted =
-    perText === undefined ? first : number(perText, perAt, 1, 64, 'The pulses in the counted beat');
+    perText === undefined
+      ? first
+      : number(
+          perText,
+          perAt,
+          (value) => Number.isInteger(value) && value >= 1 && value <= 64,
+          'The pulses in the counted beat are a whole number from 1 to 64',
+        );
   const bpm = Number.isNaN(now) ? usual.tempo.bpm : now;
   return {
-    tempo: { bpm, per: Number.isInteger(counted) ? counted : first },
+    tempo: { bpm, per: Number.isNaN(counted) ? first : counted },
     target: Number.isNaN(target) ? bpm : target,
   };
 }
