@@ -13,6 +13,7 @@ import {
   RhythmSchema,
   StrokeSchema,
   TempoSchema,
+  type TurnName,
 } from './model.ts';
 import { withRings } from './rings.ts';
 
@@ -48,7 +49,7 @@ export function repairRhythm(data: unknown, id: string): Repaired {
   const { entries } = RhythmSchema;
   const tempo = field('tempo', TempoSchema) ?? { bpm: 60, per: beatsOf(cycle)[0]?.span ?? 1 };
   const counting = field('counting', entries.counting);
-  const turns = field('turns', entries.turns);
+  const turns = inOrder(field('turns', entries.turns) ?? [], said);
   const notes = field('notes', entries.notes);
   const rhythm: Rhythm = {
     id,
@@ -58,11 +59,20 @@ export function repairRhythm(data: unknown, id: string): Repaired {
     tempo,
     target: field('target', entries.target) ?? tempo.bpm,
     ...(counting ? { counting } : {}),
-    ...(turns ? { turns } : {}),
+    ...(turns.length > 0 ? { turns } : {}),
     ...(notes ? { notes } : {}),
     tags: field('tags', entries.tags) ?? [],
   };
   return { rhythm: fitted(rhythm, said), said };
+}
+
+/** Names of turns in the order of the turns, the first where a turn has two. */
+function inOrder(turns: readonly TurnName[], said: string[]): readonly TurnName[] {
+  const byTurn = new Map<number, TurnName>();
+  for (const one of turns) if (!byTurn.has(one.turn)) byTurn.set(one.turn, one);
+  const lost = turns.length - byTurn.size;
+  if (lost > 0) said.push(`${counted(lost, 'turn')} had a second name, which is left out.`);
+  return [...byTurn.values()].sort((a, b) => a.turn - b.turn);
 }
 
 function taken<const Schema extends v.GenericSchema>(
@@ -155,6 +165,5 @@ function fitted(rhythm: Rhythm, said: string[]): Rhythm {
     said.push(`${now.layers.at(-1)?.name} is left out: it does not go with the others.`);
     now = { ...now, layers: now.layers.slice(0, -1) };
   }
-  const { turns: _turns, ...rest } = now;
-  return breaches(now).length > 0 ? rest : now;
+  return now;
 }

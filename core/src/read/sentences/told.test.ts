@@ -239,7 +239,9 @@ describe('two layers laid over one another', () => {
         "8 of 8 are as they were. [0 2 4 6 8 10 12 14]",
       ]
     `);
-    expect(told(line, layerOf('D . T . / D . T . / D . T .', '4x3'))).toMatchInlineSnapshot(`"One has 8 pulses and Two 12: only lines of one length, or of which one goes into the other, can lie over one another."`);
+    expect(told(line, layerOf('D . T . / D . T . / D . T .', '4x3'))).toMatchInlineSnapshot(
+      `"One has 8 pulses and Two 12: only lines of one length, or of which one goes into the other, can lie over one another."`,
+    );
     expect(told(line, layerOf('D . T . / D T T'))).toMatchInlineSnapshot(`
       [
         "One stroke moved: pulse 7 to pulse 7 and 2/3, +2/3. [18 20]",
