@@ -1,4 +1,3 @@
-import { nth } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { sum } from './cadence.ts';
 import type { Question } from './question.ts';
@@ -133,7 +132,8 @@ function countWays(count: number, most: number): readonly number[] {
   for (let place = 0; place < count; place += 1) {
     const next = Array<number>(ways.length + most).fill(0);
     ways.forEach((before, total) => {
-      for (let one = 0; one <= most; one += 1) next[total + one] = nth(next, total + one) + before;
+      for (let one = 0; one <= most; one += 1)
+        next[total + one] = (next[total + one] ?? 0) + before;
     });
     ways = next;
   }
@@ -215,7 +215,7 @@ export function* countInSteps(
       for (const { lands } of landing) {
         if (lands[row.total + gaps]) {
           const one = classOf(row.distinct, gaps);
-          counts[one] = nth(counts, one) + ways * times;
+          counts[one] = (counts[one] ?? 0) + ways * times;
         }
       }
     });

@@ -1,4 +1,3 @@
-import { nth } from '../bounds/index.ts';
 import { classOf, eachTotal, gapRows, type Row, type Speed } from './candidates.ts';
 import type { Question } from './question.ts';
 import type { Solution } from './solution.ts';
@@ -27,9 +26,9 @@ export function pick(
   // Where each class begins; beyond its room the first of a very large class stand for the rest.
   const starts = new Int32Array(last + 2);
   for (let at = 0; at <= last; at += 1) {
-    starts[at + 1] = Math.min(INDEX, nth(starts, at) + nth(counts, at));
+    starts[at + 1] = Math.min(INDEX, (starts[at] ?? 0) + (counts[at] ?? 0));
   }
-  const room = nth(starts, last + 1);
+  const room = starts[last + 1] ?? 0;
   const next = starts.slice();
   const keys = new Float64Array(room);
   const ofRow = new Int32Array(room);
@@ -53,7 +52,7 @@ export function pick(
         const rowsOfGaps = inner < 0 ? gapRows(row.sizes.length - 1, gaps, question.gaps) : ALIKE;
         for (const between of rowsOfGaps) {
           const place = next[one] ?? room;
-          if (place >= nth(starts, one + 1)) return;
+          if (place >= (starts[one + 1] ?? 0)) return;
           next[one] = place + 1;
           keys[place] = simple * INDEX + number;
           ofRow[number] = rowIndex;
@@ -74,14 +73,14 @@ export function pick(
       sorted[one] = 1;
       keys.subarray(starts[one], starts[one + 1]).sort();
     }
-    return nth(keys, place);
+    return keys[place] ?? 0;
   }
 
   return {
     at(place) {
       const found = sortedKey(place) % INDEX;
-      const row = rows[nth(ofRow, found)];
-      const speed = speeds[nth(ofSpeed, found)];
+      const row = rows[ofRow[found] ?? 0];
+      const speed = speeds[ofSpeed[found] ?? 0];
       if (!row || !speed) throw new RangeError(`There is no solution ${place}.`);
       const { landing, after } = question;
       const gaps = Array.from(
@@ -109,7 +108,7 @@ function classAt(starts: Int32Array, place: number): number {
   let high = starts.length - 2;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (nth(starts, middle) <= place) low = middle;
+    if ((starts[middle] ?? 0) <= place) low = middle;
     else high = middle - 1;
   }
   return low;

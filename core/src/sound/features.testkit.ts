@@ -1,4 +1,3 @@
-import { nth } from '../bounds/index.ts';
 import type { Hertz, Seconds } from '../time/index.ts';
 
 /** What tells sounds apart by ear, measured. */
@@ -31,8 +30,8 @@ function centroid(samples: Float32Array, sampleRate: Hertz): Hertz {
     let re = 0;
     let im = 0;
     for (let i = 0; i < Math.min(size, samples.length); i += 1) {
-      re += nth(samples, i) * Math.cos(step * i);
-      im += nth(samples, i) * Math.sin(step * i);
+      re += (samples[i] ?? 0) * Math.cos(step * i);
+      im += (samples[i] ?? 0) * Math.sin(step * i);
     }
     const power = (re * re + im * im) * frequency;
     weight += power;
@@ -45,7 +44,7 @@ function decay(samples: Float32Array): number {
   let left = samples.reduce((sum, x) => sum + x * x, 0);
   const threshold = left / 1000;
   for (let i = 0; i < samples.length; i += 1) {
-    left -= nth(samples, i) ** 2;
+    left -= (samples[i] ?? 0) ** 2;
     if (left <= threshold) return i;
   }
   return samples.length;

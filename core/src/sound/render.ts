@@ -1,4 +1,3 @@
-import { nth } from '../bounds/index.ts';
 import {
   type Hertz,
   rational,
@@ -94,6 +93,6 @@ function addAt(
   const to = Math.min(samples.length, out.length - at, length + fade);
   for (let i = from; i < to; i += 1) {
     const share = i < length ? 1 : 1 - (i - length) / fade;
-    out[at + i] = nth(out, at + i) + nth(samples, i) * share;
+    out[at + i] = (out[at + i] ?? 0) + (samples[i] ?? 0) * share;
   }
 }

@@ -1,4 +1,3 @@
-import { nth } from '../bounds/index.ts';
 import type { Force } from '../rhythm/index.ts';
 import type { Hertz, Seconds } from '../time/index.ts';
 
@@ -64,7 +63,7 @@ export function renderVoice(voice: Voice, force: Force, sampleRate: Hertz): Floa
   });
   fadeOut(out, Math.round(0.004 * sampleRate));
   const scale = gain * voice.level;
-  for (let i = 0; i < out.length; i += 1) out[i] = softLimit(nth(out, i) * scale);
+  for (let i = 0; i < out.length; i += 1) out[i] = softLimit((out[i] ?? 0) * scale);
   return out;
 }
 
@@ -89,7 +88,7 @@ function addMode(
   // Starting part-way up the wave gives the first sample weight without a click.
   let phase = 0.35;
   for (let i = 0; i < length; i += 1) {
-    out[i] = nth(out, i) + amplitude * Math.sin(phase);
+    out[i] = (out[i] ?? 0) + amplitude * Math.sin(phase);
     phase += step * (1 + above);
     amplitude *= perSample;
     above *= bendFall;
@@ -126,7 +125,7 @@ function addNoise(
     x1 = x;
     y2 = y1;
     y1 = y;
-    out[i] = nth(out, i) + y * amplitude;
+    out[i] = (out[i] ?? 0) + y * amplitude;
     amplitude *= perSample;
   }
 }
@@ -146,7 +145,7 @@ function mulberry32(seed: number): () => number {
 function fadeOut(out: Float32Array, length: number): void {
   const from = out.length - length;
   for (let i = Math.max(0, from); i < out.length; i += 1) {
-    out[i] = nth(out, i) * (1 - (i - from) / length);
+    out[i] = (out[i] ?? 0) * (1 - (i - from) / length);
   }
 }
 

@@ -85,9 +85,9 @@ function align(
       }
       const way = Math.abs(wayRound(nth(left, i - 1), nth(right, j - 1), span));
       cost[i * columns + j] = Math.min(
-        nth(cost, (i - 1) * columns + j - 1) + way,
-        nth(cost, (i - 1) * columns + j) + out,
-        nth(cost, i * columns + j - 1) + out,
+        (cost[(i - 1) * columns + j - 1] ?? 0) + way,
+        (cost[(i - 1) * columns + j] ?? 0) + out,
+        (cost[i * columns + j - 1] ?? 0) + out,
       );
     }
   }
@@ -95,14 +95,14 @@ function align(
   let i = left.length;
   let j = right.length;
   while (i > 0 && j > 0) {
-    const here = nth(cost, i * columns + j);
+    const here = cost[i * columns + j] ?? 0;
     const way = Math.abs(wayRound(nth(left, i - 1), nth(right, j - 1), span));
-    if (Math.abs(here - (nth(cost, (i - 1) * columns + j - 1) + way)) < 1e-9) {
+    if (Math.abs(here - ((cost[(i - 1) * columns + j - 1] ?? 0) + way)) < 1e-9) {
       pairs.push([nth(left, i - 1), nth(right, j - 1)]);
       i -= 1;
       j -= 1;
-    } else if (Math.abs(here - (nth(cost, (i - 1) * columns + j) + out)) < 1e-9) i -= 1;
+    } else if (Math.abs(here - ((cost[(i - 1) * columns + j] ?? 0) + out)) < 1e-9) i -= 1;
     else j -= 1;
   }
-  return { cost: nth(cost, left.length * columns + right.length), pairs };
+  return { cost: cost[left.length * columns + right.length] ?? 0, pairs };
 }

@@ -111,7 +111,7 @@ function movedByComparing(
     for (const at of onsets) {
       for (const there of line.onsets) {
         const begins = wrap(there - at, span);
-        meet[begins] = nth(meet, begins) + 1;
+        meet[begins] = (meet[begins] ?? 0) + 1;
       }
     }
     const places = new Set(onsets);

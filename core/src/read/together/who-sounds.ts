@@ -31,7 +31,7 @@ export function whoSounds(lines: Lines, timing: Timing): WhoSounds {
     if (!grid || grid.lengthTicks === 0) return;
     const { at } = byLength.get(grid.lengthTicks) ?? newLength(byLength, grid.lengthTicks);
     for (const onset of soundingLine(layer, grid).onsets) {
-      if (at instanceof Uint32Array) at[onset] = nth(at, onset) | (1 << index);
+      if (at instanceof Uint32Array) at[onset] = (at[onset] ?? 0) | (1 << index);
       else at.set(onset, (at.get(onset) ?? 0) | (1 << index));
     }
   });
