@@ -1,6 +1,6 @@
 import type { Score } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
-import { player } from './player.ts';
+import { player } from './the-player.ts';
 import { usePlayer } from './use-player.ts';
 
 /** Plays a score round and round from its beginning, until something else plays or it is stopped. */

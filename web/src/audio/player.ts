@@ -7,14 +7,13 @@ import {
   positionAt,
   type Score,
   type Segment,
+  type Sound,
   soundsOf,
   startTransport,
   type Transport,
 } from '@stride/core/sound';
 import type { Seconds, Tempo } from '@stride/core/time';
-import { toast } from '../ui/toasts.tsx';
-import { createOutput, type Output } from './output.ts';
-import { preparedSound, prepareSounds } from './voices.ts';
+import type { Output } from './output.ts';
 
 /** How far ahead strokes are put on the audio clock: longer than the page may be busy. */
 const LOOK_AHEAD: Seconds = 0.5;
@@ -61,15 +60,31 @@ const BLOCKED =
 const NO_SOUNDS =
   'The sounds could not be computed. Play again; if that does not help, reload the page. Nothing written is lost.';
 
-/** Makes the program's one player; nothing sounds and nothing is loaded until it is asked to play. */
-export function createPlayer(): Player {
+/** What a player is made of; all of it is handed in, so that it can be tried without a browser. */
+export interface PlayerParts {
+  /** Opens the sound output. @throws where there is none */
+  readonly openOutput: () => Output;
+  /** Calls back every so many milliseconds, also while the page is hidden; 0 stops it. */
+  readonly beat: (ms: number, tick: () => void) => void;
+  readonly sounds: {
+    /** Resolves when all of them can be played. */
+    prepare(sounds: readonly Sound[]): Promise<void>;
+    /** A sound that was prepared. */
+    take(sound: Sound): AudioBuffer | undefined;
+  };
+  /** Told what the player must know. */
+  readonly say: (sentence: string) => void;
+}
+
+/** Makes a player; nothing sounds and nothing is loaded until it is asked to play. */
+export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Player {
   const listeners = new Set<() => void>();
   let state: PlayerState = { status: 'idle' };
   let output: Output | undefined;
   let transport: Transport<unknown> | undefined;
   let next: PlayRequest<unknown>['next'] = () => undefined;
   let levels: ReadonlyMap<string, number> = new Map();
-  let ticker: Worker | undefined;
+  let beating = false;
   /** Counts requests, so that a slow start that was overtaken does not begin after all. */
   let asked = 0;
 
@@ -83,7 +98,7 @@ export function createPlayer(): Player {
     const result = collect(transport, output.now() + LOOK_AHEAD, next);
     transport = result.transport;
     for (const { time, event, until } of result.due) {
-      const buffer = preparedSound(event.sound);
+      const buffer = sounds.take(event.sound);
       if (buffer) output.schedule(buffer, time, event.layer, until);
     }
     if (transport.ended && !positionAt(transport, output.heard())) halt();
@@ -102,18 +117,11 @@ export function createPlayer(): Player {
     tick();
   }
 
-  function beat(ms: number): void {
-    ticker ??= new Worker(new URL('../workers/ticker.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    ticker.onmessage = tick;
-    ticker.postMessage(ms);
-  }
-
   function halt(): void {
     asked += 1;
     transport = undefined;
-    if (ticker) beat(0);
+    if (beating) beat(0, tick);
+    beating = false;
     output?.cancelFrom(output.now());
     if (state.status !== 'idle') set({ status: 'idle' });
   }
@@ -129,7 +137,7 @@ export function createPlayer(): Player {
       const mine = asked;
       set({ status: 'waking', owner: request.owner });
       try {
-        output ??= createOutput();
+        output ??= openOutput();
         output.setLevels(levels);
       } catch {
         set({ status: 'blocked', message: NO_OUTPUT });
@@ -137,7 +145,7 @@ export function createPlayer(): Player {
       }
       const [awake, computed] = await Promise.all([
         output.wake().catch(() => false),
-        prepareSounds(soundsOf(request.first.score)).then(
+        sounds.prepare(soundsOf(request.first.score)).then(
           () => true,
           () => false,
         ),
@@ -151,7 +159,8 @@ export function createPlayer(): Player {
       next = request.next as typeof next;
       set({ status: 'playing', owner: request.owner });
       tick();
-      beat(TICK_MS);
+      beat(TICK_MS, tick);
+      beating = true;
     },
     stop: halt,
     change(to) {
@@ -162,17 +171,17 @@ export function createPlayer(): Player {
         return;
       }
       const mine = asked;
-      prepareSounds(soundsOf(score)).then(
+      sounds.prepare(soundsOf(score)).then(
         () => {
           if (mine === asked) goOnWith(to);
         },
-        () => toast(NOT_HEARD),
+        () => say(NOT_HEARD),
       );
     },
     cutTo(segment) {
       if (!output || !transport) return;
       const mine = asked;
-      prepareSounds(soundsOf(segment.score)).then(
+      sounds.prepare(soundsOf(segment.score)).then(
         () => {
           if (!output || !transport || mine !== asked) return;
           const at = output.now() + LEAD;
@@ -180,7 +189,7 @@ export function createPlayer(): Player {
           transport = cut(transport, at, segment);
           tick();
         },
-        () => toast(NOT_HEARD),
+        () => say(NOT_HEARD),
       );
     },
     setLevels(next) {
@@ -192,6 +201,3 @@ export function createPlayer(): Player {
     },
   };
 }
-
-/** The program's player. */
-export const player = createPlayer();

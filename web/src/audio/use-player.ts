@@ -1,9 +1,11 @@
 import type { Position } from '@stride/core/sound';
-import { useEffect, useRef, useSyncExternalStore } from 'react';
-import { type PlayerState, player } from './player.ts';
+import { useEffect, useSyncExternalStore } from 'react';
+import { useLatest } from '../ui/use-latest.ts';
+import type { Player, PlayerState } from './player.ts';
+import { player as thePlayer } from './the-player.ts';
 
 /** The player's state; the component follows it. */
-export function usePlayer(): PlayerState {
+export function usePlayer(player: Player = thePlayer): PlayerState {
   return useSyncExternalStore(player.subscribe, player.getState);
 }
 
@@ -14,9 +16,9 @@ export function usePlayer(): PlayerState {
 export function usePlayhead(
   playing: boolean,
   draw: (at: Position<unknown> | undefined) => void,
+  player: Player = thePlayer,
 ): void {
-  const latest = useRef(draw);
-  latest.current = draw;
+  const latest = useLatest(draw);
   useEffect(() => {
     if (!playing) {
       latest.current(undefined);
@@ -27,5 +29,5 @@ export function usePlayhead(
       frame = requestAnimationFrame(step);
     });
     return () => cancelAnimationFrame(frame);
-  }, [playing]);
+  }, [playing, player, latest]);
 }

@@ -5,7 +5,7 @@ import { liveQuery } from 'dexie';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { BrokenRhythm } from '../shelf/BrokenRhythm.tsx';
 import { database, type Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';

@@ -3,15 +3,16 @@ import { type Lines, type Rhythm, type TimingResult, timeRhythm } from '@stride/
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
 import { announce } from '../ui/live.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
+import { useLatest } from '../ui/use-latest.ts';
 
 /** Who owns the player while a rhythm loops on the Bench. */
 export function loopOwner(rhythm: Rhythm): string {
@@ -43,8 +44,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   // and before playing only the sounds are made ready, when the hands rest.
   const heard = useAfterPaint(useMemo(() => ({ cycle, layers }), [cycle, layers]));
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
-  const latest = useRef<{ tempo: Tempo; score?: Score }>({ tempo });
-  latest.current = score ? { tempo, score } : { tempo };
+  const latest = useLatest<{ tempo: Tempo; score?: Score }>(score ? { tempo, score } : { tempo });
   const [word, setWord] = useState<string>();
   usePlayhead(mine, (at) => {
     const counting = at?.segment.tag === 'count-in';

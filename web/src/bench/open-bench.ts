@@ -78,15 +78,7 @@ export function openBench(document: RhythmDocument): OpenBench {
       for (const listener of listeners) listener();
     },
     setMix: (change) => document.setPractice({ mix: { ...document.getState().mix, ...change } }),
-    edit: (change, stroke) =>
-      document.edit((before) => {
-        const after = change(before.rhythm);
-        if (after === before.rhythm) return before;
-        const same = new Set(after.cycle === before.rhythm.cycle ? before.rhythm.layers : []);
-        const kept = after.layers.filter((layer) => same.has(layer)).map((layer) => layer.id);
-        const drafts = Object.entries(before.drafts).filter(([id]) => kept.includes(id));
-        return { rhythm: after, drafts: Object.fromEntries(drafts) };
-      }, stroke),
+    edit: document.edit,
   };
 }
 

@@ -8,7 +8,8 @@ import {
 import type { Rhythm, TimingResult } from '@stride/core/rhythm';
 import { type NextSegment, type Score, scoreCountIn, scoreRhythm } from '@stride/core/sound';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { player } from '../audio/player.ts';
+import type { Player } from '../audio/player.ts';
+import { player as thePlayer } from '../audio/the-player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 
 export interface Climbing {
@@ -29,8 +30,13 @@ export function isPassPlaying(tag: unknown): boolean {
  * Runs a climb: the state machine decides, the player follows. What is heard leads the screen: each
  * stretch of sound carries the state it was planned with.
  */
-export function useClimb(rhythm: Rhythm, timed: TimingResult, ladder: Ladder): Climbing {
-  const playerState = usePlayer();
+export function useClimb(
+  rhythm: Rhythm,
+  timed: TimingResult,
+  ladder: Ladder,
+  player: Player = thePlayer,
+): Climbing {
+  const playerState = usePlayer(player);
   const owner = `climb:${rhythm.id}`;
   const running =
     (playerState.status === 'playing' || playerState.status === 'waking') &&
@@ -92,22 +98,26 @@ export function useClimb(rhythm: Rhythm, timed: TimingResult, ladder: Ladder): C
   }, [running]);
 
   const heard = useRef<ClimbState>(undefined);
-  usePlayhead(running, (at) => {
-    if (!at) {
-      setCounted(undefined);
-      return;
-    }
-    const tag = at.segment.tag as ClimbState;
-    if (tag !== heard.current) {
-      heard.current = tag;
-      setState('staying' in tag ? { ...tag, staying: staying.current } : tag);
-    }
-    const beat =
-      tag.status === 'counting-in'
-        ? at.segment.score.events.findLastIndex((event) => event.ticks <= at.pulses + 1e-6) + 1
-        : undefined;
-    setCounted(beat);
-  });
+  usePlayhead(
+    running,
+    (at) => {
+      if (!at) {
+        setCounted(undefined);
+        return;
+      }
+      const tag = at.segment.tag as ClimbState;
+      if (tag !== heard.current) {
+        heard.current = tag;
+        setState('staying' in tag ? { ...tag, staying: staying.current } : tag);
+      }
+      const beat =
+        tag.status === 'counting-in'
+          ? at.segment.score.events.findLastIndex((event) => event.ticks <= at.pulses + 1e-6) + 1
+          : undefined;
+      setCounted(beat);
+    },
+    player,
+  );
 
   return { state, rungs, running, counted, send };
 }

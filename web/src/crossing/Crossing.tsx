@@ -5,7 +5,7 @@ import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Plus, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';

@@ -4,7 +4,7 @@ import type { Score } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { sayKin, useFamilies } from '../read/use-families.ts';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';

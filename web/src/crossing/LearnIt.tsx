@@ -2,7 +2,7 @@ import { type Crossing, type LearnStep, learnSteps } from '@stride/core/crossing
 import { type Score, type Sound, scoreCrossing, scoreLearning } from '@stride/core/sound';
 import { Footprints, Play, Square } from 'lucide-react';
 import { playLoop } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { IconButton } from '../ui/IconButton.tsx';
 import type { Voice } from './voices.ts';

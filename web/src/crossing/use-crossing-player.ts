@@ -2,7 +2,7 @@ import type { Crossing } from '@stride/core/crossing';
 import { type Score, scoreCrossing } from '@stride/core/sound';
 import { useEffect, useMemo } from 'react';
 import { usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { usePlayhead } from '../audio/use-player.ts';
 import type { Setup } from './setup.ts';
 

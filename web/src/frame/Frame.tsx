@@ -9,7 +9,7 @@ import { Hand, Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { playLoop, usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { useBench } from '../bench/context.ts';
 import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
 import { storageSentence } from '../store/rhythms.ts';

@@ -1,7 +1,7 @@
 import { beatStarts, type Cycle, turnPulses } from '@stride/core/cycle';
 import { type Seconds, secondsPerPulse, type Tempo, toNumber } from '@stride/core/time';
 import { useState } from 'react';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 
 /** How far one touch was from the nearest beat. */
 export interface TapAlong {

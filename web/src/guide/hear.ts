@@ -2,7 +2,7 @@ import { findInstrument, type Timbre } from '@stride/core/instrument';
 import { timeRhythm } from '@stride/core/rhythm';
 import { RECIPES, renderVoice, scoreRhythm } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { SAMPLE_RATE } from '../audio/voices.ts';
 
 /** Plays a stroke soft, plain and accented, once. */

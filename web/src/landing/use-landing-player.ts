@@ -4,7 +4,8 @@ import { layScores, type Score, scoreGestures, scoreRhythm } from '@stride/core/
 import type { Bpm, Tempo } from '@stride/core/time';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
+import { useLatest } from '../ui/use-latest.ts';
 
 const OWNER = 'landing';
 
@@ -42,19 +43,21 @@ export function useLandingPlayer(
     if (playing) player.change({ tempo });
   }, [playing, tempo]);
 
-  const latest = useRef({ tempo, playing });
-  latest.current = { tempo, playing };
+  const latest = useLatest({ tempo, playing });
   /** Set where the next cadence that is chosen is to be heard at once. */
   const wanted = useRef(false);
-  const play = useCallback((what: Score) => {
-    wanted.current = false;
-    player.setLevels(new Map());
-    playLoop(OWNER, what, latest.current.tempo);
-  }, []);
+  const play = useCallback(
+    (what: Score) => {
+      wanted.current = false;
+      player.setLevels(new Map());
+      playLoop(OWNER, what, latest.current.tempo);
+    },
+    [latest],
+  );
   // Another cadence is heard from its own beginning.
   useEffect(() => {
     if (score && (wanted.current || latest.current.playing)) play(score);
-  }, [score, play]);
+  }, [score, play, latest]);
   return {
     playing,
     toggle() {

@@ -5,7 +5,7 @@ import type { Ticks } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import type { RhythmDocument } from '../store/document.ts';
 import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';

@@ -2,7 +2,7 @@ import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { scoreRhythm } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
 import { playLoop, usePlays } from '../audio/loop.ts';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 

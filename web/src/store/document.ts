@@ -2,6 +2,7 @@ import type { Ladder } from '@stride/core/climb';
 import {
   checkEdit,
   type History,
+  type Rhythm,
   record as recordStep,
   redo,
   startHistory,
@@ -15,7 +16,7 @@ import {
   type RhythmRecord,
   type StrideDatabase,
 } from './db.ts';
-import { type Draft, isSameDraft } from './draft.ts';
+import { type Draft, isSameDraft, withRhythm } from './draft.ts';
 import { inTime } from './in-time.ts';
 import { newRecord, putRhythms, type SaveResult, saveRhythm, storageSentence } from './rhythms.ts';
 import { loadSteps, type StepsKept, type StepsWritten, writeSteps } from './steps.ts';
@@ -45,12 +46,14 @@ export interface RhythmDocument {
   getState(): DocumentState;
   subscribe(listener: () => void): () => void;
   /**
-   * Takes a new state. Edits of one `stroke` (typing in one line, holding a tempo key) that follow
+   * Takes another rhythm: the one way in which anything is changed but by typing. Edits of one `stroke` (typing in one line, holding a tempo key) that follow
    * within a second are undone together.
    * @returns false where the rhythm could not be opened again with it: then nothing is changed, and
    * why is said
    */
-  edit(change: (draft: Draft) => Draft, stroke?: string): boolean;
+  edit(change: (rhythm: Rhythm) => Rhythm, stroke?: string): boolean;
+  /** The same with the lines that are being typed. */
+  type(change: (draft: Draft) => Draft, stroke?: string): boolean;
   undo(): void;
   redo(): void;
   /** Sets how the rhythm is climbed or heard; that is kept, and is no part of undo. */
@@ -193,6 +196,27 @@ export function openDocument(
     move(back);
   }
 
+  function take(change: (draft: Draft) => Draft, stroke?: string): boolean {
+    const { history } = state;
+    const next = change(history.present);
+    if (isSameDraft(next, history.present)) return true;
+    if (next.rhythm !== history.present.rhythm) {
+      const [refusal] = checkEdit(next.rhythm);
+      if (refusal !== undefined) {
+        say(`That was not done. ${refusal}`);
+        return false;
+      }
+    }
+    const now = Date.now();
+    const together = stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;
+    last = stroke === undefined ? undefined : { stroke, at: now };
+    set({
+      history: together ? { ...history, present: next, future: [] } : recordStep(history, next),
+    });
+    keep();
+    return true;
+  }
+
   return {
     id: opened.id,
     opened: asOpened,
@@ -201,27 +225,8 @@ export function openDocument(
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    edit(change, stroke) {
-      const { history } = state;
-      const next = change(history.present);
-      if (isSameDraft(next, history.present)) return true;
-      if (next.rhythm !== history.present.rhythm) {
-        const [refusal] = checkEdit(next.rhythm);
-        if (refusal !== undefined) {
-          say(`That was not done. ${refusal}`);
-          return false;
-        }
-      }
-      const now = Date.now();
-      const together =
-        stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;
-      last = stroke === undefined ? undefined : { stroke, at: now };
-      set({
-        history: together ? { ...history, present: next, future: [] } : recordStep(history, next),
-      });
-      keep();
-      return true;
-    },
+    edit: (change, stroke) => take((draft) => withRhythm(draft, change(draft.rhythm)), stroke),
+    type: take,
     undo() {
       if (state.history.past.length > 0 && owed === 0) move(undo(state.history));
       else if (state.earlier > 0) {

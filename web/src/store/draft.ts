@@ -7,6 +7,18 @@ export interface Draft {
   readonly drafts: Readonly<Record<string, string>>;
 }
 
+/**
+ * The same with another rhythm. A line that was being typed stays where its layer is as it was; of a
+ * layer that was changed otherwise, or in another cycle, it no longer says what is there.
+ */
+export function withRhythm(draft: Draft, rhythm: Rhythm): Draft {
+  if (rhythm === draft.rhythm) return draft;
+  const same = new Set(rhythm.cycle === draft.rhythm.cycle ? draft.rhythm.layers : []);
+  const kept = new Set(rhythm.layers.filter((layer) => same.has(layer)).map((layer) => layer.id));
+  const drafts = Object.entries(draft.drafts).filter(([id]) => kept.has(id));
+  return { rhythm, drafts: Object.fromEntries(drafts) };
+}
+
 /** A state that undo goes back to, as it is kept: only what differs from the state after it. */
 export interface StepRecord {
   /** Of the rhythm. */

@@ -40,7 +40,7 @@ const claves = findInstrument('claves') ?? expect.fail('no claves');
 
 async function edited(...tempos: number[]): Promise<void> {
   const document = await open();
-  for (const to of tempos) document.edit(tempo(to));
+  for (const to of tempos) document.type(tempo(to));
   await document.settled();
 }
 
@@ -57,7 +57,7 @@ describe('undo over a reload', () => {
     await edited(100);
     const document = await open();
     expect(document.getState()).toMatchObject({ earlier: 3, history: { past: [] } });
-    document.edit(tempo(110));
+    document.type(tempo(110));
     const seen = [];
     for (let step = 0; step < 6; step += 1) seen.push(await back(document));
     expect(seen).toEqual([100, 90, 80, 84, 84, 84]);
@@ -77,10 +77,10 @@ describe('undo over a reload', () => {
 
   it('keeps a run of small edits together, as it was', async () => {
     const first = await open();
-    first.edit(tempo(70));
+    first.type(tempo(70));
     await first.settled();
     for (const to of [71, 72, 73]) {
-      first.edit(tempo(to), 'tempo');
+      first.type(tempo(to), 'tempo');
       await first.settled();
     }
     const document = await open();
@@ -89,10 +89,10 @@ describe('undo over a reload', () => {
 
   it('is cut off where an undone step was followed by another edit', async () => {
     const first = await open();
-    for (const to of [80, 90]) first.edit(tempo(to));
+    for (const to of [80, 90]) first.type(tempo(to));
     await first.settled();
     first.undo();
-    first.edit(tempo(95));
+    first.type(tempo(95));
     await first.settled();
     const document = await open();
     expect([await back(document), await back(document)]).toEqual([80, 84]);
@@ -118,7 +118,7 @@ describe('undo over a reload', () => {
         const states = [now(document)];
         for (const [index, edit] of all.entries()) {
           if (index === reload % 8) document = await open();
-          document.edit(change(edit));
+          document.type(change(edit));
           await document.settled();
           if (now(document) !== states.at(-1)) states.push(now(document));
         }
@@ -138,7 +138,7 @@ describe('kept steps', () => {
   it('are so many and no more', async () => {
     const document = await open();
     for (let step = 0; step < MOST_STEPS + 20; step += 1) {
-      document.edit(tempo(60 + (step % 2)));
+      document.type(tempo(60 + (step % 2)));
       if (step % 30 === 0) await document.settled();
     }
     await document.settled();
@@ -167,10 +167,10 @@ describe('kept steps', () => {
   it('of another tab are not mixed with one’s own', async () => {
     const mine = await open();
     await edited(111, 112);
-    mine.edit(tempo(55));
+    mine.type(tempo(55));
     await mine.settled();
     mine.takeTheirs();
-    mine.edit(tempo(60));
+    mine.type(tempo(60));
     await mine.settled();
     const document = await open();
     const seen = [];

@@ -91,7 +91,7 @@ describe('versions of the database', () => {
     expect(await storedRevision(db, demo.id)).toBe(7);
     expect(await storedRevision(db, 'nowhere')).toBeUndefined();
     const document = openDocument(db, await stored(demo.id));
-    document.edit(tempo(77));
+    document.type(tempo(77));
     await document.settled();
     expect(await storedRevision(db, demo.id)).toBe(8);
   });
@@ -146,7 +146,7 @@ describe('versions of the database', () => {
       later: 'id',
     });
     await newer.open();
-    document.edit(tempo(99));
+    document.type(tempo(99));
     await document.settled();
     expect(document.getState().save).toMatchObject({
       status: 'failed',
@@ -176,7 +176,7 @@ describe('an open document', () => {
 
   it('keeps every edit, in order, and undoes it', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
-    for (const bpm of [80, 90, 100]) document.edit(tempo(bpm));
+    for (const bpm of [80, 90, 100]) document.type(tempo(bpm));
     await document.settled();
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(100);
     expect(document.getState().save).toEqual({ status: 'saved' });
@@ -190,8 +190,8 @@ describe('an open document', () => {
 
   it('undoes a run of small edits together', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
-    for (const bpm of [73, 74, 75]) document.edit(tempo(bpm), 'tempo');
-    document.edit(tempo(99), 'other');
+    for (const bpm of [73, 74, 75]) document.type(tempo(bpm), 'tempo');
+    document.type(tempo(99), 'other');
     expect(document.getState().history.past).toHaveLength(2);
     document.undo();
     expect(document.getState().history.present.rhythm.tempo.bpm).toBe(75);
@@ -199,12 +199,12 @@ describe('an open document', () => {
 
   it('takes an edit that changes nothing for no step', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
-    document.edit((draft) => ({ rhythm: draft.rhythm, drafts: { ...draft.drafts } }));
+    document.type((draft) => ({ rhythm: draft.rhythm, drafts: { ...draft.drafts } }));
     expect(document.getState().history.past).toEqual([]);
-    document.edit(({ rhythm }) => ({ rhythm, drafts: { 'layer-1': 'X .' } }));
-    document.edit(({ rhythm }) => ({ rhythm, drafts: { 'layer-1': 'X .' } }));
-    document.edit(({ rhythm }) => ({ rhythm, drafts: { 'layer-2': 'X .' } }));
-    document.edit(({ rhythm }) => ({ rhythm, drafts: {} }));
+    document.type(({ rhythm }) => ({ rhythm, drafts: { 'layer-1': 'X .' } }));
+    document.type(({ rhythm }) => ({ rhythm, drafts: { 'layer-1': 'X .' } }));
+    document.type(({ rhythm }) => ({ rhythm, drafts: { 'layer-2': 'X .' } }));
+    document.type(({ rhythm }) => ({ rhythm, drafts: {} }));
     expect(document.getState().history.past).toHaveLength(3);
     document.undo();
     expect(document.getState().history.present.drafts).toEqual({ 'layer-2': 'X .' });
@@ -214,9 +214,9 @@ describe('an open document', () => {
   it('overwrites nothing that another tab saved', async () => {
     const mine = openDocument(db, await stored('lantern-steps'));
     const theirs = openDocument(db, await stored('lantern-steps'));
-    theirs.edit(tempo(111));
+    theirs.type(tempo(111));
     await theirs.settled();
-    mine.edit(tempo(55));
+    mine.type(tempo(55));
     await mine.settled();
     expect(mine.getState().save.status).toBe('elsewhere');
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(111);
@@ -227,7 +227,7 @@ describe('an open document', () => {
       tempo: { bpm: 55 },
     });
     expect(mine.getState().history.present.rhythm.tempo.bpm).toBe(111);
-    mine.edit(tempo(112));
+    mine.type(tempo(112));
     await mine.settled();
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(112);
   });
@@ -235,7 +235,7 @@ describe('an open document', () => {
   it('says so when the browser cannot keep an edit', async () => {
     const document = openDocument(db, await stored('lantern-steps'), { again: NEVER });
     db.close();
-    document.edit(tempo(88));
+    document.type(tempo(88));
     await document.settled();
     const { save, history } = document.getState();
     expect(save).toMatchObject({
@@ -250,10 +250,10 @@ describe('an open document', () => {
       again: { first: 5, most: 10 },
     });
     db.close();
-    document.edit(tempo(88));
+    document.type(tempo(88));
     await document.settled();
     expect(document.getState().save.status).toBe('failed');
-    document.edit(tempo(89));
+    document.type(tempo(89));
     await document.settled();
     expect(document.getState().save.status).toBe('failed');
     await db.open();
@@ -268,7 +268,7 @@ describe('an open document', () => {
     });
     const transaction = db.transaction;
     db.transaction = (() => new Promise(() => undefined)) as unknown as typeof db.transaction;
-    document.edit(tempo(88));
+    document.type(tempo(88));
     await document.settled();
     expect(document.getState().save).toMatchObject({
       status: 'failed',
@@ -282,12 +282,12 @@ describe('an open document', () => {
 
   it('knows a save of its own whose answer was lost', async () => {
     const document = openDocument(db, await stored('lantern-steps'), { again: NEVER });
-    document.edit(tempo(88));
+    document.type(tempo(88));
     await document.settled();
     const record = await stored('lantern-steps');
     // Kept, but this tab was not told.
     await db.rhythms.put({ ...record, revision: record.revision + 1 });
-    document.edit(tempo(90));
+    document.type(tempo(90));
     await document.settled();
     expect(document.getState().save.status).toBe('saved');
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(90);
@@ -299,7 +299,7 @@ describe('an open document', () => {
       say: (sentence) => said.push(sentence),
     });
     const before = document.getState().history;
-    const taken = document.edit(({ rhythm, drafts }) => ({
+    const taken = document.type(({ rhythm, drafts }) => ({
       drafts,
       rhythm: { ...rhythm, layers: Array(33).fill(rhythm.layers[0]) },
     }));
@@ -318,14 +318,14 @@ describe('an open document', () => {
       .poll(async () => (await loadPractice(db, 'lantern-steps')).mix?.muted)
       .toEqual(['layer-1']);
     expect(await storedRevision(db, 'lantern-steps')).toBe(1);
-    mine.edit(tempo(90));
+    mine.type(tempo(90));
     await mine.settled();
     expect(mine.getState().save.status).toBe('saved');
   });
 
   it('has a card that says the same', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
-    document.edit(({ rhythm, drafts }) => ({
+    document.type(({ rhythm, drafts }) => ({
       drafts,
       rhythm: { ...rhythm, name: 'Lamp steps', tags: ['evening'] },
     }));
@@ -342,7 +342,7 @@ describe('deleting', () => {
 
   it('brings everything back: the rhythm, its card, its practice, its steps', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
-    document.edit(tempo(90));
+    document.type(tempo(90));
     await document.settled();
     await db.practice.put({ id: 'lantern-steps', mix: PLAIN_MIX });
     const before = [await listCards(db), await db.steps.toArray(), await db.practice.toArray()];
@@ -361,7 +361,7 @@ describe('deleting', () => {
       say: (sentence) => said.push(sentence),
     });
     const restore = await deleteRhythm(db, 'lantern-steps');
-    theirs.edit(tempo(111));
+    theirs.type(tempo(111));
     await theirs.settled();
     expect(said.join()).toContain('has put it back on the Shelf');
     expect(await restore()).toBe('there already');
@@ -370,7 +370,7 @@ describe('deleting', () => {
 
   it('lays the demo over nothing that the player made', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
-    document.edit(tempo(111));
+    document.type(tempo(111));
     await document.settled();
     await deleteRhythm(db, 'ferry-bell');
     await db.settings.clear();

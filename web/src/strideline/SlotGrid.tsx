@@ -121,6 +121,7 @@ export function SlotGrid(props: SlotGridProps) {
   return (
     <g
       role="listbox"
+      data-line={rhythmId}
       aria-label={`${layer.name}, strokes${geometry.systems.length > 1 ? `, ${sayStretch(geometry, system)}` : ''}`}
       aria-orientation="horizontal"
       onClick={(event) => {

@@ -8,7 +8,7 @@ import {
   type Timing,
 } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
-import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef, useState } from 'react';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
@@ -60,9 +60,10 @@ export interface StrideLineProps {
 
 /** Gives the object of the last time where the new one says the same, so that what hangs on it rests. */
 function useSame<T>(value: T): T {
-  const kept = useRef(value);
-  if (JSON.stringify(kept.current) !== JSON.stringify(value)) kept.current = value;
-  return kept.current;
+  const [kept, keep] = useState(value);
+  if (kept === value || JSON.stringify(kept) === JSON.stringify(value)) return kept;
+  keep(value);
+  return value;
 }
 
 /** The stretch to show in a layer; one slot of one layer is shown as the choice already. */

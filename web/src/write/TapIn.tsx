@@ -21,7 +21,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { player } from '../audio/player.ts';
+import { player } from '../audio/the-player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { GestureLine } from '../frame/GestureLine.tsx';
 import { Button } from '../ui/Button.tsx';

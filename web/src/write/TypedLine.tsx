@@ -2,13 +2,13 @@ import { defaultKeymap } from '@codemirror/commands';
 import { diagnosticCount, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
-import type { Layer, Rhythm } from '@stride/core/rhythm';
-import { slotCount } from '@stride/core/rhythm';
+import { type Layer, type Rhythm, slotCount } from '@stride/core/rhythm';
 import { type Problem, readLayerIn, writeLayerRows } from '@stride/core/text';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { cspNonce } from '../app/nonce.ts';
 import type { Draft } from '../store/document.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useLatest } from '../ui/use-latest.ts';
 import { strokeHelp } from './stroke-help.ts';
 
 interface TypedLineProps {
@@ -33,12 +33,10 @@ export function TypedLine(props: TypedLineProps) {
   const text = draft ?? canonical;
   const read = useMemo(() => readLayerIn(text, layer, rhythm), [text, layer, rhythm]);
   const host = useRef<HTMLDivElement>(null);
-  const typed = useRef<(text: string, much: boolean) => void>(() => undefined);
   const label = useRef(new Compartment());
-  const instrument = useRef(layer.instrument);
-  instrument.current = layer.instrument;
+  const instrument = useLatest(layer.instrument);
 
-  typed.current = (next, much) => {
+  const typed = useLatest((next: string, much: boolean) => {
     onType((before) => {
       const current = before.rhythm.layers.find((one) => one.id === layer.id);
       if (!current) return before;
@@ -57,7 +55,7 @@ export function TypedLine(props: TypedLineProps) {
         drafts: next === same ? others : { ...others, [layer.id]: next },
       };
     }, much);
-  };
+  });
 
   useLayoutEffect(() => {
     if (!host.current) return;
@@ -89,7 +87,7 @@ export function TypedLine(props: TypedLineProps) {
     });
     view.current = made;
     return () => made.destroy();
-  }, []);
+  }, [typed, instrument]);
 
   useEffect(() => {
     view.current?.dispatch({

@@ -142,7 +142,7 @@ export function Write() {
             layer={layer}
             rhythm={rhythm}
             draft={draft.drafts[layer.id]}
-            onType={(change, much) => document.edit(change, much ? undefined : `type:${layer.id}`)}
+            onType={(change, much) => document.type(change, much ? undefined : `type:${layer.id}`)}
           />
         ) : null}
         <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5">

@@ -101,12 +101,7 @@ export function useLine(options: LineOptions): Line {
     placed.current = undefined;
     setSaid(undefined);
     if (!layer) return false;
-    return document.edit((draft) => {
-      const after = editLayer(draft.rhythm, layer.id, change);
-      if (after === draft.rhythm) return draft;
-      const { [layer.id]: _typed, ...drafts } = draft.drafts;
-      return { rhythm: after, drafts };
-    }, stroke);
+    return document.edit((before) => editLayer(before, layer.id, change), stroke);
   }
 
   /** After a stroke was placed: on to the next slot. */
@@ -137,17 +132,13 @@ export function useLine(options: LineOptions): Line {
     focusSlot();
     placed.current = undefined;
     setSaid(undefined);
-    return document.edit((draft) => {
-      let after = draft.rhythm;
-      const drafts = { ...draft.drafts };
-      for (const [index, range] of where) {
-        const id = draft.rhythm.layers[index]?.id ?? '';
-        const before = after;
-        after = editLayer(after, id, (one) => change(one, range, index));
-        if (after !== before) delete drafts[id];
-      }
-      return after === draft.rhythm ? draft : { rhythm: after, drafts };
-    });
+    return document.edit((before) =>
+      [...where].reduce(
+        (after, [index, range]) =>
+          editLayer(after, before.layers[index]?.id ?? '', (one) => change(one, range, index)),
+        before,
+      ),
+    );
   }
 
   /** The same edit on every slot of the chosen stretch. */
@@ -276,26 +267,18 @@ export function useLine(options: LineOptions): Line {
     weigh(at, force, hand) {
       const target = rhythm.layers[at.layer];
       if (!target) return;
-      document.edit((draft) => {
-        const after = editLayer(draft.rhythm, target.id, (before) =>
-          setHand(setForce(before, at.slot, force), at.slot, hand),
-        );
-        if (after === draft.rhythm) return draft;
-        const { [target.id]: _typed, ...drafts } = draft.drafts;
-        return { rhythm: after, drafts };
-      }, `drag:${target.id}:${at.slot}`);
+      const weighed = (before: Layer) => setHand(setForce(before, at.slot, force), at.slot, hand);
+      document.edit(
+        (before) => editLayer(before, target.id, weighed),
+        `drag:${target.id}:${at.slot}`,
+      );
     },
     slide(at, to) {
       placed.current = undefined;
       const target = rhythm.layers[at.layer];
       if (!target) return;
-      document.edit((draft) => {
-        const after = editLayer(draft.rhythm, target.id, (before) =>
-          shiftStrokes(before, at.slot, at.slot, to - at.slot),
-        );
-        const { [target.id]: _typed, ...drafts } = draft.drafts;
-        return { rhythm: after, drafts };
-      }, `slide:${target.id}`);
+      const slid = (before: Layer) => shiftStrokes(before, at.slot, at.slot, to - at.slot);
+      document.edit((before) => editLayer(before, target.id, slid), `slide:${target.id}`);
       choose({ layer: at.layer, slot: to });
     },
     divide(slots) {
@@ -397,17 +380,11 @@ export function useLine(options: LineOptions): Line {
         const id = start.from.layers[index]?.id ?? '';
         result = editLayer(result, id, (one) => shiftStrokes(one, from, to, total));
       }
-      const taken = document.edit((draft) => {
-        const drafts = { ...draft.drafts };
-        for (const index of start.ranges.keys()) delete drafts[rhythm.layers[index]?.id ?? ''];
-        return { rhythm: result, drafts };
-      });
-      if (!taken) return;
+      if (!document.edit(() => result)) return;
       moving.current = { ...start, by: total, result };
       const sizeOf = (index: number) => slotCount(rhythm.layers[index] ?? { cells: [] }) || 1;
       const slotAfter = (index: number, slot: number, steps: number) => {
-        const size = sizeOf(index);
-        return wrap(slot + steps, size);
+        return wrap(slot + steps, sizeOf(index));
       };
       // The same strokes stay chosen, over the seam too; a whole line stays a whole line.
       setMoved(
@@ -431,7 +408,7 @@ export function useLine(options: LineOptions): Line {
     },
     mirror() {
       focusSlot();
-      document.edit((draft) => ({ rhythm: mirrorHands(draft.rhythm), drafts: {} }));
+      document.edit(mirrorHands);
       setSaid('Every hand has gone to the other side; undo brings them back.');
     },
     choose(to, slot, extend = false) {
@@ -463,9 +440,7 @@ export function useLine(options: LineOptions): Line {
     },
     say: setSaid,
   };
-  const latest = useRef(commands);
-  latest.current = commands;
-  usePaste(rhythm.id, latest);
+  usePaste(rhythm.id, commands);
   return {
     chosen,
     isStretch,

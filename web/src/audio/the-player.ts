@@ -1,0 +1,21 @@
+import { toast } from '../ui/toasts.tsx';
+import { createOutput } from './output.ts';
+import { createPlayer } from './player.ts';
+import { preparedSound, prepareSounds } from './voices.ts';
+
+let ticker: Worker | undefined;
+
+/** The program's one player, on the browser's audio clock. */
+export const player = createPlayer({
+  openOutput: createOutput,
+  beat(ms, tick) {
+    // A worker's timer goes on while the page is hidden.
+    ticker ??= new Worker(new URL('../workers/ticker.worker.ts', import.meta.url), {
+      type: 'module',
+    });
+    ticker.onmessage = tick;
+    ticker.postMessage(ms);
+  },
+  sounds: { prepare: prepareSounds, take: preparedSound },
+  say: toast,
+});
