@@ -59,7 +59,7 @@ describe('the open bench', () => {
   it('writes typed text anew only for the layers that an edit changes', () => {
     const [first, second] = bench.getState().rhythm.layers.map((layer) => layer.id);
     if (!first || !second) throw new Error('no layers');
-    document.edit((draft) => ({ ...draft, drafts: { [first]: 'play Q', [second]: 'play W' } }));
+    document.type((draft) => ({ ...draft, drafts: { [first]: 'play Q', [second]: 'play W' } }));
     bench.edit((rhythm) => setTempo(rhythm, 88));
     expect(bench.getState().draft.drafts).toEqual({ [first]: 'play Q', [second]: 'play W' });
     bench.edit((rhythm) => editLayer(rhythm, first, (layer) => ({ ...layer, name: 'Other' })));
