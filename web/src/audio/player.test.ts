@@ -204,7 +204,7 @@ describe('a player that cannot', () => {
 
   it('does not begin after all where it was overtaken or stopped while it woke', async () => {
     const hand = handPlayer();
-    let ready = () => undefined as void;
+    let ready: () => void = () => undefined;
     hand.prepareWith(() => new Promise((resolve) => (ready = resolve)));
     const first = hand.player.play({ owner: 'a', first: loop(), next: () => undefined });
     expect(hand.player.getState()).toEqual({ status: 'waking', owner: 'a' });
@@ -213,7 +213,7 @@ describe('a player that cannot', () => {
     await first;
     expect([hand.player.getState().status, hand.scheduled()]).toEqual(['idle', []]);
     const changed = await playing();
-    let computed = () => undefined as void;
+    let computed: () => void = () => undefined;
     changed.prepareWith(() => new Promise((resolve) => (computed = resolve)));
     changed.player.change({ score: scoreOf('K / K / K / K') });
     changed.player.stop();

@@ -6,6 +6,7 @@ import { act } from 'react';
 import { createRoot } from 'react-dom/client';
 import { afterEach, describe, expect, it } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
+import type { Player } from '../audio/player.ts';
 import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 
 Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
@@ -21,16 +22,26 @@ const LADDER: Ladder = { from: 60, to: 120, step: { kind: 'bpm', value: 40 }, pa
 let leave: (() => void) | undefined;
 afterEach(() => leave?.());
 
+interface HostProps {
+  readonly ladder: Ladder;
+  readonly player: Player;
+  readonly see: (climbing: Climbing) => void;
+}
+
+function Host({ ladder, player, see }: HostProps) {
+  see(useClimb(rhythm, timed, ladder, player));
+  return null;
+}
+
 /** The hook in a component of its own, on a player whose clock is set by hand. */
 async function climb(ladder: Ladder = LADDER) {
   const hand = handPlayer();
   let now: Climbing | undefined;
-  function Host() {
-    now = useClimb(rhythm, timed, ladder, hand.player);
-    return null;
-  }
+  const see = (climbing: Climbing) => {
+    now = climbing;
+  };
   const root = createRoot(document.createElement('div'));
-  await act(async () => root.render(<Host />));
+  await act(async () => root.render(<Host ladder={ladder} player={hand.player} see={see} />));
   leave = () => {
     act(() => root.unmount());
     leave = undefined;

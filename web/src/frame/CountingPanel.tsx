@@ -13,7 +13,8 @@ import {
   writeCounting,
 } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
-import { useEffect, useId, useState } from 'react';
+import { useId } from 'react';
+import { useTyped } from '../ui/use-typed.ts';
 
 interface CountingPanelProps {
   readonly cycle: Cycle;
@@ -117,8 +118,7 @@ function OwnWords({
 }) {
   const id = useId();
   const written = writeCounting(counting);
-  const [text, setText] = useState(written);
-  useEffect(() => setText(written), [written]);
+  const [text, setText] = useTyped(written);
   const result = readCounting(text);
   return (
     <div className="mt-3">

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useTyped } from '../ui/use-typed.ts';
 
 /** How a choice looks as a word of a sentence. */
 export const WORD_SELECT =
@@ -16,8 +16,7 @@ interface InlineNumberProps {
 
 /** A whole number as a word of a sentence. What is out of range is said, and the old value stays. */
 export function InlineNumber({ label, value, min, max, onChange, onProblem }: InlineNumberProps) {
-  const [text, setText] = useState(String(value));
-  useEffect(() => setText(String(value)), [value]);
+  const [text, setText] = useTyped(String(value));
   const isGood = (typed: string) =>
     /^\d{1,3}$/.test(typed.trim()) && Number(typed) >= min && Number(typed) <= max;
   const good = isGood(text);

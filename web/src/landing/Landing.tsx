@@ -1,26 +1,15 @@
 import { findEntry } from '@stride/core/catalogue';
 import { beatsOf, type Cycle } from '@stride/core/cycle';
-import {
-  type Begun,
-  type Cadence,
-  cadenceAsLayer,
-  doubled,
-  missOf,
-  type Question,
-  sayCadence,
-  sayMiss,
-  startOf,
-  USUAL_QUESTION,
-  unitsOf,
-} from '@stride/core/landing';
+import { cadenceAsLayer, missOf, sayCadence, sayMiss, unitsOf } from '@stride/core/landing';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useReducer } from 'react';
 import { useLocation } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { useKeys } from '../ui/use-keys.ts';
+import { useSettled } from '../ui/use-settled.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { AskSentence } from './AskSentence.tsx';
 import { useKept } from './kept.ts';
@@ -28,18 +17,27 @@ import { LandingLine } from './LandingLine.tsx';
 import { Mine } from './Mine.tsx';
 import { Results } from './Results.tsx';
 import { SendOn } from './SendOn.tsx';
+import {
+  type Asking,
+  activeQuestion,
+  beginLanding,
+  landingReducer,
+  type Mode,
+  pickedOr,
+  sectionsOf,
+  shownIn,
+} from './state.ts';
 import { TwoParts } from './TwoParts.tsx';
 import { useLandingPlayer } from './use-landing-player.ts';
 import { useSolutions } from './use-solutions.ts';
 import { useWords } from './use-words.ts';
 import { WordsPanel } from './WordsPanel.tsx';
 
-const MODES = [
+const MODES: readonly { readonly id: Mode; readonly label: string }[] = [
   { id: 'find', label: 'Find one' },
   { id: 'mine', label: 'Does mine land?' },
   { id: 'parts', label: 'Two parts' },
-] as const;
-type Mode = (typeof MODES)[number]['id'];
+];
 
 const MOST_BEFORE = 4;
 
@@ -49,44 +47,29 @@ function firstCycle(): Cycle {
   return cycle;
 }
 
-/** A cadence that was chosen, and what had been asked then. */
-interface Picked {
-  readonly cadence: Cadence;
-  readonly question: Question;
-  readonly cycle: Cycle;
-}
-
 /** Cadences that end on the one: asked for in a sentence, listed, drawn, said, heard and sent on. */
 export function Landing() {
   useTitle('Landing');
   const { state: given } = useLocation() as { readonly state: { readonly cycle?: Cycle } | null };
-  const [mode, setMode] = useState<Mode>('find');
-  const [cycle, setCycle] = useState<Cycle>(() => given?.cycle ?? firstCycle());
-  const [question, setQuestion] = useState<Question>(USUAL_QUESTION);
-  /** In two parts, the question for the part that is not fixed. */
-  const [partQuestion, setPartQuestion] = useState<Question>();
-  const active = mode === 'parts' ? (partQuestion ?? question) : question;
+  const [state, act] = useReducer(landingReducer, undefined, () =>
+    beginLanding(given?.cycle ?? firstCycle()),
+  );
+  const { cycle, question, doing, twice, bpm, before } = state;
+  const asking = useMemo((): Asking => ({ cycle, question, doing }), [cycle, question, doing]);
+  const active = useMemo(() => activeQuestion(asking), [asking]);
   const solutions = useSolutions(cycle, active);
   const kept = useKept();
-  const [picked, setPicked] = useState<Picked>();
-  const [begun, setBegun] = useState<{ readonly begun: Begun; readonly phrase?: string }>();
-  const [whole, setWhole] = useState<Cadence>();
-  const [twice, setTwice] = useState(false);
-  const [bpm, setBpm] = useState(66);
-  const [before, setBefore] = useState(1);
-
-  const first = solutions.rows[0];
-  // What was picked answers one question; another question is answered by its simplest solution.
-  const solved = picked?.question === active && picked.cycle === cycle ? picked.cadence : first;
-  const shown = useMemo((): Begun | undefined => {
-    if (mode === 'mine') return begun?.begun;
-    const one = mode === 'parts' ? whole : solved;
-    return one && begin(cycle, twice ? doubled(one) : one);
-  }, [mode, begun, whole, solved, cycle, twice]);
+  const solved = pickedOr(asking, active, solutions.rows[0]);
+  // While the other part is looked for anew, what is drawn stays.
+  const now = useMemo(
+    () => ({ shown: shownIn(asking, solved, twice), sections: sectionsOf(asking, solved) }),
+    [asking, solved, twice],
+  );
+  const { shown, sections } = useSettled(now, doing.mode === 'parts' && solutions.before);
   const cadence = shown?.cadence;
   const at = shown?.at ?? 0;
 
-  const words = useWords(cadence, mode === 'mine' ? begun?.phrase : undefined);
+  const words = useWords(cadence, shown?.phrase);
   const made = useMemo(
     () =>
       cadence
@@ -107,13 +90,6 @@ export function Landing() {
   const layer = made?.ok ? made.layer : undefined;
   const { playing, toggle, hearNext } = useLandingPlayer(cycle, layer, bpm, per);
   useKeys('space', toggle);
-  const chooseBegun = useCallback(
-    (next: Begun, hear: boolean, phrase?: string) => {
-      if (hear) hearNext();
-      setBegun({ begun: next, ...(phrase ? { phrase } : {}) });
-    },
-    [hearNext],
-  );
 
   const units = cadence && unitsOf(cycle, cadence.parts);
   const miss = cadence && missOf(cycle, { cadence, at });
@@ -125,9 +101,9 @@ export function Landing() {
           {MODES.map(({ id, label }) => (
             <Button
               key={id}
-              look={mode === id ? 'on' : 'quiet'}
-              aria-pressed={mode === id}
-              onClick={() => setMode(id)}
+              look={doing.mode === id ? 'on' : 'quiet'}
+              aria-pressed={doing.mode === id}
+              onClick={() => act({ type: 'mode', mode: id })}
             >
               {label}
             </Button>
@@ -139,7 +115,7 @@ export function Landing() {
             labelHidden
             value={bpm}
             {...TEMPO_RANGE}
-            onChange={setBpm}
+            onChange={(next) => act({ type: 'hear', change: { bpm: next } })}
           />
           <label className="flex items-center gap-1.5 text-[15px]">
             from
@@ -147,7 +123,9 @@ export function Landing() {
               aria-label="Turns before it"
               value={before}
               className="h-9 rounded-lg border border-field bg-card px-1.5"
-              onChange={(event) => setBefore(Number(event.target.value))}
+              onChange={(event) =>
+                act({ type: 'hear', change: { before: Number(event.target.value) } })
+              }
             >
               {Array.from({ length: MOST_BEFORE + 1 }, (_, turns) => turns).map((turns) => (
                 <option key={turns} value={turns}>
@@ -175,20 +153,17 @@ export function Landing() {
       <AskSentence
         cycle={cycle}
         question={question}
-        full={mode !== 'mine'}
-        onCycle={setCycle}
-        onChange={(next) =>
-          setQuestion(mode === 'mine' ? { ...next, parts: next.parts.slice(0, 1) } : next)
-        }
+        full={doing.mode !== 'mine'}
+        onCycle={(next) => act({ type: 'cycle', cycle: next })}
+        onChange={(next) => act({ type: 'ask', question: next })}
       />
-      {mode === 'parts' ? (
+      {doing.mode === 'parts' ? (
         <TwoParts
-          cycle={cycle}
-          question={question}
-          solved={solutions.before ? undefined : solved}
+          asking={asking}
+          doing={doing}
+          act={act}
+          sections={sections}
           none={!solutions.before && solutions.found?.found === 0}
-          onAsk={setPartQuestion}
-          onJoined={setWhole}
         />
       ) : null}
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_470px] items-start gap-[14px] max-lg:grid-cols-1">
@@ -212,12 +187,12 @@ export function Landing() {
                 before={before}
               />
               <div className="flex flex-wrap items-center gap-2 border-t border-edge pt-2">
-                {mode === 'mine' ? null : (
+                {doing.mode === 'mine' ? null : (
                   <Button
                     look={twice ? 'on' : 'plain'}
                     aria-pressed={twice}
                     title="Every unit becomes two, in the same time, with words of its own"
-                    onClick={() => setTwice(!twice)}
+                    onClick={() => act({ type: 'hear', change: { twice: !twice } })}
                   >
                     Double speed
                   </Button>
@@ -236,7 +211,7 @@ export function Landing() {
             </section>
           ) : (
             <p className="rounded-2xl border border-edge bg-card p-6 text-lg text-quiet">
-              {mode === 'mine'
+              {doing.mode === 'mine'
                 ? 'Write a phrase, and it is drawn here with where it ends.'
                 : 'What is found is drawn here, with its sum and its words.'}
             </p>
@@ -256,13 +231,15 @@ export function Landing() {
             />
           ) : null}
         </div>
-        {mode === 'mine' ? (
+        {doing.mode === 'mine' ? (
           <Mine
-            cycle={cycle}
-            parts={question.parts[0] ?? 4}
-            landing={question.landing}
-            onChoose={chooseBegun}
-            onParts={(parts) => setQuestion({ ...question, parts: [parts] })}
+            asking={asking}
+            doing={doing}
+            act={act}
+            onHear={(begun) => {
+              hearNext();
+              act({ type: 'instead', begun });
+            }}
           />
         ) : (
           <Results
@@ -270,15 +247,11 @@ export function Landing() {
             solutions={solutions}
             kept={kept}
             chosen={solved}
-            onChoose={(one) => setPicked({ cadence: one, question: active, cycle })}
-            onAsk={setQuestion}
+            onChoose={(one) => act({ type: 'pick', cadence: one })}
+            onAsk={(next) => act({ type: 'ask', question: next })}
           />
         )}
       </div>
     </div>
   );
-}
-
-function begin(cycle: Cycle, cadence: Cadence): Begun {
-  return { cadence, at: startOf(cadence, unitsOf(cycle, cadence.parts)).unit };
 }

@@ -2,77 +2,51 @@ import type { Cycle } from '@stride/core/cycle';
 import {
   type Begun,
   type Cadence,
-  type Landing,
   lengthOf,
   mendsOf,
   missOf,
-  readSizes,
   recutsOf,
   sayCadence,
   sayMiss,
   unitsOf,
-  writeSizes,
 } from '@stride/core/landing';
 import { wrap } from '@stride/core/time';
 import { Play } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { Problem } from '../ui/Problem.tsx';
 import { InlineNumber } from './InlineNumber.tsx';
 import { type LayerPhrase, phraseOfLayer } from './phrase-of-layer.ts';
-import { sizesOfSyllables } from './said.ts';
+import {
+  type Asking,
+  type LandingAction,
+  partsOf,
+  type Trying,
+  typedBegun,
+  typedPhrase,
+} from './state.ts';
 
 interface MineProps {
-  readonly cycle: Cycle;
-  readonly parts: number;
-  readonly landing: Landing;
-  /** What is to be drawn, whether it is heard at once, and its syllables where it was typed as such. */
-  readonly onChoose: (begun: Begun, hear: boolean, phrase?: string) => void;
-  /** Another number of parts, where a mend needs it. */
-  readonly onParts: (parts: number) => void;
+  readonly asking: Asking;
+  readonly doing: Trying;
+  readonly act: (action: LandingAction) => void;
+  /** Draws this in place of what is typed, and plays it. */
+  readonly onHear: (begun: Begun) => void;
 }
 
 /** A phrase of one's own: where it must start, how far it is off, and the smallest ways to mend it. */
-export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
-  const [text, setText] = useState('5 (1) 5 (2) 5');
-  const [count, setCount] = useState(12);
-  const [part, setPart] = useState(0);
+export function Mine({ asking, doing, act, onHear }: MineProps) {
+  const { cycle } = asking;
+  const { text, count, part } = doing;
+  const parts = partsOf(asking);
   const [problem, setProblem] = useState<string>();
   const units = unitsOf(cycle, parts);
-  const read = useMemo(() => readPhrase(text), [text]);
-  const at = Math.min(count, units.counts - 1) * parts + Math.min(part, parts - 1);
-  const begun = useMemo(
-    (): Begun | undefined =>
-      read.ok ? { cadence: { sizes: read.sizes, gaps: read.gaps, parts, landing }, at } : undefined,
-    [read, parts, landing, at],
-  );
-  const phrase = isSyllables(text) ? text : undefined;
-  // What is typed is what is drawn and heard.
-  const [shown, setShown] = useState<Begun>();
-  useEffect(() => {
-    if (begun && begun !== shown) {
-      setShown(begun);
-      onChoose(begun, false, phrase);
-    }
-  }, [begun, shown, onChoose, phrase]);
+  const read = typedPhrase(doing);
+  const begun = useMemo(() => typedBegun(asking), [asking]);
   const mends = useMemo(() => (begun ? mendsOf(cycle, begun).slice(0, 9) : []), [cycle, begun]);
   const miss = begun && missOf(cycle, begun);
-
-  /** A mend that leaves the phrase as it is leaves its syllables, too. */
-  function hear(mended: Begun): void {
-    const same = begun && isAlike(mended.cadence, begun.cadence);
-    onChoose(mended, true, same ? phrase : undefined);
-  }
-
-  /** The mended phrase becomes the phrase, with its place and its parts. */
-  function take({ cadence, at: unit }: Begun): void {
-    if (!begun || !isAlike(cadence, begun.cadence)) setText(writeSizes(cadence));
-    setCount(Math.floor(unit / cadence.parts));
-    setPart(unit % cadence.parts);
-    if (cadence.parts !== parts) onParts(cadence.parts);
-  }
 
   return (
     <section
@@ -86,10 +60,14 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
           maxLength={600}
           spellCheck={false}
           className="h-10 rounded-lg border border-field bg-paper px-3 font-mono text-[16px] text-ink"
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => act({ type: 'try', change: { text: event.target.value } })}
         />
       </label>
-      <FromLayer cycle={cycle} parts={parts} onPhrase={setText} />
+      <FromLayer
+        cycle={cycle}
+        parts={parts}
+        onPhrase={(phrase) => act({ type: 'try', change: { text: phrase } })}
+      />
       <div className="flex flex-wrap items-center gap-2 text-[16px]">
         I begin on {units.count}
         <InlineNumber
@@ -97,7 +75,7 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
           value={Math.min(count, units.counts - 1) + 1}
           min={1}
           max={units.counts}
-          onChange={(next) => setCount(next - 1)}
+          onChange={(next) => act({ type: 'try', change: { count: next - 1 } })}
           onProblem={setProblem}
         />
         part
@@ -106,7 +84,7 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
           value={Math.min(part, parts - 1) + 1}
           min={1}
           max={parts}
-          onChange={(next) => setPart(next - 1)}
+          onChange={(next) => act({ type: 'try', change: { part: next - 1 } })}
           onProblem={setProblem}
         />
       </div>
@@ -132,10 +110,10 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
                 className="flex items-center gap-2 border-t border-edge py-1 text-[16px]"
               >
                 <span className="min-w-0 flex-1">{mend.text}</span>
-                <IconButton label={`Hear: ${mend.text}`} onClick={() => hear(mend.begun)}>
+                <IconButton label={`Hear: ${mend.text}`} onClick={() => onHear(mend.begun)}>
                   <Play aria-hidden size={14} />
                 </IconButton>
-                <Button className="h-8" onClick={() => take(mend.begun)}>
+                <Button className="h-8" onClick={() => act({ type: 'take', begun: mend.begun })}>
                   Take it
                 </Button>
               </li>
@@ -143,7 +121,7 @@ export function Mine({ cycle, parts, landing, onChoose, onParts }: MineProps) {
           </ul>
         </div>
       ) : null}
-      {begun ? <Speeds cycle={cycle} begun={begun} onChoose={onChoose} /> : null}
+      {begun ? <Speeds cycle={cycle} begun={begun} onHear={onHear} /> : null}
     </section>
   );
 }
@@ -154,33 +132,14 @@ function sayLength(cadence: Cadence): string {
   return `${length} units${Number.isInteger(counts) ? `, ${counts} whole counts` : ''}.`;
 }
 
-function isAlike(one: Cadence, other: Cadence): boolean {
-  return writeSizes(one) === writeSizes(other);
-}
-
-/** Numbers are sizes, anything with letters is syllables. */
-function isSyllables(text: string): boolean {
-  return /\p{L}/u.test(text);
-}
-
-function readPhrase(text: string): ReturnType<typeof readSizes> {
-  if (!isSyllables(text)) return readSizes(text);
-  const counted = sizesOfSyllables(text);
-  if (!counted) return { ok: false, message: 'Write at least one syllable.' };
-  const large = counted.sizes.find((size) => size > 64);
-  return large === undefined
-    ? { ok: true, ...counted }
-    : { ok: false, message: `A phrase has at most 64 units, this one ${large}.` };
-}
-
 interface SpeedsProps {
   readonly cycle: Cycle;
   readonly begun: Begun;
-  readonly onChoose: (begun: Begun, hear: boolean) => void;
+  readonly onHear: (begun: Begun) => void;
 }
 
 /** The same phrases at other speeds and cut to other parts of the beat. */
-function Speeds({ cycle, begun, onChoose }: SpeedsProps) {
+function Speeds({ cycle, begun, onHear }: SpeedsProps) {
   const recuts = useMemo(() => recutsOf(cycle, begun), [cycle, begun]);
   return (
     <div className="overflow-x-auto">
@@ -201,13 +160,7 @@ function Speeds({ cycle, begun, onChoose }: SpeedsProps) {
                   type="button"
                   className="text-left underline decoration-edge underline-offset-4"
                   onClick={() =>
-                    onChoose(
-                      {
-                        cadence: one.cadence,
-                        at: startUnit(cycle, one.cadence),
-                      },
-                      true,
-                    )
+                    onHear({ cadence: one.cadence, at: startUnit(cycle, one.cadence) })
                   }
                 >
                   {one.name}

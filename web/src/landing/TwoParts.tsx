@@ -1,71 +1,26 @@
-import type { Cycle } from '@stride/core/cycle';
-import {
-  askClosing,
-  askOpening,
-  type Cadence,
-  joined,
-  type Question,
-  readSizes,
-  saySections,
-  unitsOf,
-} from '@stride/core/landing';
-import { useEffect, useMemo, useState } from 'react';
+import { readSizes, type Sections, saySections, unitsOf } from '@stride/core/landing';
+import { useState } from 'react';
 import { Problem } from '../ui/Problem.tsx';
 import { InlineNumber } from './InlineNumber.tsx';
+import { type Asking, type Joining, type LandingAction, partsOf } from './state.ts';
 
 interface TwoPartsProps {
-  readonly cycle: Cycle;
-  readonly question: Question;
-  /** The part that was chosen among the solutions of what was asked; undefined while it is worked out. */
-  readonly solved: Cadence | undefined;
+  readonly asking: Asking;
+  readonly doing: Joining;
+  readonly act: (action: LandingAction) => void;
+  /** Both parts, once the one that does not stay was found. */
+  readonly sections: Sections | undefined;
   /** Whether no part lands with the one that stays. */
   readonly none: boolean;
-  /** The question that finds the part which is not fixed. */
-  readonly onAsk: (question: Question | undefined) => void;
-  /** Both parts as one, to be drawn and heard; undefined where there is none. */
-  readonly onJoined: (cadence: Cadence | undefined) => void;
 }
 
 /** An opening part and a closing one as one sum: one is fixed, the other is solved. */
-export function TwoParts(props: TwoPartsProps) {
-  const { cycle, question, solved, none, onAsk, onJoined } = props;
-  const [fixed, setFixed] = useState<'closing' | 'opening'>('closing');
-  const [text, setText] = useState('5 (1) 5 (1) 5');
-  const [between, setBetween] = useState(0);
-  const [count, setCount] = useState(0);
+export function TwoParts({ asking, doing, act, sections, none }: TwoPartsProps) {
+  const { cycle } = asking;
+  const { fixed, text, between, count } = doing;
   const [problem, setProblem] = useState<string>();
-  const parts = question.parts[0] ?? 4;
-  const units = unitsOf(cycle, parts);
-  const read = useMemo(() => readSizes(text), [text]);
-  const kept = useMemo(
-    (): Cadence | undefined =>
-      read.ok
-        ? {
-            sizes: read.sizes,
-            gaps: read.gaps,
-            parts,
-            landing: fixed === 'closing' ? question.landing : 'after-last',
-          }
-        : undefined,
-    [read, parts, fixed, question.landing],
-  );
-  const asked = useMemo(() => {
-    if (!kept) return undefined;
-    return fixed === 'closing'
-      ? askOpening(question, { closing: kept, between })
-      : askClosing(cycle, question, { opening: kept, between }, count * parts);
-  }, [kept, fixed, question, between, cycle, count, parts]);
-  useEffect(() => onAsk(asked), [asked, onAsk]);
-  const sections = useMemo(() => {
-    if (!kept || !solved) return undefined;
-    return fixed === 'closing'
-      ? { opening: solved, closing: kept, between }
-      : { opening: kept, closing: solved, between };
-  }, [kept, solved, fixed, between]);
-  useEffect(() => {
-    if (sections) onJoined(joined(sections));
-    else if (none) onJoined(undefined);
-  }, [sections, none, onJoined]);
+  const units = unitsOf(cycle, partsOf(asking));
+  const read = readSizes(text);
   return (
     <section
       aria-label="Two parts"
@@ -77,7 +32,12 @@ export function TwoParts(props: TwoPartsProps) {
           aria-label="Which part is fixed"
           value={fixed}
           className="h-9 rounded-lg border border-field bg-paper px-2 font-semibold"
-          onChange={(event) => setFixed(event.target.value === 'opening' ? 'opening' : 'closing')}
+          onChange={(event) =>
+            act({
+              type: 'join',
+              change: { fixed: event.target.value === 'opening' ? 'opening' : 'closing' },
+            })
+          }
         >
           <option value="closing">closing part</option>
           <option value="opening">opening part</option>
@@ -87,7 +47,7 @@ export function TwoParts(props: TwoPartsProps) {
           aria-label="Sizes of the part that stays"
           value={text}
           className="h-9 w-48 rounded-lg border border-field bg-paper px-2 font-mono"
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => act({ type: 'join', change: { text: event.target.value } })}
         />
         , with
         <InlineNumber
@@ -95,7 +55,7 @@ export function TwoParts(props: TwoPartsProps) {
           value={between}
           min={0}
           max={32}
-          onChange={setBetween}
+          onChange={(next) => act({ type: 'join', change: { between: next } })}
           onProblem={setProblem}
         />
         units between
@@ -107,7 +67,7 @@ export function TwoParts(props: TwoPartsProps) {
               value={count + 1}
               min={1}
               max={units.counts}
-              onChange={(next) => setCount(next - 1)}
+              onChange={(next) => act({ type: 'join', change: { count: next - 1 } })}
               onProblem={setProblem}
             />
           </>

@@ -1,4 +1,10 @@
-import { type Cadence, type SaidUnit, sayUnits, type WordChoices } from '@stride/core/landing';
+import {
+  type Cadence,
+  readSizes,
+  type SaidUnit,
+  sayUnits,
+  type WordChoices,
+} from '@stride/core/landing';
 
 /** The words of a cadence as one row of text: a dot where nothing is said, a dash where one is held. */
 export function writeSaid(said: readonly SaidUnit[]): string {
@@ -66,4 +72,20 @@ export function wordsOfPhrase(text: string, { landing }: Cadence, onTheOne: stri
   const last = words.findLastIndex((word) => word !== '.');
   const said = words.slice(first, last + 1);
   return [...said, ...(landing === 'after-last' ? [onTheOne || '.'] : [])].join(' ');
+}
+
+/** Numbers are sizes, anything with letters is syllables. */
+export function isSyllables(text: string): boolean {
+  return /\p{L}/u.test(text);
+}
+
+/** A phrase that is typed, as sizes with gaps or as syllables; or what is wrong with it. */
+export function readPhrase(text: string): ReturnType<typeof readSizes> {
+  if (!isSyllables(text)) return readSizes(text);
+  const counted = sizesOfSyllables(text);
+  if (!counted) return { ok: false, message: 'Write at least one syllable.' };
+  const large = counted.sizes.find((size) => size > 64);
+  return large === undefined
+    ? { ok: true, ...counted }
+    : { ok: false, message: `A phrase has at most 64 units, this one ${large}.` };
 }

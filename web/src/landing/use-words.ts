@@ -7,7 +7,7 @@ import {
   usualTable,
   type WordChoices,
 } from '@stride/core/landing';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
 
 /**
@@ -16,22 +16,20 @@ import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
  */
 export function useWords(cadence: Cadence | undefined, phrase: string | undefined) {
   const [choices, setChoices] = useState<WordChoices>(USUAL_WORDS);
-  const [typed, setTyped] = useState<string>();
+  /** Words of one's own belong to one cadence; another one has its usual words first. */
+  const [own, setOwn] = useState<{ readonly of: Cadence; readonly text: string }>();
+  const typed = own && own.of === cadence ? own.text : undefined;
   const [instrumentId, setInstrument] = useState('barrel-drum');
   const [changed, setChanged] = useState<StrokeTable>({});
-  useEffect(() => {
-    // Words of one's own belong to one cadence; another one has its usual words first.
-    if (cadence) setTyped(undefined);
-  }, [cadence]);
   const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
   if (!instrument) throw new Error('there are no instruments');
   const usual = useMemo(() => (cadence ? sayUnits(cadence, choices) : []), [cadence, choices]);
   const text = typed ?? (cadence && phrase && wordsOfPhrase(phrase, cadence, choices.landing));
-  const own = useMemo(
+  const readOwn = useMemo(
     () => (cadence && text !== undefined ? readSaid(text, cadence, choices) : undefined),
     [cadence, text, choices],
   );
-  const said = own?.ok ? own.said : usual;
+  const said = readOwn?.ok ? readOwn.said : usual;
   const table = useMemo(() => {
     const syllables = [...new Set(said.flatMap((one) => one.text ?? []))];
     const fits = Object.entries(changed).filter(([, code]) =>
@@ -44,8 +42,9 @@ export function useWords(cadence: Cadence | undefined, phrase: string | undefine
     setChoices,
     said,
     text: text ?? writeSaid(usual),
-    problem: own && !own.ok ? own.message : undefined,
-    setText: setTyped,
+    problem: readOwn && !readOwn.ok ? readOwn.message : undefined,
+    setText: (next: string | undefined) =>
+      setOwn(cadence && next !== undefined ? { of: cadence, text: next } : undefined),
     instrument,
     setInstrument,
     table,

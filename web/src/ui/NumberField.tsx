@@ -1,5 +1,6 @@
 import { Minus, Plus } from 'lucide-react';
-import { useEffect, useId, useState } from 'react';
+import { useId, useState } from 'react';
+import { useTyped } from './use-typed.ts';
 
 interface NumberFieldProps {
   readonly label: string;
@@ -20,10 +21,9 @@ interface NumberFieldProps {
 export function NumberField(props: NumberFieldProps) {
   const { label, value, min, max, step = 1, labelHidden, large, onChange } = props;
   const id = useId();
-  const [text, setText] = useState(String(value));
+  const [text, setText] = useTyped(String(value));
   /** Enter in a number that cannot be taken says again why. */
   const [asked, setAsked] = useState(0);
-  useEffect(() => setText(String(value)), [value]);
   const typed = /^\d{1,6}(\.\d{1,3})?$/.test(text.trim()) ? Number(text) : Number.NaN;
   const good = typed >= min && typed <= max;
   const move = (by: number) => onChange(Math.min(max, Math.max(min, value + by)));
