@@ -46,7 +46,7 @@ export default function Help({ open, onOpenChange }: HelpProps) {
         <div className="flex flex-col gap-4">
           <Rows title="Everywhere" rows={ELSEWHERE} />
           <section>
-            <h3 className="text-[17px]">Heads of the strokes</h3>
+            <h3 className="text-lead">Heads of the strokes</h3>
             <ul className="mt-1 grid grid-cols-2 gap-1">
               {FAMILIES.map((family) => (
                 <li key={family} className="flex items-center gap-2">
@@ -64,7 +64,7 @@ export default function Help({ open, onOpenChange }: HelpProps) {
           </section>
         </div>
         <section className="md:col-span-2">
-          <h3 className="text-[17px]">Words</h3>
+          <h3 className="text-lead">Words</h3>
           <dl className="mt-1 grid gap-x-10 gap-y-1 md:grid-cols-2">
             {WORDS.map(([word, meaning]) => (
               <div key={word} className="flex gap-2">
@@ -87,11 +87,11 @@ interface RowsProps {
 function Rows({ title, rows }: RowsProps) {
   return (
     <section>
-      <h3 className="text-[17px]">{title}</h3>
+      <h3 className="text-lead">{title}</h3>
       <dl className="mt-1">
         {rows.map(([keys, what]) => (
           <div key={keys} className="flex gap-3 py-0.5">
-            <dt className="w-44 shrink-0 font-mono text-[14px]">{keys}</dt>
+            <dt className="w-44 shrink-0 font-mono text-sm">{keys}</dt>
             <dd>{what}</dd>
           </div>
         ))}

@@ -95,7 +95,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
             if (cameFrom.current?.isConnected && !gone.current) cameFrom.current.focus();
             else focusScreen();
           }}
-          className="fixed top-[12vh] left-1/2 z-40 w-[min(560px,calc(100vw-2rem))] -translate-x-1/2 rounded-2xl border border-edge bg-card p-2 shadow-2xl"
+          className="card fixed top-[12vh] left-1/2 z-40 w-[min(560px,calc(100vw-2rem))] -translate-x-1/2 p-2 shadow-2xl"
         >
           <Dialog.Title className="sr-only">Find anything</Dialog.Title>
           <Command label="Find anything" shouldFilter={false}>

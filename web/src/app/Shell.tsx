@@ -81,13 +81,10 @@ export function Shell() {
         Skip to the screen
       </a>
       <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:gap-x-1 max-sm:px-3">
-        <span className="font-title text-[19px] font-bold whitespace-nowrap max-sm:sr-only">
+        <span className="font-title text-lg font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
-        <nav
-          aria-label="Places"
-          className="flex gap-5 text-[16px] max-sm:gap-2 max-sm:text-[14.5px]"
-        >
+        <nav aria-label="Places" className="flex gap-5 text-base max-sm:gap-2 max-sm:text-sm">
           {PLACES.map((place) => (
             <NavLink
               key={place.to}

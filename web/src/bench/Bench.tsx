@@ -117,11 +117,11 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
           label="Name of the rhythm"
           labelHidden
           name={rhythm.name}
-          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-[30px] leading-tight font-bold hover:bg-card"
+          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-title leading-tight font-bold hover:bg-card"
           onName={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
         />
       </h1>
-      <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-[15.5px] max-2xl:hidden">
+      <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-note max-2xl:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
       {climbing ? null : (
@@ -168,7 +168,7 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
 
 const StageTabs = memo(function StageTabs() {
   return (
-    <nav aria-label="Stages" className="ml-auto flex text-[16px]">
+    <nav aria-label="Stages" className="ml-auto flex text-base">
       {STAGES.map((stage) => (
         <NavLink
           key={stage.to}

@@ -1,5 +1,6 @@
 import { LIMITS, type Rhythm, setNotes, setTags } from '@stride/core/rhythm';
 import { NotebookPen } from 'lucide-react';
+import { Field } from '../ui/Field.tsx';
 import { Panel } from '../ui/Panel.tsx';
 
 interface NotesPanelProps {
@@ -42,10 +43,9 @@ export function NotesPanel({ notes, tags, onEdit }: NotesPanelProps) {
       </label>
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Tags, one word each
-        <input
+        <Field
           key={tags.join(' ')}
           defaultValue={tags.join(' ')}
-          className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onBlur={(event) => onEdit((before) => setTags(before, event.target.value), 'tags')}
           onKeyDown={(event) => {
             if (event.key === 'Enter') event.currentTarget.blur();

@@ -11,6 +11,7 @@ import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { Select } from '../ui/Select.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { TempoRungs } from './TempoRungs.tsx';
 import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
@@ -58,7 +59,7 @@ export function Climb() {
     <div className="flex flex-1 flex-col gap-3">
       <section
         aria-label="Stride line"
-        className="flex flex-1 flex-col justify-center rounded-2xl border border-edge bg-card px-4 py-1"
+        className="card flex flex-1 flex-col justify-center px-4 py-1"
       >
         <p className="text-quiet">
           {rhythm.layers.length > 1 ? `${layer.name}; ` : ''}
@@ -66,7 +67,7 @@ export function Climb() {
             .filter((one) => one.id !== layer.id)
             .map((one) => `${one.name} ${muted.has(one.id) ? 'is silent' : 'plays along'}`)
             .join(', ')}
-          <label className="float-right inline-flex items-center gap-2 text-[15px]">
+          <label className="float-right inline-flex items-center gap-2 text-note">
             <input
               type="checkbox"
               checked={mirrored}
@@ -87,7 +88,7 @@ export function Climb() {
         />
       </section>
       <Status climbing={climbing} ladder={ladder} problem={problem} toggle={toggle} />
-      <section aria-label="Ladder" className="rounded-2xl border border-edge bg-card px-3 py-2">
+      <section aria-label="Ladder" className="card px-3 py-2">
         <TempoRungs rungs={climbing.rungs} at={standing} reached={state.status === 'reached'} />
       </section>
       {running ? null : (
@@ -122,13 +123,13 @@ function Status({ climbing, ladder, problem, toggle }: StatusProps) {
       <p
         aria-live="polite"
         data-testid="climb-status"
-        className="min-w-56 font-title text-[68px] leading-none font-bold max-sm:text-[44px]"
+        className="min-w-56 font-title text-display leading-none font-bold max-sm:text-figure"
       >
         {title}
       </p>
       <p
         data-testid="climb-detail"
-        className="max-w-[30ch] flex-1 basis-60 text-[28px] leading-tight max-sm:text-xl"
+        className="max-w-[30ch] flex-1 basis-60 text-title leading-tight max-sm:text-xl"
       >
         {problem ?? detail}
       </p>
@@ -241,9 +242,9 @@ function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
         />
         <label>
           <span className="sr-only">Step in</span>
-          <select
+          <Select
             value={kind}
-            className="h-11 rounded-lg border border-field bg-card px-2"
+            className="h-11 bg-card"
             onChange={(event) => {
               const next = event.target.value === 'bpm' ? 'bpm' : 'percent';
               const { min, max } = LADDER_LIMITS[next];
@@ -253,7 +254,7 @@ function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
           >
             <option value="percent">%</option>
             <option value="bpm">a minute</option>
-          </select>
+          </Select>
         </label>
       </span>
       <NumberField
@@ -264,11 +265,11 @@ function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
         onChange={(passes) => set({ passes: Math.round(passes) })}
       />
       {minutes === undefined ? null : (
-        <p data-testid="climb-minutes" className="pb-2 text-[17px]">
+        <p data-testid="climb-minutes" className="pb-2 text-lead">
           {sayMinutes(minutes)}
         </p>
       )}
-      <p className="min-w-[260px] flex-1 text-[13.5px] leading-snug text-quiet">
+      <p className="min-w-[260px] flex-1 text-fine leading-snug text-quiet">
         Warm up first. Stop at pain, tingling or numbness, and rest. Play no louder than you can
         talk over, or protect your ears. Your teacher’s or doctor’s word goes before this program’s.
       </p>

@@ -1,5 +1,7 @@
 import { COUNTING_SYSTEMS, type CountingSystem, SYSTEM_NOTES } from '@stride/core/counting';
 import { type Crossing, countFrom } from '@stride/core/crossing';
+import { Card } from '../ui/Card.tsx';
+import { Select } from '../ui/Select.tsx';
 
 interface CountedProps {
   readonly crossed: Crossing;
@@ -14,15 +16,12 @@ const MOST = 31;
 export function Counted({ crossed, counting, onCounting }: CountedProps) {
   const { counts, grid, moments, strides } = crossed;
   return (
-    <section
-      aria-label="Counted"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[15.5px] leading-snug"
-    >
-      <h2 className="mb-1 text-[17px]">Counted</h2>
-      <select
+    <Card aria-label="Counted" className="px-[18px] py-3 text-note leading-snug">
+      <h2 className="mb-1 text-lead">Counted</h2>
+      <Select
         aria-label="Counting system"
         value={counting}
-        className="mb-2 h-9 w-full rounded-lg border border-field bg-paper px-2 text-[15px]"
+        className="mb-2 w-full text-note"
         onChange={(event) => {
           const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
           if (system) onCounting(system);
@@ -33,7 +32,7 @@ export function Counted({ crossed, counting, onCounting }: CountedProps) {
             {SYSTEM_NOTES[system].name}
           </option>
         ))}
-      </select>
+      </Select>
       {counts.flatMap((beats, beat) =>
         counts.flatMap((count, pulse) => {
           if (beat === pulse) return [];
@@ -52,6 +51,6 @@ export function Counted({ crossed, counting, onCounting }: CountedProps) {
         Grid {grid.toLocaleString('en')}; {moments.length} moments
         {strides.length <= 24 ? `, strides ${strides.join(' ')}` : ''}.
       </p>
-    </section>
+    </Card>
   );
 }

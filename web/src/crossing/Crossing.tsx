@@ -9,6 +9,7 @@ import { player } from '../audio/the-player.ts';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { useKeys } from '../ui/use-keys.ts';
@@ -116,7 +117,7 @@ export function Crossing() {
   return (
     <div className="flex flex-1 flex-col gap-3 px-[22px] py-3 max-sm:px-3">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <h1 className="text-[30px] leading-tight">
+        <h1 className="text-title leading-tight">
           Crossing <span className="tabular-nums">{counts.join(' : ')}</span>
         </h1>
         <NumberField
@@ -147,10 +148,7 @@ export function Crossing() {
       </div>
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-[14px]">
-          <section
-            aria-label="The crossing"
-            className="rounded-2xl border border-edge bg-card px-4 py-3"
-          >
+          <Card aria-label="The crossing" className="px-4 py-3">
             <CrossingLine
               crossed={crossed}
               voices={voices}
@@ -181,7 +179,7 @@ export function Crossing() {
                 </Button>
               ) : null}
             </div>
-          </section>
+          </Card>
           <Words crossed={crossed} />
           <IntoABar />
         </div>

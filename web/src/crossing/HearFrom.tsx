@@ -1,5 +1,7 @@
 import { tempoFrom } from '@stride/core/crossing';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Select } from '../ui/Select.tsx';
 import type { Setup } from './setup.ts';
 
 interface HearFromProps {
@@ -16,11 +18,8 @@ export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
   const { pulses, from, bpm } = setup;
   const now = pulses[from]?.pulse.steps ?? 1;
   return (
-    <section
-      aria-label="Hear it from"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-3"
-    >
-      <h2 className="mb-2 text-[17px]">Hear it from</h2>
+    <Card aria-label="Hear it from" className="px-[18px] py-3">
+      <h2 className="mb-2 text-lead">Hear it from</h2>
       <div className="flex flex-col gap-1.5">
         {pulses.map(({ pulse: { steps } }, index) => (
           <Button
@@ -36,21 +35,17 @@ export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
           </Button>
         ))}
       </div>
-      <p className="mt-2 text-[15px]">The same strokes, another foot: only the click moves.</p>
-      <label className="mt-2 flex items-center gap-2 text-[15px]">
+      <p className="mt-2 text-note">The same strokes, another foot: only the click moves.</p>
+      <label className="mt-2 flex items-center gap-2 text-note">
         Change over
-        <select
-          value={every}
-          className="h-9 rounded-lg border border-field bg-paper px-2"
-          onChange={(event) => onEvery(Number(event.target.value))}
-        >
+        <Select value={every} onChange={(event) => onEvery(Number(event.target.value))}>
           {CHANGE_EVERY.map((turns) => (
             <option key={turns} value={turns}>
               {turns === 0 ? 'when I say' : `every ${turns} spans`}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
-    </section>
+    </Card>
   );
 }

@@ -7,6 +7,7 @@ import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { sayKin, useFamilies } from '../read/use-families.ts';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 
 const OWNER = 'crossing-bar';
@@ -35,11 +36,8 @@ export function IntoABar() {
   const kin = useFamilies(onsets, length);
   const playing = usePlays(OWNER);
   return (
-    <section
-      aria-label="Into a bar"
-      className="rounded-2xl border border-edge bg-card px-4 py-3 text-[15.5px] leading-snug"
-    >
-      <h2 className="mb-2 text-[17px]">Into a bar</h2>
+    <Card aria-label="Into a bar" className="px-4 py-3 text-note leading-snug">
+      <h2 className="mb-2 text-lead">Into a bar</h2>
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
           label="Steps of"
@@ -99,6 +97,6 @@ export function IntoABar() {
               .map((one) => sayKin(one))
               .join(' ')}
       </p>
-    </section>
+    </Card>
   );
 }

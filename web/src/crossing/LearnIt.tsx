@@ -4,6 +4,7 @@ import { Footprints, Play, Square } from 'lucide-react';
 import { playLoop } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayer } from '../audio/use-player.ts';
+import { Card } from '../ui/Card.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import type { Voice } from './voices.ts';
 
@@ -25,11 +26,8 @@ export function LearnIt({ crossed, voices, from, spans, onClimb }: LearnItProps)
   const scoreOf = ({ composite, heard }: LearnStep): Score =>
     composite ? scoreLearning(crossed, sounds, heard) : scoreCrossing(crossed, sounds, from);
   return (
-    <section
-      aria-label="Learn it"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[15.5px] leading-snug"
-    >
-      <h2 className="mb-1 text-[17px]">Learn it</h2>
+    <Card aria-label="Learn it" className="px-[18px] py-3 text-note leading-snug">
+      <h2 className="mb-1 text-lead">Learn it</h2>
       <ol>
         {learnSteps(crossed, voices, from).map((step, index) => {
           const owner = `crossing-step-${index}`;
@@ -65,9 +63,9 @@ export function LearnIt({ crossed, voices, from, spans, onClimb }: LearnItProps)
           );
         })}
       </ol>
-      <p className="mt-1 text-[14px] text-quiet">
+      <p className="mt-1 text-sm text-quiet">
         Stay on a step until it is easy; let go of what hurts.
       </p>
-    </section>
+    </Card>
   );
 }

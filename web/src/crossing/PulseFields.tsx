@@ -3,6 +3,7 @@ import { Settings2, Trash2 } from 'lucide-react';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Panel } from '../ui/Panel.tsx';
+import { Select } from '../ui/Select.tsx';
 import type { PulseSetup } from './setup.ts';
 import { VOICES, type Voice } from './voices.ts';
 
@@ -15,8 +16,6 @@ interface PulseFieldsProps {
   readonly onBackbeat: (step: number) => void;
   readonly onRemove: (() => void) | undefined;
 }
-
-const SELECT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 
 /** Steps, sound and hand of one pulse, and behind a button its parts, its start and its backbeat. */
 export function PulseFields(props: PulseFieldsProps) {
@@ -34,10 +33,10 @@ export function PulseFields(props: PulseFieldsProps) {
         max={CROSSING_LIMITS.steps}
         onChange={(next) => onPulse({ steps: Math.round(next) })}
       />
-      <select
+      <Select
         aria-label={`Sound of ${name}`}
         value={voice.name}
-        className={SELECT}
+        className="text-note"
         onChange={(event) => {
           const chosen = VOICES.find((one) => one.name === event.target.value);
           if (chosen) onVoice({ ...chosen, hand: voice.hand });
@@ -47,17 +46,17 @@ export function PulseFields(props: PulseFieldsProps) {
         {VOICES.map((one) => (
           <option key={one.name}>{one.name}</option>
         ))}
-      </select>
-      <select
+      </Select>
+      <Select
         aria-label={`Hand or foot of ${name}`}
         value={voice.hand}
-        className={SELECT}
+        className="text-note"
         onChange={(event) => onVoice({ ...voice, hand: event.target.value as Voice['hand'] })}
       >
         <option value="R">right</option>
         <option value="L">left</option>
         <option value="F">foot</option>
-      </select>
+      </Select>
       <Panel
         label={`Parts of ${name}`}
         side="top"
@@ -85,7 +84,7 @@ interface PulsePartsProps extends Pick<PulseFieldsProps, 'setup' | 'onPulse' | '
 }
 
 const CELL =
-  'flex size-9 items-center justify-center rounded-lg border border-edge text-[15px] aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-card';
+  'flex size-9 items-center justify-center rounded-lg border border-edge text-note aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-card';
 
 /** How many parts a step has, which of them sound, where the pulse starts, and what lies over its view. */
 function PulseParts({ name, setup, onPulse, onBackbeat }: PulsePartsProps) {

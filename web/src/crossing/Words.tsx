@@ -1,6 +1,8 @@
 import { type Crossing, phrasesFor, setPhrase } from '@stride/core/crossing';
 import { useId, useMemo, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
 
 interface WordsProps {
   readonly crossed: Crossing;
@@ -21,12 +23,9 @@ export function Words({ crossed }: WordsProps) {
   if (crossed.moments.length > MOST) return null;
   const type = (next: string) => setOwn({ strides, text: next });
   return (
-    <section
-      aria-label="Words"
-      className="rounded-2xl border border-edge bg-card px-4 py-3 text-[15.5px] leading-snug"
-    >
+    <Card aria-label="Words" className="px-4 py-3 text-note leading-snug">
       <div className="mb-2 flex flex-wrap items-center gap-2">
-        <h2 className="mr-2 text-[17px]">Words</h2>
+        <h2 className="mr-2 text-lead">Words</h2>
         {bank.map((phrase) => (
           <Button
             key={phrase}
@@ -44,11 +43,11 @@ export function Words({ crossed }: WordsProps) {
       <label htmlFor={id} className="mb-1 block text-sm text-quiet">
         Your phrase: a space between words, a hyphen between syllables, CAPITALS where the stress is
       </label>
-      <input
+      <Field
         id={id}
         value={text}
         maxLength={400}
-        className="h-10 w-full rounded-lg border border-field bg-paper px-3 text-[17px]"
+        className="h-10 w-full px-3 text-lead"
         onChange={(event) => type(event.target.value)}
       />
       {set.syllables.length > 0 ? (
@@ -65,7 +64,7 @@ export function Words({ crossed }: WordsProps) {
               className="min-w-fit border-l-2 border-edge pr-3 pl-1.5"
             >
               <span
-                className={`block text-[19px] whitespace-nowrap ${one.stressed ? 'font-bold text-ink' : 'text-ink'}`}
+                className={`block text-lg whitespace-nowrap ${one.stressed ? 'font-bold text-ink' : 'text-ink'}`}
               >
                 {one.text}
                 {one.joined ? '-' : ''}
@@ -73,7 +72,7 @@ export function Words({ crossed }: WordsProps) {
               <span
                 className={`mt-0.5 block h-1.5 rounded-full ${one.long ? 'bg-[var(--metal)]' : 'w-2 bg-[var(--faint)]'}`}
               />
-              <span className="text-[13px] text-quiet">
+              <span className="text-fine text-quiet">
                 {one.long ? 'long' : 'short'} {one.stride}
               </span>
             </li>
@@ -93,6 +92,6 @@ export function Words({ crossed }: WordsProps) {
           ))
         )}
       </div>
-    </section>
+    </Card>
   );
 }

@@ -15,6 +15,7 @@ import { useState } from 'react';
 import { GestureMark } from '../strideline/GestureMark.tsx';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { Select } from '../ui/Select.tsx';
 
 interface BeatRowProps {
   /** Undefined where nothing is written yet, or what is written cannot be read. */
@@ -52,7 +53,7 @@ export function BeatRow({ cycle, onChange }: BeatRowProps) {
               type="button"
               aria-label={`Beat ${index + 1}: ${gesture} of ${span}`}
               aria-pressed={index === at}
-              className="flex size-11 flex-col items-center justify-center rounded-lg border border-field bg-paper text-[14px] leading-none font-semibold hover:border-faint aria-pressed:border-ink aria-pressed:bg-choice"
+              className="flex size-11 flex-col items-center justify-center rounded-lg border border-field bg-paper text-sm leading-none font-semibold hover:border-faint aria-pressed:border-ink aria-pressed:bg-choice"
               onClick={() => setChosen(index)}
             >
               <svg width="24" height="22" aria-hidden="true">
@@ -88,9 +89,9 @@ export function BeatRow({ cycle, onChange }: BeatRowProps) {
         />
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Shown by
-          <select
+          <Select
             value={beat.gesture ?? 'clap'}
-            className="h-[38px] rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
+            className="h-[38px] text-note"
             onChange={(event) => {
               const gesture = GESTURES.find((one) => one === event.target.value);
               if (gesture) onChange(setBeat(cycle, at, { gesture }));
@@ -99,7 +100,7 @@ export function BeatRow({ cycle, onChange }: BeatRowProps) {
             {GESTURES.map((gesture) => (
               <option key={gesture}>{gesture}</option>
             ))}
-          </select>
+          </Select>
         </label>
         <Button
           look="quiet"
@@ -115,7 +116,7 @@ export function BeatRow({ cycle, onChange }: BeatRowProps) {
         </Button>
       </div>
       {at === 0 ? null : (
-        <label className="flex items-center gap-2 text-[15px]">
+        <label className="flex items-center gap-2 text-note">
           <input
             type="checkbox"
             checked={beginsGroup(cycle, at)}

@@ -9,6 +9,9 @@ import {
 import { beatsOf, formatSpans, turnPulses } from '@stride/core/cycle';
 import { counted } from '@stride/core/wording';
 import { memo, useMemo, useState } from 'react';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 
 interface CatalogueProps {
   readonly chosen: string | undefined;
@@ -31,16 +34,13 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
     : own.filter((entry) => entry.name.toLowerCase().includes(text.trim().toLowerCase()));
   const all = [...mine, ...found];
   return (
-    <section
-      aria-label="Catalogue of cycles"
-      className="flex min-h-0 flex-col gap-2 rounded-2xl border border-edge bg-card p-3"
-    >
-      <input
+    <Card aria-label="Catalogue of cycles" className="flex min-h-0 flex-col gap-2 p-3">
+      <Field
         type="search"
         value={text}
         aria-label="Search the catalogue"
         placeholder="Name, number of beats or 2+2+3"
-        className="h-10 rounded-lg border border-field bg-paper px-3"
+        className="h-10 px-3"
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {
           const [first] = all;
@@ -48,10 +48,10 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
         }}
       />
       <div className="flex gap-2">
-        <select
+        <Select
           aria-label="Tradition"
           value={tradition ?? ''}
-          className="h-9 min-w-0 flex-1 rounded-lg border border-field bg-paper px-2 text-[15px]"
+          className="min-w-0 flex-1 text-note"
           onChange={(event) => setTradition(TRADITIONS.find((one) => one === event.target.value))}
         >
           <option value="">All traditions</option>
@@ -60,12 +60,12 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
               {TRADITION_NOTES[one].name}
             </option>
           ))}
-        </select>
-        <select
+        </Select>
+        <Select
           aria-label="Parts of a beat in South Indian talas"
           title="Parts of a beat in South Indian talas"
           value={speed}
-          className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px]"
+          className="text-note"
           onChange={(event) => setSpeed(Number(event.target.value))}
         >
           {TALA_SPEEDS.map((one) => (
@@ -73,7 +73,7 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
               {one} parts
             </option>
           ))}
-        </select>
+        </Select>
       </div>
       {all.length === 0 ? (
         <p className="px-1 py-4 text-quiet">
@@ -90,7 +90,7 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
       <p className="text-sm text-quiet" role="status">
         {all.length} of the cycles fit
       </p>
-    </section>
+    </Card>
   );
 }
 

@@ -14,6 +14,9 @@ import {
 } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { useId } from 'react';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 import { useTyped } from '../ui/use-typed.ts';
 
 interface CountingPanelProps {
@@ -33,8 +36,8 @@ export function CountingPanel({ cycle, counting, divisions, onChange }: Counting
   const rule: CountingRule = typeof used === 'string' ? { base: used } : used;
   const base = baseOf(used);
   return (
-    <section aria-labelledby={`${id}-title`} className="rounded-2xl border border-edge bg-card p-4">
-      <h2 id={`${id}-title`} className="mb-2 text-[17px]">
+    <Card aria-labelledby={`${id}-title`} className="p-4">
+      <h2 id={`${id}-title`} className="mb-2 text-lead">
         Counting
       </h2>
       <SystemChoice
@@ -44,7 +47,7 @@ export function CountingPanel({ cycle, counting, divisions, onChange }: Counting
         onChange={(system) => onChange(simplify({ ...rule, base: system }))}
       />
       <p className="mt-1 text-sm text-quiet">{SYSTEM_NOTES[base].note}</p>
-      <table className="mt-3 w-full text-[15px]">
+      <table className="mt-3 w-full text-note">
         <caption className="pb-1 text-left text-sm text-quiet">
           By the parts of a beat, as this rhythm uses them
         </caption>
@@ -73,7 +76,7 @@ export function CountingPanel({ cycle, counting, divisions, onChange }: Counting
         </tbody>
       </table>
       <OwnWords counting={used} onChange={onChange} />
-    </section>
+    </Card>
   );
 }
 
@@ -89,9 +92,9 @@ function SystemChoice({ label, labelHidden, value, usual, onChange }: SystemChoi
   return (
     <label className="flex flex-col gap-1 text-sm text-quiet">
       <span className={labelHidden ? 'sr-only' : ''}>{label}</span>
-      <select
+      <Select
         value={value}
-        className="h-9 w-full rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
+        className="w-full text-note"
         onChange={(event) => {
           const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
           if (system) onChange(system);
@@ -103,7 +106,7 @@ function SystemChoice({ label, labelHidden, value, usual, onChange }: SystemChoi
             {one === usual ? ' (usual here)' : ''}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }
@@ -125,11 +128,11 @@ function OwnWords({
       <label htmlFor={id} className="text-sm text-quiet">
         As it is written; words of your own go here, such as “plain; 3 = 1 ti ti”
       </label>
-      <input
+      <Field
         id={id}
         value={text}
         aria-describedby={`${id}-said`}
-        className="mt-1 h-9 w-full rounded-lg border border-field bg-paper px-2 font-mono text-[14px]"
+        className="mt-1 w-full font-mono text-sm"
         onChange={(event) => {
           setText(event.target.value);
           const read = readCounting(event.target.value);

@@ -14,6 +14,7 @@ import { useBench } from '../bench/context.ts';
 import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { useKeys } from '../ui/use-keys.ts';
@@ -89,12 +90,9 @@ export function Frame() {
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
       <div className="flex flex-col gap-[14px] max-lg:contents">
-        <section
-          aria-label="The cycle"
-          className="max-lg:order-1 rounded-2xl border border-edge bg-card px-5 pt-4 pb-3"
-        >
+        <Card aria-label="The cycle" className="max-lg:order-1 px-5 pt-4 pb-3">
           <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-            <h2 className="text-[24px] leading-tight">{entry?.name ?? cycle.name}</h2>
+            <h2 className="text-2xl leading-tight">{entry?.name ?? cycle.name}</h2>
             <span className="text-quiet">{describeCycle(cycle)}</span>
             <span className="ml-auto flex flex-wrap gap-2">
               {isOther ? (
@@ -133,7 +131,7 @@ export function Frame() {
           />
           <div className="flex flex-wrap items-center justify-between gap-x-6">
             <GestureKey />
-            <p role="status" className="min-h-6 text-[15px]">
+            <p role="status" className="min-h-6 text-note">
               {mine ? sayTaps(tapping.taps) : ''}
             </p>
           </div>
@@ -190,7 +188,7 @@ export function Frame() {
               ) : null}
             </div>
           ) : null}
-        </section>
+        </Card>
         <div className="grid grid-cols-2 gap-[14px] max-lg:order-3 max-md:grid-cols-1">
           <CountingPanel
             cycle={rhythm.cycle}
@@ -199,8 +197,8 @@ export function Frame() {
             onChange={(next) => edit((before) => ({ ...before, counting: next }), 'counting')}
           />
           <div className="flex flex-col gap-[14px]">
-            <section aria-label="Length" className="rounded-2xl border border-edge bg-card p-4">
-              <h2 className="mb-2 text-[17px]">Length</h2>
+            <Card aria-label="Length" className="p-4">
+              <h2 className="mb-2 text-lead">Length</h2>
               {timed.ok ? (
                 sayLengths(rhythm, timed.timing).map((text) => <p key={text}>{text}</p>)
               ) : (
@@ -213,7 +211,7 @@ export function Frame() {
               >
                 Find a cadence that lands in this cycle
               </Link>
-            </section>
+            </Card>
             <Sides rhythm={rhythm} onChange={(next) => edit(() => next)} />
           </div>
         </div>
@@ -252,8 +250,8 @@ function Sides({ rhythm, onChange }: SidesProps) {
   const [follow, setFollow] = useState(true);
   const timelines = rhythm.layers.filter((layer) => layer.side);
   return (
-    <section aria-label="Sides" className="rounded-2xl border border-edge bg-card p-4">
-      <h2 className="mb-2 text-[17px]">Sides</h2>
+    <Card aria-label="Sides" className="p-4">
+      <h2 className="mb-2 text-lead">Sides</h2>
       {timelines.length === 0 ? (
         <p className="text-quiet">
           No two-sided timeline in this rhythm. Look one up in the catalogue, such as son clave, and
@@ -278,7 +276,7 @@ function Sides({ rhythm, onChange }: SidesProps) {
               </Button>
             </div>
           ))}
-          <label className="mt-2 flex items-center gap-2 text-[15px]">
+          <label className="mt-2 flex items-center gap-2 text-note">
             <input
               type="checkbox"
               checked={follow}
@@ -289,6 +287,6 @@ function Sides({ rhythm, onChange }: SidesProps) {
           </label>
         </>
       )}
-    </section>
+    </Card>
   );
 }

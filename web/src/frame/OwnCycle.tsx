@@ -1,6 +1,8 @@
 import { type Cycle, describeCycle, formatSpans, parseSpans } from '@stride/core/cycle';
 import { useId, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
 import { BeatRow } from './BeatRow.tsx';
 
 interface OwnCycleProps {
@@ -21,20 +23,17 @@ export function OwnCycle({ onTry, onKeep }: OwnCycleProps) {
         ? result.cycle
         : undefined;
   return (
-    <section
-      aria-labelledby={`${id}-title`}
-      className="flex flex-col gap-2 rounded-2xl border border-edge bg-card p-4"
-    >
-      <h2 id={`${id}-title`} className="text-[17px]">
+    <Card aria-labelledby={`${id}-title`} className="flex flex-col gap-2 p-4">
+      <h2 id={`${id}-title`} className="text-lead">
         A cycle of your own
       </h2>
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Pulses of each beat; c clap, f finger, w wave, s silent; a comma between groups
-        <input
+        <Field
           value={spans}
           placeholder="3c+2w, 2c+2f"
           aria-describedby={`${id}-said`}
-          className="h-9 rounded-lg border border-field bg-paper px-2 font-mono text-[15px] text-ink"
+          className="font-mono text-note"
           onChange={(event) => setSpans(event.target.value)}
         />
       </label>
@@ -51,11 +50,11 @@ export function OwnCycle({ onTry, onKeep }: OwnCycleProps) {
       </p>
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Name
-        <input
+        <Field
           value={name}
           maxLength={80}
           placeholder="Stair seven"
-          className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
+          className="text-note"
           onChange={(event) => setName(event.target.value.replace(/["#\n]/g, ''))}
         />
       </label>
@@ -73,6 +72,6 @@ export function OwnCycle({ onTry, onKeep }: OwnCycleProps) {
           Keep it
         </Button>
       </div>
-    </section>
+    </Card>
   );
 }

@@ -38,7 +38,7 @@ export function RecastPreview({ rhythm, recast }: RecastPreviewProps) {
             scale={0.8}
             lit={recast.moved.length > 0 ? lit : undefined}
             label={(index) => (
-              <span className="block truncate font-title text-[15px] font-bold">
+              <span className="block truncate font-title text-note font-bold">
                 {after.layers[index]?.name}
               </span>
             )}

@@ -12,6 +12,7 @@ import { useOwnInstruments } from '../store/own-instruments.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { useTitle } from '../ui/use-title.ts';
 import { CARE, WORDS } from './advice.ts';
@@ -31,12 +32,12 @@ export function Guide() {
   return (
     <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-4 px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
-        <h1 className="text-[30px] leading-tight">Guide</h1>
+        <h1 className="text-title leading-tight">Guide</h1>
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Instrument
-          <select
+          <Select
             value={instrument.id}
-            className="h-10 rounded-lg border border-field bg-card px-2 text-base text-ink"
+            className="h-10 bg-card"
             onChange={(event) => setSearch({ instrument: event.target.value })}
           >
             {allInstruments().map((one) => (
@@ -45,7 +46,7 @@ export function Guide() {
                 {one.also ? ` (${one.also.join(', ')})` : ''}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <p className="min-w-0 flex-1 basis-60 pb-1.5 text-quiet">{instrument.note}</p>
         <span className="flex gap-2">
@@ -109,7 +110,7 @@ export function Guide() {
             ))}
           </ul>
           {instrument.compounds ? (
-            <p className="mt-3 rounded-2xl border border-edge bg-card p-4">
+            <p className="card mt-3 p-4">
               Spoken as one:{' '}
               {instrument.compounds
                 .map(({ name, code, parts }) => `${name} (${code}) is ${parts.join(' with ')}`)
@@ -123,9 +124,9 @@ export function Guide() {
           </p>
         </section>
         <div className="flex flex-col gap-4">
-          <section className="rounded-2xl border border-edge bg-card px-4 py-3">
-            <h2 className="mb-1 text-[19px]">Care</h2>
-            <dl className="text-[15px] leading-snug">
+          <section className="card px-4 py-3">
+            <h2 className="mb-1 text-lg">Care</h2>
+            <dl className="text-note leading-snug">
               {CARE.map(([title, text]) => (
                 <div key={title} className="py-1.5">
                   <dt className="font-semibold">{title}</dt>
@@ -134,9 +135,9 @@ export function Guide() {
               ))}
             </dl>
           </section>
-          <section className="rounded-2xl border border-edge bg-card px-4 py-3">
-            <h2 className="mb-1 text-[19px]">Words</h2>
-            <dl className="text-[15px] leading-snug">
+          <section className="card px-4 py-3">
+            <h2 className="mb-1 text-lg">Words</h2>
+            <dl className="text-note leading-snug">
               {WORDS.map(([word, meaning]) => (
                 <div key={word} className="py-1">
                   <dt className="inline font-semibold">{word}: </dt>
@@ -169,13 +170,13 @@ function StrokeCard({ instrument, stroke }: StrokeCardProps) {
   const known = findInstrument(instrument);
   const easier = stroke.easier && known ? strokeKind(known, stroke.easier) : undefined;
   return (
-    <li className="rounded-2xl border border-edge bg-card px-4 py-3 text-[15px] leading-snug">
+    <li className="card px-4 py-3 text-note leading-snug">
       <div className="flex items-center gap-3">
         <svg width="30" height="30" viewBox="-12 -12 24 24" aria-hidden="true">
           <Head family={stroke.family} size={9} below={false} />
         </svg>
-        <h2 className="flex-1 text-[19px] leading-tight">
-          {stroke.name} <span className="font-mono text-[16px] font-normal">{stroke.code}</span>
+        <h2 className="flex-1 text-lg leading-tight">
+          {stroke.name} <span className="font-mono text-base font-normal">{stroke.code}</span>
         </h2>
         <Button
           look="quiet"

@@ -13,6 +13,9 @@ import { Play, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 import { hearVoice } from './hear.ts';
 
 interface OwnInstrumentProps {
@@ -110,32 +113,29 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
   }
 
   return (
-    <section
-      aria-label="An instrument of your own"
-      className="flex flex-col gap-3 rounded-2xl border border-edge bg-card p-4"
-    >
-      <h2 className="text-[19px]">
+    <Card aria-label="An instrument of your own" className="flex flex-col gap-3 p-4">
+      <h2 className="text-lg">
         {instrument ? `Change the ${instrument.name}` : 'An instrument of your own'}
       </h2>
       <div className="flex flex-wrap gap-3">
-        <Field label="Name">
-          <input
+        <Labelled label="Name">
+          <Field
             value={name}
             maxLength={40}
             placeholder="tin lid"
-            className={INPUT}
+            className="text-note"
             onChange={(event) => setName(event.target.value)}
           />
-        </Field>
-        <Field label="What it is" wide>
-          <input
+        </Labelled>
+        <Labelled label="What it is" wide>
+          <Field
             value={note}
             maxLength={200}
             placeholder="The lid of a biscuit tin, played with a spoon."
-            className={INPUT}
+            className="text-note"
             onChange={(event) => setNote(event.target.value)}
           />
-        </Field>
+        </Labelled>
       </div>
       <ul className="flex flex-col gap-2">
         {strokes.map((stroke, at) => (
@@ -144,29 +144,29 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
             key={at}
             className="flex flex-wrap items-end gap-2 border-t border-edge pt-2"
           >
-            <Field label="Code">
-              <input
+            <Labelled label="Code">
+              <Field
                 value={stroke.code}
                 maxLength={8}
                 aria-label={`Code of stroke ${at + 1}`}
-                className={`${INPUT} w-16 font-mono`}
+                className="text-note w-16 font-mono"
                 onChange={(event) => change(at, { code: event.target.value.trim() })}
               />
-            </Field>
-            <Field label="Stroke">
-              <input
+            </Labelled>
+            <Labelled label="Stroke">
+              <Field
                 value={stroke.name}
                 maxLength={40}
                 aria-label={`Name of stroke ${at + 1}`}
-                className={`${INPUT} w-36`}
+                className="text-note w-36"
                 onChange={(event) => change(at, { name: event.target.value })}
               />
-            </Field>
-            <Field label="Sound">
-              <select
+            </Labelled>
+            <Labelled label="Sound">
+              <Select
                 value={stroke.sound.timbre}
                 aria-label={`Sound of stroke ${at + 1}`}
-                className={INPUT}
+                className="text-note"
                 onChange={(event) => {
                   const timbre = TIMBRES.find((one) => one === event.target.value);
                   if (!timbre) return;
@@ -180,9 +180,9 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
                     {timbre.replace('-', ', ')}
                   </option>
                 ))}
-              </select>
-            </Field>
-            <Field label={`Pitch, ${Math.round(stroke.sound.pitch)} Hz`}>
+              </Select>
+            </Labelled>
+            <Labelled label={`Pitch, ${Math.round(stroke.sound.pitch)} Hz`}>
               <input
                 type="range"
                 min={Math.log2(40)}
@@ -198,24 +198,24 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
                 }
                 onPointerUp={() => hearVoice(stroke.sound.timbre, stroke.sound.pitch)}
               />
-            </Field>
-            <Field label="Family">
-              <select
+            </Labelled>
+            <Labelled label="Family">
+              <Select
                 value={stroke.family}
                 aria-label={`Family of stroke ${at + 1}`}
-                className={INPUT}
+                className="text-note"
                 onChange={(event) => change(at, { family: event.target.value as Family })}
               >
                 {FAMILIES.map((family) => (
                   <option key={family}>{family}</option>
                 ))}
-              </select>
-            </Field>
-            <Field label="Hand">
-              <select
+              </Select>
+            </Labelled>
+            <Labelled label="Hand">
+              <Select
                 value={stroke.hand}
                 aria-label={`Hand of stroke ${at + 1}`}
-                className={INPUT}
+                className="text-note"
                 onChange={(event) => change(at, { hand: event.target.value as StrokeKind['hand'] })}
               >
                 {HANDS.map(([hand, words]) => (
@@ -223,8 +223,8 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
                     {words}
                   </option>
                 ))}
-              </select>
-            </Field>
+              </Select>
+            </Labelled>
             <Button
               look="quiet"
               aria-label={`Hear stroke ${at + 1}`}
@@ -262,11 +262,9 @@ export function OwnInstrument({ instrument, onKeep, onClose }: OwnInstrumentProp
           Cancel
         </Button>
       </div>
-    </section>
+    </Card>
   );
 }
-
-const INPUT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 
 function freeCode(strokes: readonly Draft[]): string {
   return [...'XOSTMBKDxostmbkd'].find((code) => strokes.every((one) => one.code !== code)) ?? 'Z';
@@ -279,13 +277,13 @@ function freeId(wanted: string): string {
   return id;
 }
 
-interface FieldProps {
+interface LabelledProps {
   readonly label: string;
   readonly wide?: boolean;
   readonly children: React.ReactNode;
 }
 
-function Field({ label, wide, children }: FieldProps) {
+function Labelled({ label, wide, children }: LabelledProps) {
   return (
     // biome-ignore lint/a11y/noLabelWithoutControl: the control is the child
     <label className={`flex flex-col gap-0.5 text-sm text-quiet ${wide ? 'min-w-60 flex-1' : ''}`}>

@@ -10,6 +10,8 @@ import {
 } from '@stride/core/landing';
 import { counted, form } from '@stride/core/wording';
 import { useState } from 'react';
+import { Card } from '../ui/Card.tsx';
+import { Select } from '../ui/Select.tsx';
 import { CycleSelect } from './CycleSelect.tsx';
 import { InlineNumber, WORD_SELECT } from './InlineNumber.tsx';
 import { StartFields } from './StartFields.tsx';
@@ -63,11 +65,8 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
     </>
   );
   return (
-    <section
-      aria-label="What is asked"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-3"
-    >
-      <div className="flex flex-wrap items-center gap-x-2 gap-y-2 text-[17px]">
+    <Card aria-label="What is asked" className="px-[18px] py-3">
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-2 text-lead">
         {full ? (
           <>
             {shape === 'list' ? null : (
@@ -76,7 +75,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
                 phrases
               </>
             )}
-            <select
+            <Select
               aria-label="Shape"
               value={shape}
               className={WORD_SELECT}
@@ -93,7 +92,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
                 </option>
               ))}
               <option value="any">of any shape</option>
-            </select>
+            </Select>
             {shape === 'list' ? (
               <ListField
                 list={question.list ?? []}
@@ -106,7 +105,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
               </>
             )}
             <Comma /> with
-            <select
+            <Select
               aria-label="Kind of gaps"
               value={gapsDiffer ? 'differ' : 'equal'}
               className={WORD_SELECT}
@@ -114,7 +113,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
             >
               <option value="equal">equal gaps</option>
               <option value="differ">gaps that may differ</option>
-            </select>
+            </Select>
             of {range('Gaps', gaps, limits.gap, (next) => set({ gaps: next }))}
             <Comma />
           </>
@@ -122,7 +121,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         {full ? 'in' : 'In'}
         <CycleSelect cycle={cycle} onCycle={onCycle} onProblem={setProblem} />
         at
-        <select
+        <Select
           aria-label={`Parts of a ${units.count}`}
           value={full && parts.length > 1 ? 'all' : String(parts[0])}
           className={WORD_SELECT}
@@ -139,9 +138,9 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
             </option>
           ))}
           {full ? <option value="all">3 to 9 parts a {units.count}</option> : null}
-        </select>
+        </Select>
         <Comma /> landing
-        <select
+        <Select
           aria-label="Landing"
           value={landing}
           className={WORD_SELECT}
@@ -151,7 +150,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
         >
           <option value="on-last">on the last</option>
           <option value="after-last">after the last</option>
-        </select>
+        </Select>
         {full ? (
           <>
             <Comma /> starting
@@ -183,11 +182,11 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
       {/* One line for both, so that nothing under it moves while one types. */}
       <p
         role={problem ? 'alert' : undefined}
-        className={`mt-1.5 text-[14.5px] ${full ? 'min-h-6' : ''} ${problem ? 'text-warn' : 'text-quiet'}`}
+        className={`mt-1.5 text-sm ${full ? 'min-h-6' : ''} ${problem ? 'text-warn' : 'text-quiet'}`}
       >
         {problem ?? (full && shape !== 'any' ? SHAPE_NOTES[shape] : '')}
       </p>
-    </section>
+    </Card>
   );
 }
 

@@ -1,6 +1,8 @@
 import { entryOf, findEntry } from '@stride/core/catalogue';
 import { beatsOf, type Cycle, parseSpans } from '@stride/core/cycle';
 import { useState } from 'react';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 import { CYCLE_GROUPS, cycleLabel } from './cycles.ts';
 import { WORD_SELECT } from './InlineNumber.tsx';
 
@@ -17,7 +19,7 @@ export function CycleSelect({ cycle, onCycle, onProblem }: CycleSelectProps) {
   const [typed, setTyped] = useState<string>();
   return (
     <>
-      <select
+      <Select
         aria-label="Cycle"
         value={typed !== undefined ? 'typed' : known && named ? named.id : 'here'}
         className={WORD_SELECT}
@@ -48,13 +50,13 @@ export function CycleSelect({ cycle, onCycle, onProblem }: CycleSelectProps) {
             ))}
           </optgroup>
         ))}
-      </select>
+      </Select>
       {typed === undefined ? null : (
-        <input
+        <Field
           aria-label="Spans of the cycle"
           value={typed}
           placeholder="2+2+3, or 1x10"
-          className="h-9 w-32 rounded-lg border border-field bg-paper px-2 font-semibold"
+          className="w-32 font-semibold"
           onChange={(event) => {
             setTyped(event.target.value);
             const result = parseSpans(event.target.value);

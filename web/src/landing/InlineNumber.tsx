@@ -1,8 +1,7 @@
 import { useTyped } from '../ui/use-typed.ts';
 
 /** How a choice looks as a word of a sentence. */
-export const WORD_SELECT =
-  'h-9 max-w-[230px] rounded-lg border border-field bg-paper px-1.5 font-semibold text-ink';
+export const WORD_SELECT = 'max-w-[230px] px-1.5 font-semibold';
 
 interface InlineNumberProps {
   readonly label: string;

@@ -6,8 +6,10 @@ import { Play, Square } from 'lucide-react';
 import { useMemo, useReducer } from 'react';
 import { useLocation } from 'react-router';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { Select } from '../ui/Select.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useSettled } from '../ui/use-settled.ts';
 import { useTitle } from '../ui/use-title.ts';
@@ -96,7 +98,7 @@ export function Landing() {
   return (
     <div className="flex flex-1 flex-col gap-3 px-[22px] py-3 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1 className="text-[30px] leading-tight">Landing</h1>
+        <h1 className="text-title leading-tight">Landing</h1>
         <span className="flex flex-wrap gap-1">
           {MODES.map(({ id, label }) => (
             <Button
@@ -117,12 +119,12 @@ export function Landing() {
             {...TEMPO_RANGE}
             onChange={(next) => act({ type: 'hear', change: { bpm: next } })}
           />
-          <label className="flex items-center gap-1.5 text-[15px]">
+          <label className="flex items-center gap-1.5 text-note">
             from
-            <select
+            <Select
               aria-label="Turns before it"
               value={before}
-              className="h-9 rounded-lg border border-field bg-card px-1.5"
+              className="bg-card px-1.5"
               onChange={(event) =>
                 act({ type: 'hear', change: { before: Number(event.target.value) } })
               }
@@ -136,7 +138,7 @@ export function Landing() {
                       : `${turns} turns before`}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
           <Button
             look="go"
@@ -169,11 +171,8 @@ export function Landing() {
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_470px] items-start gap-[14px] max-lg:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3">
           {cadence && units && miss ? (
-            <section
-              aria-label="The cadence"
-              className="rounded-2xl border border-edge bg-card px-4 pt-3 pb-2"
-            >
-              <p role="status" className="mb-2 text-[18px] leading-snug">
+            <Card aria-label="The cadence" className="px-4 pt-3 pb-2">
+              <p role="status" className="mb-2 text-lg leading-snug">
                 {miss.off === 0 ? sayCadence(cadence, units) : sayMiss(miss)}
               </p>
               <LandingLine
@@ -208,9 +207,9 @@ export function Landing() {
                 ) : null}
               </div>
               {made && !made.ok ? <Notice>{made.message}</Notice> : null}
-            </section>
+            </Card>
           ) : (
-            <p className="rounded-2xl border border-edge bg-card p-6 text-lg text-quiet">
+            <p className="card p-6 text-lg text-quiet">
               {doing.mode === 'mine'
                 ? 'Write a phrase, and it is drawn here with where it ends.'
                 : 'What is found is drawn here, with its sum and its words.'}

@@ -15,8 +15,11 @@ import { Play } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { Select } from '../ui/Select.tsx';
 import { InlineNumber } from './InlineNumber.tsx';
 import { type LayerPhrase, phraseOfLayer } from './phrase-of-layer.ts';
 import {
@@ -49,17 +52,14 @@ export function Mine({ asking, doing, act, onHear }: MineProps) {
   const miss = begun && missOf(cycle, begun);
 
   return (
-    <section
-      aria-label="Does mine land"
-      className="flex flex-col gap-2 rounded-2xl border border-edge bg-card px-[18px] py-3"
-    >
+    <Card aria-label="Does mine land" className="flex flex-col gap-2 px-[18px] py-3">
       <label className="flex flex-col gap-1 text-sm text-quiet">
         My phrase: sizes with gaps in brackets, or its syllables with a dot for every silent unit
-        <input
+        <Field
           value={text}
           maxLength={600}
           spellCheck={false}
-          className="h-10 rounded-lg border border-field bg-paper px-3 font-mono text-[16px] text-ink"
+          className="h-10 px-3 font-mono"
           onChange={(event) => act({ type: 'try', change: { text: event.target.value } })}
         />
       </label>
@@ -68,7 +68,7 @@ export function Mine({ asking, doing, act, onHear }: MineProps) {
         parts={parts}
         onPhrase={(phrase) => act({ type: 'try', change: { text: phrase } })}
       />
-      <div className="flex flex-wrap items-center gap-2 text-[16px]">
+      <div className="flex flex-wrap items-center gap-2 text-base">
         I begin on {units.count}
         <InlineNumber
           label={`I begin on ${units.count}`}
@@ -92,22 +92,22 @@ export function Mine({ asking, doing, act, onHear }: MineProps) {
       <Problem text={read.ok ? undefined : read.message} />
       {begun && miss ? (
         <div role="status">
-          <p className={`text-[18px] font-semibold ${miss.off === 0 ? 'text-good' : 'text-warn'}`}>
+          <p className={`text-lg font-semibold ${miss.off === 0 ? 'text-good' : 'text-warn'}`}>
             {sayMiss(miss)}
           </p>
-          <p className="text-[15.5px]">
+          <p className="text-note">
             {sayLength(begun.cadence)} To land: {sayCadence(begun.cadence, units)}
           </p>
         </div>
       ) : null}
       {mends.length > 0 ? (
         <div>
-          <h3 className="mb-1 text-[17px]">Smallest ways to mend it</h3>
+          <h3 className="mb-1 text-lead">Smallest ways to mend it</h3>
           <ul>
             {mends.map((mend) => (
               <li
                 key={mend.text}
-                className="flex items-center gap-2 border-t border-edge py-1 text-[16px]"
+                className="flex items-center gap-2 border-t border-edge py-1 text-base"
               >
                 <span className="min-w-0 flex-1">{mend.text}</span>
                 <IconButton label={`Hear: ${mend.text}`} onClick={() => onHear(mend.begun)}>
@@ -122,7 +122,7 @@ export function Mine({ asking, doing, act, onHear }: MineProps) {
         </div>
       ) : null}
       {begun ? <Speeds cycle={cycle} begun={begun} onHear={onHear} /> : null}
-    </section>
+    </Card>
   );
 }
 
@@ -143,9 +143,9 @@ function Speeds({ cycle, begun, onHear }: SpeedsProps) {
   const recuts = useMemo(() => recutsOf(cycle, begun), [cycle, begun]);
   return (
     <div className="overflow-x-auto">
-      <h3 className="mb-1 text-[17px]">At other speeds</h3>
-      <table className="w-full text-left text-[15px]">
-        <thead className="text-[14px] text-quiet">
+      <h3 className="mb-1 text-lead">At other speeds</h3>
+      <table className="w-full text-left text-note">
+        <thead className="text-sm text-quiet">
           <tr>
             <th className="pr-3 font-semibold">Speed</th>
             <th className="pr-3 font-semibold">Must start on</th>
@@ -199,12 +199,12 @@ function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
   const recent = useRecentRhythms();
   const [taken, setTaken] = useState<LayerPhrase>();
   return (
-    <div className="text-[15px]">
+    <div className="text-note">
       <label className="flex flex-wrap items-center gap-2 text-quiet">
         or take it from
-        <select
+        <Select
           value=""
-          className="h-9 max-w-64 rounded-lg border border-field bg-paper px-2 text-ink"
+          className="max-w-64"
           onChange={(event) => {
             const [rhythmId = '', layerId = ''] = event.target.value.split('/');
             const record = recent.find((one) => one.id === rhythmId);
@@ -222,7 +222,7 @@ function FromLayer({ cycle, parts, onPhrase }: FromLayerProps) {
               </option>
             )),
           )}
-        </select>
+        </Select>
       </label>
       {taken ? (
         <p className={taken.ok ? 'text-quiet' : 'text-warn'} role={taken.ok ? 'status' : 'alert'}>

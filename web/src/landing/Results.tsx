@@ -22,6 +22,8 @@ import {
 import { ArrowDown, ArrowUp, Star } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
 import { type Kept, keyOf } from './kept.ts';
 import type { SolutionsState } from './use-solutions.ts';
 
@@ -82,12 +84,9 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
   const shown: readonly (Cadence | Solution)[] = onlyKept ? kept.cadences : rows;
   const data = useMemo(() => shown.map((one) => rowOf(cycle, one)), [shown, cycle]);
   return (
-    <section
-      aria-label="Solutions"
-      className="flex min-w-0 flex-col rounded-2xl border border-edge bg-card px-3 py-3"
-    >
+    <Card aria-label="Solutions" className="flex min-w-0 flex-col px-3 py-3">
       <div className="mb-2 flex flex-wrap items-center gap-2 px-1">
-        <p role="status" className="min-w-0 flex-1 text-[17px] font-semibold">
+        <p role="status" className="min-w-0 flex-1 text-lead font-semibold">
           {onlyKept
             ? `${kept.cadences.length} kept, in this cycle`
             : problem
@@ -151,7 +150,7 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
           Bring a thousand more
         </Button>
       ) : null}
-    </section>
+    </Card>
   );
 }
 
@@ -203,19 +202,19 @@ function Table({ data, kept, chosen, onChoose }: TableProps) {
   const matching = table.getFilteredRowModel().rows.length;
   return (
     <>
-      <input
+      <Field
         type="search"
         value={words}
         aria-label="Search the solutions"
         placeholder="5 (1) 5, hourglass, beat 6"
-        className="mb-2 h-9 rounded-lg border border-field bg-paper px-3"
+        className="mb-2 px-3"
         onChange={(event) => setWords(event.target.value)}
       />
       <div className="overflow-x-auto">
-        <table className="w-full text-left text-[15px]">
+        <table className="w-full text-left text-note">
           <thead>
             {table.getHeaderGroups().map((group) => (
-              <tr key={group.id} className="border-b border-edge text-[14px] text-quiet">
+              <tr key={group.id} className="border-b border-edge text-sm text-quiet">
                 {group.headers.map((header) => {
                   const sorted = header.column.getIsSorted();
                   return (
@@ -261,7 +260,7 @@ function Table({ data, kept, chosen, onChoose }: TableProps) {
                       {cell.column.id === 'phrases' ? (
                         <button
                           type="button"
-                          className="text-left font-mono text-[14px] font-semibold lg:whitespace-nowrap"
+                          className="text-left font-mono text-sm font-semibold lg:whitespace-nowrap"
                           onClick={() => onChoose(cadence)}
                         >
                           {phrases}
@@ -301,7 +300,7 @@ function Table({ data, kept, chosen, onChoose }: TableProps) {
         <p className="px-1 py-2 text-quiet">No solution here fits these words.</p>
       ) : null}
       {table.getPageCount() > 1 ? (
-        <div className="mt-2 flex items-center gap-2 px-1 text-[15px]">
+        <div className="mt-2 flex items-center gap-2 px-1 text-note">
           <Button disabled={!table.getCanPreviousPage()} onClick={() => table.previousPage()}>
             Simpler
           </Button>

@@ -13,6 +13,7 @@ import {
 } from '../store/rhythms.ts';
 import { RECENT, useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
+import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { cadenceRhythm, cadenceToClimb, type SentCadence, withoutTurns } from './cadence-rhythm.ts';
 
@@ -67,10 +68,10 @@ export function SendOn(sent: SentCadence) {
   return (
     <span className="ml-auto flex flex-wrap gap-2">
       {fitting.length > 0 ? (
-        <select
+        <Select
           aria-label="Send it as"
           value={target?.id ?? ''}
-          className="h-9 max-w-44 rounded-lg border border-field bg-paper px-1.5 text-[15px]"
+          className="max-w-44 px-1.5 text-note"
           onChange={(event) => setWanted(event.target.value)}
         >
           <option value="">a new rhythm</option>
@@ -79,7 +80,7 @@ export function SendOn(sent: SentCadence) {
               a layer of {name}
             </option>
           ))}
-        </select>
+        </Select>
       ) : null}
       <Button onClick={() => void send('write')}>Send it to the Bench</Button>
       <Button onClick={() => void send('climb')}>Climb it</Button>

@@ -1,6 +1,8 @@
 import type { Cycle } from '@stride/core/cycle';
 import { QUESTION_LIMITS, type Question, type Units, unitAt } from '@stride/core/landing';
 import { useState } from 'react';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 import { InlineNumber, WORD_SELECT } from './InlineNumber.tsx';
 
 interface StartFieldsProps {
@@ -18,7 +20,7 @@ export function StartFields({ cycle, units, question, onChange, onProblem }: Sta
   const at = start.kind === 'at' ? start : { kind: 'at' as const, count: 0, part: 0 };
   return (
     <>
-      <select
+      <Select
         aria-label="Start"
         value={kind}
         className={WORD_SELECT}
@@ -34,7 +36,7 @@ export function StartFields({ cycle, units, question, onChange, onProblem }: Sta
         <option value="beat">on a {units.count}</option>
         <option value="at">on {units.count} …</option>
         <option value="now">now, where I am</option>
-      </select>
+      </Select>
       {start.kind === 'at' ? (
         <>
           {kind === 'now' ? `${units.count} ` : null}
@@ -71,7 +73,7 @@ export function StartFields({ cycle, units, question, onChange, onProblem }: Sta
       {start.kind === 'at' && start.lands !== undefined ? (
         <>
           to the end of
-          <select
+          <Select
             aria-label="Lands at the end of"
             value={start.lands}
             className={WORD_SELECT}
@@ -87,7 +89,7 @@ export function StartFields({ cycle, units, question, onChange, onProblem }: Sta
                 </option>
               ),
             )}
-          </select>
+          </Select>
         </>
       ) : null}
     </>
@@ -103,12 +105,12 @@ interface PlaceFieldProps {
 function PlaceField({ onPlace }: PlaceFieldProps) {
   const [text, setText] = useState('');
   return (
-    <input
+    <Field
       aria-label="Start on a place as it is counted"
       value={text}
       placeholder="or: & of 3"
       title="A place as it is counted: 3, & of 2, just before 2, right after 1, pulse 7"
-      className="h-9 w-28 rounded-lg border border-field bg-paper px-2"
+      className="w-28"
       onChange={(event) => setText(event.target.value)}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' || text.trim() === '') return;

@@ -1,6 +1,9 @@
 import { readSizes, type Sections, saySections, unitsOf } from '@stride/core/landing';
 import { useState } from 'react';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
 import { Problem } from '../ui/Problem.tsx';
+import { Select } from '../ui/Select.tsx';
 import { InlineNumber } from './InlineNumber.tsx';
 import { type Asking, type Joining, type LandingAction, partsOf } from './state.ts';
 
@@ -22,16 +25,13 @@ export function TwoParts({ asking, doing, act, sections, none }: TwoPartsProps) 
   const units = unitsOf(cycle, partsOf(asking));
   const read = readSizes(text);
   return (
-    <section
-      aria-label="Two parts"
-      className="flex flex-col gap-2 rounded-2xl border border-edge bg-card px-[18px] py-3 text-[16px]"
-    >
+    <Card aria-label="Two parts" className="flex flex-col gap-2 px-[18px] py-3 text-base">
       <div className="flex flex-wrap items-center gap-2">
         The
-        <select
+        <Select
           aria-label="Which part is fixed"
           value={fixed}
-          className="h-9 rounded-lg border border-field bg-paper px-2 font-semibold"
+          className="font-semibold"
           onChange={(event) =>
             act({
               type: 'join',
@@ -41,12 +41,12 @@ export function TwoParts({ asking, doing, act, sections, none }: TwoPartsProps) 
         >
           <option value="closing">closing part</option>
           <option value="opening">opening part</option>
-        </select>
+        </Select>
         stays
-        <input
+        <Field
           aria-label="Sizes of the part that stays"
           value={text}
-          className="h-9 w-48 rounded-lg border border-field bg-paper px-2 font-mono"
+          className="w-48 font-mono"
           onChange={(event) => act({ type: 'join', change: { text: event.target.value } })}
         />
         , with
@@ -88,6 +88,6 @@ export function TwoParts({ asking, doing, act, sections, none }: TwoPartsProps) 
           bounds; the list says what is in the way.
         </p>
       ) : null}
-    </section>
+    </Card>
   );
 }

@@ -2,6 +2,9 @@ import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
 import { allInstruments, type Instrument } from '@stride/core/instrument';
 import type { SaidUnit, StrokeTable, WordChoices } from '@stride/core/landing';
 import { useId } from 'react';
+import { Card } from '../ui/Card.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 
 interface WordsPanelProps {
   readonly choices: WordChoices;
@@ -17,8 +20,6 @@ interface WordsPanelProps {
   readonly onStroke: (syllable: string, code: string) => void;
 }
 
-const SELECT = 'h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
-
 /** How a cadence is spoken, and with which strokes it is played. */
 export function WordsPanel(props: WordsPanelProps) {
   const { choices, onChoices, said, text, problem, onText } = props;
@@ -28,17 +29,14 @@ export function WordsPanel(props: WordsPanelProps) {
     ...new Set(said.flatMap((one) => (one.text && one.text !== '–' ? [one.text] : []))),
   ];
   return (
-    <section
-      aria-label="Words and strokes"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[15.5px]"
-    >
-      <h2 className="mb-2 text-[18px]">Words and strokes</h2>
+    <Card aria-label="Words and strokes" className="px-[18px] py-3 text-note">
+      <h2 className="mb-2 text-lg">Words and strokes</h2>
       <div className="mb-2 flex flex-wrap items-end gap-3">
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Said in
-          <select
+          <Select
             value={typeof choices.counting === 'string' ? choices.counting : 'spoken-drum'}
-            className={SELECT}
+            className="text-note"
             onChange={(event) => {
               const counting = COUNTING_SYSTEMS.find((one) => one === event.target.value);
               if (counting) onChoices({ ...choices, counting });
@@ -49,13 +47,13 @@ export function WordsPanel(props: WordsPanelProps) {
                 {SYSTEM_NOTES[one].name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Smaller phrases lose
-          <select
+          <Select
             value={choices.shrinks}
-            className={SELECT}
+            className="text-note"
             onChange={(event) =>
               onChoices({
                 ...choices,
@@ -65,27 +63,27 @@ export function WordsPanel(props: WordsPanelProps) {
           >
             <option value="from the front">their first syllables</option>
             <option value="from the end">their last syllables</option>
-          </select>
+          </Select>
         </label>
         <label className="flex flex-col gap-1 text-sm text-quiet">
           A gap is
-          <select
+          <Select
             value={choices.gaps}
-            className={SELECT}
+            className="text-note"
             onChange={(event) =>
               onChoices({ ...choices, gaps: event.target.value === 'held' ? 'held' : 'silent' })
             }
           >
             <option value="silent">silent</option>
             <option value="held">the last syllable held</option>
-          </select>
+          </Select>
         </label>
         <label className="flex flex-col gap-1 text-sm text-quiet">
           On the one
-          <input
+          <Field
             value={choices.landing}
             maxLength={12}
-            className={`${SELECT} w-24`}
+            className="text-note w-24"
             onChange={(event) =>
               onChoices({ ...choices, landing: event.target.value.replace(/[\s/|*+#<>"]/g, '') })
             }
@@ -101,7 +99,7 @@ export function WordsPanel(props: WordsPanelProps) {
         rows={2}
         spellCheck={false}
         aria-invalid={problem !== undefined}
-        className="w-full rounded-lg border border-field bg-paper px-3 py-2 font-mono text-[15px]"
+        className="w-full rounded-lg border border-field bg-paper px-3 py-2 font-mono text-note"
         onChange={(event) => onText(event.target.value)}
       />
       {problem ? (
@@ -115,9 +113,9 @@ export function WordsPanel(props: WordsPanelProps) {
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="flex items-center gap-2 text-sm text-quiet">
           Played on
-          <select
+          <Select
             value={instrument.id}
-            className={SELECT}
+            className="text-note"
             onChange={(event) => onInstrument(event.target.value)}
           >
             {allInstruments().map((one) => (
@@ -125,15 +123,15 @@ export function WordsPanel(props: WordsPanelProps) {
                 {one.name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         {syllables.map((syllable) => (
           <label key={syllable} className="flex items-center gap-1.5">
             <span className="font-semibold">{syllable}</span>
-            <select
+            <Select
               aria-label={`Stroke for ${syllable}`}
               value={table[syllable] ?? instrument.strokes[0]?.code}
-              className={`${SELECT} h-8 max-w-36`}
+              className="text-note h-8 max-w-36"
               onChange={(event) => onStroke(syllable, event.target.value)}
             >
               {instrument.strokes.map((stroke) => (
@@ -141,10 +139,10 @@ export function WordsPanel(props: WordsPanelProps) {
                   {stroke.name}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         ))}
       </div>
-    </section>
+    </Card>
   );
 }

@@ -2,6 +2,7 @@ import { kindLines, sayKindLine, slotsWith } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { useMemo } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { Card } from '../ui/Card.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
 
 interface AloneProps {
@@ -16,11 +17,8 @@ export function Alone({ rhythm, layerIndex, lit, onLight }: AloneProps) {
   const parts = useMemo(() => partsOf(rhythm, layerIndex), [rhythm, layerIndex]);
   if (parts.length === 0) return null;
   return (
-    <section
-      aria-label="One thing at a time"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-2.5 text-[15.5px] leading-snug"
-    >
-      <h2 className="mb-1 text-[18px]">One thing at a time</h2>
+    <Card aria-label="One thing at a time" className="px-[18px] py-2.5 text-note leading-snug">
+      <h2 className="mb-1 text-lg">One thing at a time</h2>
       <div className="grid grid-cols-2 gap-x-6 gap-y-0.5 max-sm:grid-cols-1">
         {parts.map(({ text, slots }) => (
           <Sentence
@@ -33,7 +31,7 @@ export function Alone({ rhythm, layerIndex, lit, onLight }: AloneProps) {
           />
         ))}
       </div>
-    </section>
+    </Card>
   );
 }
 

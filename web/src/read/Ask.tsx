@@ -4,6 +4,8 @@ import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rh
 import { capital } from '@stride/core/wording';
 import { useMemo, useState } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { Card } from '../ui/Card.tsx';
+import { Select } from '../ui/Select.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
 
 interface AskProps {
@@ -16,8 +18,6 @@ interface AskProps {
 /** Any stroke, any accent, or a stroke's code. */
 type Stroke = 'any' | 'accents' | `kind:${string}`;
 
-const SELECT =
-  'h-9 max-w-[200px] rounded-lg border border-field bg-paper px-2 text-[15px] text-ink';
 const MOST = 12;
 
 /** Finds where a stroke of this layer falls with a stroke of another one. */
@@ -58,11 +58,8 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
       : [],
   );
   return (
-    <section
-      aria-label="Where do they meet"
-      className="rounded-2xl border border-edge bg-card px-[18px] py-2.5 text-[15.5px] leading-snug"
-    >
-      <h2 className="mb-1.5 text-[18px]">Where do they meet?</h2>
+    <Card aria-label="Where do they meet" className="px-[18px] py-2.5 text-note leading-snug">
+      <h2 className="mb-1.5 text-lg">Where do they meet?</h2>
       <div className="mb-1.5 flex flex-wrap items-center gap-2">
         <StrokeSelect
           label={`Stroke of ${layer.name}`}
@@ -78,10 +75,10 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
           onChange={setTheirs}
         />
         of
-        <select
+        <Select
           aria-label="The other layer"
           value={other.id}
-          className={SELECT}
+          className="max-w-[200px] text-note"
           onChange={(event) => setWhom(event.target.value)}
         >
           {others.map((one) => (
@@ -89,12 +86,12 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
               {one.name}
             </option>
           ))}
-        </select>
+        </Select>
       </div>
       <div role="status">
         <Sentence rhythm={rhythm} text={text} speaksOf={speaksOf} lit={lit} onLight={onLight} />
       </div>
-    </section>
+    </Card>
   );
 }
 
@@ -118,10 +115,10 @@ interface StrokeSelectProps {
 function StrokeSelect({ label, layer, value, onChange }: StrokeSelectProps) {
   const codes = [...new Set(layer.strokes.map((stroke) => stroke.kind))];
   return (
-    <select
+    <Select
       aria-label={label}
       value={value}
-      className={SELECT}
+      className="max-w-[200px] text-note"
       onChange={(event) => onChange(event.target.value as Stroke)}
     >
       <option value="any">any stroke</option>
@@ -131,7 +128,7 @@ function StrokeSelect({ label, layer, value, onChange }: StrokeSelectProps) {
           {nameOf(layer, code)}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }
 

@@ -9,7 +9,9 @@ import { player } from '../audio/the-player.ts';
 import type { RhythmDocument } from '../store/document.ts';
 import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { Select } from '../ui/Select.tsx';
 import { CompareLines } from './CompareLines.tsx';
 import { type Source, sourcesFor } from './compare-sources.ts';
 
@@ -49,12 +51,9 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
   if (!mine || !source || !sides || !result) return null;
   return (
     <div className="flex flex-col gap-[14px]">
-      <section
-        aria-label="Compare"
-        className="rounded-2xl border border-edge bg-card px-4 pt-3 pb-2"
-      >
+      <Card aria-label="Compare" className="px-4 pt-3 pb-2">
         <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
-          <h2 className="text-[20px]">{mine.name}</h2>
+          <h2 className="text-xl">{mine.name}</h2>
           <span className="text-quiet">{source.heading === 'Before' ? 'after' : 'over'}</span>
           <SourceSelect sources={sources} value={source.id} onChange={setWanted} />
           <span className="ml-auto">
@@ -66,12 +65,9 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
         ) : (
           <Notice>{result.message}</Notice>
         )}
-      </section>
+      </Card>
       {result.ok ? (
-        <section
-          aria-label="What changed"
-          className="rounded-2xl border border-edge bg-card px-[18px] py-3 text-[18px] leading-snug"
-        >
+        <Card aria-label="What changed" className="px-[18px] py-3 text-lg leading-snug">
           {sayLayers(result.comparison).map(({ text, places }) => {
             const isLit = lit !== undefined && places.every((at) => lit.has(at));
             return (
@@ -87,7 +83,7 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
               </button>
             );
           })}
-        </section>
+        </Card>
       ) : null}
     </div>
   );
@@ -101,10 +97,10 @@ interface SourceSelectProps {
 
 function SourceSelect({ sources, value, onChange }: SourceSelectProps) {
   return (
-    <select
+    <Select
       aria-label="Compare with"
       value={value}
-      className="h-9 max-w-[360px] min-w-0 rounded-lg border border-field bg-paper px-2 font-semibold"
+      className="max-w-[360px] min-w-0 font-semibold"
       onChange={(event) => onChange(event.target.value)}
     >
       {HEADINGS.map((heading) => {
@@ -119,7 +115,7 @@ function SourceSelect({ sources, value, onChange }: SourceSelectProps) {
           </optgroup>
         ) : null;
       })}
-    </select>
+    </Select>
   );
 }
 

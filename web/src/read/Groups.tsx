@@ -10,6 +10,7 @@ import {
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { type ReactNode, useMemo } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { Select } from '../ui/Select.tsx';
 import { Kin } from './Kin.tsx';
 import { Pair } from './Pair.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
@@ -81,7 +82,7 @@ export function Groups(props: GroupsProps) {
   const before = groups.filter(({ title }) => title !== 'Sides' && isBeforeSides(title));
   const after = groups.filter(({ title }) => title !== 'Sides' && !isBeforeSides(title));
   return (
-    <section aria-label="What it says" className="flex flex-col gap-[10px] text-[16.5px]">
+    <section aria-label="What it says" className="flex flex-col gap-[10px] text-base">
       {before.map((group) => (
         <Group key={group.title} title={group.title}>
           {say(group.findings)}
@@ -91,10 +92,10 @@ export function Groups(props: GroupsProps) {
         <Group
           title="Sides"
           tool={
-            <select
+            <Select
               aria-label="Set against"
               value={against.id}
-              className="h-8 max-w-[150px] rounded-lg border border-field bg-paper px-1.5 text-[14.5px]"
+              className="h-8 max-w-[150px] px-1.5 text-sm"
               onChange={(event) => against.choose(event.target.value)}
             >
               {against.id === '' ? <option value="">against …</option> : null}
@@ -103,7 +104,7 @@ export function Groups(props: GroupsProps) {
                   {one.own ? `layer ${one.name}` : one.name}
                 </option>
               ))}
-            </select>
+            </Select>
           }
         >
           {sides.length > 0 ? (
@@ -146,13 +147,10 @@ interface GroupProps {
 
 function Group({ title, tool, children }: GroupProps) {
   return (
-    <section
-      aria-label={title}
-      className="rounded-2xl border border-edge bg-card px-[18px] py-2.5 leading-snug"
-    >
+    <section aria-label={title} className="card px-[18px] py-2.5 leading-snug">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-2.5">
-        <h2 className="text-[18px]">{title}</h2>
-        <span className="text-[14px] text-quiet">{ASKS[title]}</span>
+        <h2 className="text-lg">{title}</h2>
+        <span className="text-sm text-quiet">{ASKS[title]}</span>
         {tool ? <span className="ml-auto">{tool}</span> : null}
       </div>
       <div className="flex flex-col gap-0.5">{children}</div>

@@ -12,6 +12,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { Select } from '../ui/Select.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
 
 interface PairProps {
@@ -41,11 +42,11 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
   if (!other) return null;
   return (
     <div className="mt-1.5 border-t border-edge pt-1.5">
-      <label className="mb-1 flex items-center gap-2 text-[15px] text-quiet">
+      <label className="mb-1 flex items-center gap-2 text-note text-quiet">
         With
-        <select
+        <Select
           value={other.layer.id}
-          className="h-8 rounded-lg border border-field bg-paper px-1.5 text-[14.5px] text-ink"
+          className="h-8 px-1.5 text-sm"
           onChange={(event) => setWanted(event.target.value)}
         >
           {others.map(({ layer }) => (
@@ -53,7 +54,7 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
               {layer.name}
             </option>
           ))}
-        </select>
+        </Select>
         as long as both last
       </label>
       {sentences.map(({ text, slots }) => (

@@ -10,6 +10,7 @@ import { drawnTurns } from '../strideline/geometry.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { onLineKey } from '../write/line-keys.ts';
@@ -62,7 +63,7 @@ export function Read() {
   const label = useCallback(
     (index: number) => (
       <span
-        className={`block truncate font-title text-[17px] font-bold ${index === layerIndex ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''}`}
+        className={`block truncate font-title text-lead font-bold ${index === layerIndex ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''}`}
       >
         {rhythm.layers[index]?.name}
       </span>
@@ -76,7 +77,7 @@ export function Read() {
   return (
     <div className="flex flex-1 flex-col gap-3">
       <div className="flex flex-wrap items-center gap-2">
-        <span className="mr-1 text-[15px] text-quiet">Read</span>
+        <span className="mr-1 text-note text-quiet">Read</span>
         {rhythm.layers.map((one, index) => (
           <Button
             key={one.id}
@@ -109,9 +110,9 @@ export function Read() {
       ) : (
         <div className="grid flex-1 grid-cols-[minmax(0,1fr)_430px] items-start gap-[14px] max-lg:grid-cols-1">
           <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3 max-lg:contents">
-            <section
+            <Card
               aria-label="Stride line"
-              className="max-h-[calc(100vh-1.5rem)] overflow-y-auto rounded-2xl border border-edge bg-card py-3 pr-1 pl-4 max-lg:sticky max-lg:top-0 max-lg:z-10 max-lg:max-h-[42vh]"
+              className="max-h-[calc(100vh-1.5rem)] overflow-y-auto py-3 pr-1 pl-4 max-lg:sticky max-lg:top-0 max-lg:z-10 max-lg:max-h-[42vh]"
             >
               <StrideLine
                 rhythm={rhythm}
@@ -131,7 +132,7 @@ export function Read() {
                 turnLabels={turnLabels}
                 label={label}
               />
-            </section>
+            </Card>
             <Alone rhythm={read} layerIndex={layerIndex} lit={lit} onLight={setLit} />
             <Ask rhythm={read} layerIndex={layerIndex} lit={lit} onLight={setLit} />
           </div>

@@ -4,6 +4,7 @@ import { CEILING_RANGE } from '../store/read-settings.ts';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Panel } from '../ui/Panel.tsx';
+import { Select } from '../ui/Select.tsx';
 
 interface ReadSettingsPanelProps {
   readonly settings: ReadSettings;
@@ -15,8 +16,6 @@ const SCHOOLS: Readonly<Record<SideSchool, { name: string; note: string }>> = {
   loose: { name: 'Loose', note: 'Only the busier side is told.' },
   'no sides': { name: 'No sides', note: 'Timelines have no sides here; nothing is said of them.' },
 };
-
-const SELECT = 'h-9 w-full rounded-lg border border-field bg-paper px-2 text-[15px]';
 
 /** What the player wants of a reading: their ceiling, their school, their balance of low and high. */
 export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps) {
@@ -35,7 +34,7 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
       }
     >
       <fieldset>
-        <legend className="mb-1 font-title text-[17px] font-bold">Sides of a timeline</legend>
+        <legend className="mb-1 font-title text-lead font-bold">Sides of a timeline</legend>
         {SIDE_SCHOOLS.map((one) => (
           <label key={one} className="flex items-start gap-2 py-1">
             <input
@@ -53,9 +52,9 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
         ))}
         <label className="mt-1 block text-sm text-quiet">
           Low strokes belong on
-          <select
+          <Select
             value={lowOn ?? ''}
-            className={`${SELECT} mt-1 text-ink`}
+            className="w-full text-note mt-1 text-ink"
             onChange={(event) => {
               const { lowOn: _before, ...rest } = settings;
               const { value } = event.target;
@@ -67,11 +66,11 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
             <option value="">no side of their own</option>
             <option value="three-side">the three-side</option>
             <option value="two-side">the two-side</option>
-          </select>
+          </Select>
         </label>
       </fieldset>
       <div>
-        <h3 className="mb-1 text-[17px]">One hand’s ceiling</h3>
+        <h3 className="mb-1 text-lead">One hand’s ceiling</h3>
         <NumberField
           label="Strokes a second"
           value={ceiling}
@@ -85,7 +84,7 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
         </p>
       </div>
       <div>
-        <h3 className="mb-1 text-[17px]">High sounds</h3>
+        <h3 className="mb-1 text-lead">High sounds</h3>
         <div className="flex flex-wrap gap-3">
           <NumberField
             label="At least, %"

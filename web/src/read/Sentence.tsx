@@ -69,7 +69,7 @@ function Working({ lines }: { readonly lines: readonly string[] }) {
   return (
     <ol
       aria-label="How this is worked out"
-      className="my-1.5 border-l-[3px] border-edge pl-3 text-[14.5px] leading-snug text-quiet"
+      className="my-1.5 border-l-[3px] border-edge pl-3 text-sm leading-snug text-quiet"
     >
       {lines.map((line, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: steps of a sum have nothing but their place

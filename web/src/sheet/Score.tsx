@@ -59,7 +59,7 @@ function Score({ cycle, parts, width }: ScoreProps) {
   }, [draw, cycle, parts, width]);
   return (
     <figure className="staff">
-      {parts.length === 1 ? <h3 className="text-[15px]">{parts[0]?.layer.name}</h3> : null}
+      {parts.length === 1 ? <h3 className="text-note">{parts[0]?.layer.name}</h3> : null}
       <div ref={host} role="img" aria-label={sayScore(parts)} />
       {engraver.isPending ? <p className="text-quiet">The staff is being engraved …</p> : null}
       {engraver.isError ? (

@@ -10,6 +10,7 @@ import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { Select } from '../ui/Select.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
@@ -97,11 +98,11 @@ export function Sheet() {
   return (
     <div className="flex min-w-0 flex-col gap-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2 print:hidden">
-        <label className="flex items-center gap-2 text-[15px]">
+        <label className="flex items-center gap-2 text-note">
           Paper
-          <select
+          <Select
             value={paper}
-            className="h-9 w-28 rounded-lg border border-field bg-card px-2"
+            className="w-28 bg-card"
             onChange={(event) => setPaper(event.target.value as Paper)}
           >
             {Object.entries(PAPERS).map(([key, { name }]) => (
@@ -109,14 +110,14 @@ export function Sheet() {
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         {rhythm.layers.length > 1 ? (
-          <label className="flex items-center gap-2 text-[15px]">
+          <label className="flex items-center gap-2 text-note">
             Part
-            <select
+            <Select
               value={part?.id ?? ''}
-              className="h-9 w-32 rounded-lg border border-field bg-card px-2"
+              className="w-32 bg-card"
               onChange={(event) => setPartId(event.target.value)}
             >
               <option value="">All layers</option>
@@ -125,7 +126,7 @@ export function Sheet() {
                   {layer.name}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         ) : null}
         <Check
@@ -144,7 +145,7 @@ export function Sheet() {
           onChange={(reading) => setShown({ ...shown, reading })}
         />
         <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
-        <p role="status" className="text-[15px] text-quiet">
+        <p role="status" className="text-note text-quiet">
           {sayPages(pages, shrink)}
         </p>
         <span className="ml-auto flex gap-2">
@@ -210,8 +211,8 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
   return (
     <>
       <header className="mb-2 flex items-baseline justify-between gap-4 border-b-2 border-ink pb-1.5">
-        <h2 className="text-[30px] leading-tight">{rhythm.name}</h2>
-        <p className="text-right text-[14px]">
+        <h2 className="text-title leading-tight">{rhythm.name}</h2>
+        <p className="text-right text-sm">
           {describeCycle(rhythm.cycle)}
           <br />
           {bpm === rhythm.target ? bpm : `${bpm} to ${rhythm.target}`} a minute{counted}
@@ -228,10 +229,8 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
             const layer = rhythm.layers[index];
             return layer ? (
               <p className="leading-tight">
-                <span className="block truncate font-title text-[15px] font-bold">
-                  {layer.name}
-                </span>
-                <span className="block truncate text-[12px]">
+                <span className="block truncate font-title text-note font-bold">{layer.name}</span>
+                <span className="block truncate text-fine">
                   {findInstrument(layer.instrument)?.name}
                 </span>
               </p>
@@ -241,10 +240,10 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
       ) : null}
       {shown.staff ? <Scores cycle={rhythm.cycle} layers={rhythm.layers} width={width} /> : null}
       {shown.reading ? (
-        <section className="mt-2 columns-2 gap-8 text-[13px] leading-snug">
+        <section className="mt-2 columns-2 gap-8 text-fine leading-snug">
           {rhythm.layers.map((layer, index) => (
             <div key={layer.id} className="mb-2 break-inside-avoid">
-              <h3 className="text-[14px]">{layer.name}</h3>
+              <h3 className="text-sm">{layer.name}</h3>
               {mainSentences(rhythm, index).map((text) => (
                 <p key={text}>{text}</p>
               ))}
@@ -253,7 +252,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
         </section>
       ) : null}
       {rhythm.notes ? (
-        <section className="mt-2 border-t border-edge pt-1.5 text-[13px] whitespace-pre-wrap">
+        <section className="mt-2 border-t border-edge pt-1.5 text-fine whitespace-pre-wrap">
           {rhythm.notes}
         </section>
       ) : null}
@@ -289,7 +288,7 @@ interface CheckProps {
 
 function Check({ label, checked, onChange }: CheckProps) {
   return (
-    <label className="flex items-center gap-1.5 text-[15px]">
+    <label className="flex items-center gap-1.5 text-note">
       <input
         type="checkbox"
         checked={checked}

@@ -10,6 +10,8 @@ import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Select } from '../ui/Select.tsx';
 
 /** Cycles that many rhythms live in, to begin with one touch. */
 const COMMON = ['4x4', '2x4', '3x4', '3+3+2', '2+2+3', '2+2+2+3', 'teental', 'adi 4'] as const;
@@ -43,28 +45,27 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   return (
     <form
       onSubmit={(event) => void onSubmit(event)}
-      className="mt-4 grid gap-4 rounded-2xl border border-edge bg-card p-4 md:grid-cols-[1fr_1fr_1fr_auto]"
+      className="card mt-4 grid gap-4 p-4 md:grid-cols-[1fr_1fr_1fr_auto]"
     >
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Name
-        <input
-          // biome-ignore lint/a11y/noAutofocus: the form opens on the player's own press
+        <Field
           autoFocus
           value={name}
           maxLength={120}
           placeholder="Ten stairs"
-          className="h-10 rounded-lg border border-field bg-paper px-3 text-base text-ink"
+          className="h-10 px-3"
           onChange={(event) => setName(event.target.value)}
         />
       </label>
       <div className="flex flex-col gap-1 text-sm text-quiet">
         <label htmlFor={`${id}-cycle`}>Cycle: the pulses of each beat, or a name</label>
-        <input
+        <Field
           id={`${id}-cycle`}
           value={spans}
           aria-invalid={!cycle.ok}
           aria-describedby={`${id}-said`}
-          className="h-10 rounded-lg border border-field bg-paper px-3 font-mono text-base text-ink aria-invalid:border-warn"
+          className="h-10 px-3 font-mono aria-invalid:border-warn"
           onChange={(event) => setSpans(event.target.value)}
         />
         <span className="mt-1 flex flex-wrap gap-1">
@@ -72,7 +73,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
             <button
               key={one}
               type="button"
-              className="rounded-md border border-edge px-2 py-0.5 font-mono text-[13px] text-ink hover:border-faint"
+              className="rounded-md border border-edge px-2 py-0.5 font-mono text-fine text-ink hover:border-faint"
               onClick={() => setSpans(one)}
             >
               {one}
@@ -85,9 +86,9 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
       </div>
       <label className="flex flex-col gap-1 text-sm text-quiet">
         First instrument
-        <select
+        <Select
           value={instrument}
-          className="h-10 rounded-lg border border-field bg-paper px-2 text-base text-ink"
+          className="h-10"
           onChange={(event) => setInstrument(event.target.value)}
         >
           {allInstruments().map((one) => (
@@ -95,7 +96,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
               {one.name}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <div className="flex items-start gap-2 md:pt-6">
         <Button type="submit" look="go" disabled={!cycle.ok} className="h-10">

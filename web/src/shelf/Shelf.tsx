@@ -6,7 +6,9 @@ import { useDeleted } from '../store/deleted.ts';
 import { bringDemo, storageSentence } from '../store/rhythms.ts';
 import { useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
+import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.tsx';
 import { useTitle } from '../ui/use-title.ts';
 import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
@@ -66,7 +68,7 @@ export function Shelf() {
   return (
     <div className="mx-auto w-full max-w-[1240px] px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
-        <h1 className="mr-auto text-[30px]">Shelf</h1>
+        <h1 className="mr-auto text-title">Shelf</h1>
         {deleted.length > 0 ? (
           <Suspense>
             <DeletedPanel />
@@ -109,19 +111,19 @@ export function Shelf() {
           <label className="relative">
             <span className="sr-only">Search the Shelf</span>
             <Search aria-hidden size={16} className="absolute top-2.5 left-2.5 text-quiet" />
-            <input
+            <Field
               type="search"
               value={words}
               placeholder="Name, layer, instrument, tag"
-              className="h-9 w-64 rounded-lg border border-field bg-card pr-2 pl-8"
+              className="w-64 bg-card pr-2 pl-8"
               onChange={(event) => setWords(event.target.value)}
             />
           </label>
           <label>
             <span className="sr-only">Sort by</span>
-            <select
+            <Select
               value={sort}
-              className="h-9 rounded-lg border border-field bg-card px-2"
+              className="bg-card"
               onChange={(event) => {
                 const next = SORTS.find((one) => one.key === event.target.value);
                 if (next) setSort(next.key);
@@ -132,7 +134,7 @@ export function Shelf() {
                   {one.label}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
           {tags.slice(0, MOST_TAGS).map((one) => (
             <Button
@@ -201,7 +203,7 @@ function Answers({ answers, onClose }: AnswersProps) {
 
 function EmptyShelf({ onNew }: { readonly onNew: () => void }) {
   return (
-    <div className="mt-8 flex max-w-xl flex-col items-start gap-4 rounded-2xl border border-edge bg-card p-6">
+    <div className="card mt-8 flex max-w-xl flex-col items-start gap-4 p-6">
       <p className="text-lg">
         The Shelf is empty. A rhythm begins with its cycle: the pulses of each beat, such as 4x4 for
         four beats of four, or 3+3+2 for an uneven three.

@@ -45,9 +45,9 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
     }
   }
   return (
-    <article className="relative rounded-2xl border border-edge bg-card p-4 focus-within:border-faint hover:border-faint">
+    <article className="card relative p-4 focus-within:border-faint hover:border-faint">
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <h2 className="min-w-0 text-[21px] [overflow-wrap:anywhere]">
+        <h2 className="min-w-0 text-xl [overflow-wrap:anywhere]">
           <Link
             to={`/bench/${encodeURIComponent(id)}/write`}
             className="after:absolute after:inset-0 after:rounded-2xl after:content-['']"

@@ -21,7 +21,7 @@ export function Button(props: ButtonProps) {
   const { look = 'plain', large = false, icon = false, className = '', ...rest } = props;
   const size = large
     ? 'min-h-14 px-7 text-xl rounded-xl'
-    : `h-9 ${icon ? 'px-2' : 'px-3'} text-[15.5px] rounded-lg`;
+    : `h-9 ${icon ? 'px-2' : 'px-3'} text-note rounded-lg`;
   return (
     <button
       type="button"

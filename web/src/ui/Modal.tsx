@@ -33,7 +33,7 @@ export function Modal({ title, open, onOpenChange, trigger, children }: ModalPro
             else screenElement()?.focus();
           }}
           aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(960px,calc(100vw-1.5rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-2xl border border-edge bg-card p-6 shadow-2xl"
+          className="card fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(960px,calc(100vw-1.5rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-6 shadow-2xl"
         >
           <Dialog.Title className="text-2xl">{title}</Dialog.Title>
           <Dialog.Close

@@ -41,7 +41,7 @@ export function Panel(props: PanelProps) {
             });
           }}
           style={width === undefined ? {} : { width }}
-          className="z-20 flex max-h-(--radix-popover-content-available-height) max-w-[calc(100vw-1.5rem)] flex-col gap-3 overflow-y-auto rounded-2xl border border-edge bg-card p-4 shadow-xl"
+          className="card z-20 flex max-h-(--radix-popover-content-available-height) max-w-[calc(100vw-1.5rem)] flex-col gap-3 overflow-y-auto p-4 shadow-xl"
         >
           {children}
         </Popover.Content>

@@ -19,7 +19,7 @@ export function AddLayer() {
           type="button"
           disabled={full}
           title={full ? `A rhythm has at most ${LIMITS.layers} layers` : 'Add a layer'}
-          className="inline-flex h-9 items-center gap-1.5 self-start rounded-lg px-2 text-[15px] text-quiet hover:bg-band hover:text-ink disabled:opacity-45"
+          className="inline-flex h-9 items-center gap-1.5 self-start rounded-lg px-2 text-note text-quiet hover:bg-band hover:text-ink disabled:opacity-45"
         >
           <Plus aria-hidden size={16} /> Add a layer
         </button>

@@ -1,4 +1,5 @@
 import { type FormEvent, useState } from 'react';
+import { Field } from '../ui/Field.tsx';
 import type { Line } from './line.ts';
 
 /** Goes to a place as it is counted: “& of 3 in bar 2”, “just before 2”. */
@@ -10,12 +11,12 @@ export function GoTo({ line }: { readonly line: Line }) {
   }
   return (
     <form onSubmit={go}>
-      <input
+      <Field
         value={text}
         aria-label="Go to a place"
         placeholder="go to: & of 2"
         title="A place as it is counted: 3, & of 2, just before 2, right after 1, a of 1 in bar 2, pulse 7"
-        className="h-9 w-[118px] rounded-lg border border-field bg-card px-2 text-[15px]"
+        className="w-[118px] bg-card text-note"
         onChange={(event) => setText(event.target.value)}
       />
     </form>

@@ -24,6 +24,7 @@ import { useBench } from '../bench/context.ts';
 import { Button } from '../ui/Button.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
+import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.tsx';
 
 /** What can be done with a whole layer: its name, instrument, level, turns and place. */
@@ -86,9 +87,8 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
       />
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Under the line
-        <select
+        <Select
           value={layer.sayCounting ?? ''}
-          className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onChange={(event) => {
             const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
             editThis((before) => setLayerCounting(before, system));
@@ -100,7 +100,7 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
               counted in {SYSTEM_NOTES[system].name}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <div className="flex items-center gap-3">
         <label htmlFor={`${id}-level`} className="text-sm text-quiet">
@@ -199,10 +199,9 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
     <div className="flex flex-col gap-2">
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Instrument
-        <select
+        <Select
           ref={select}
           value={wanted}
-          className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
           onChange={(event) => {
             setWanted(event.target.value);
             setChosen({});
@@ -213,12 +212,12 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
               {one.name}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       {from && to && to.id !== from.id ? (
         <>
           {used.length > 0 ? (
-            <table className="text-[15px]">
+            <table className="text-note">
               <caption className="pb-1 text-left text-sm text-quiet">What becomes what</caption>
               <tbody>
                 {used.map((code) => (
@@ -228,10 +227,10 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
                       {from.strokes.find((one) => one.code === code)?.name}
                     </th>
                     <td>
-                      <select
+                      <Select
                         aria-label={`${code} becomes`}
                         value={becomes(code)}
-                        className="h-8 w-full rounded-md border border-field bg-paper px-1"
+                        className="h-8 w-full rounded-md px-1"
                         onChange={(event) => setChosen({ ...chosen, [code]: event.target.value })}
                       >
                         {to.strokes.map((one) => (
@@ -240,7 +239,7 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
                           </option>
                         ))}
                         <option value="">leave out</option>
-                      </select>
+                      </Select>
                     </td>
                   </tr>
                 ))}

@@ -9,8 +9,8 @@ import { lineActions } from './line-actions.ts';
 const CONTENT = 'z-20 flex flex-col rounded-xl border border-edge bg-card p-1.5 shadow-xl';
 const SCROLLS = 'min-h-0 flex-1 overflow-y-auto sm:columns-2 sm:gap-2';
 const ITEM =
-  'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-[15px] outline-none data-highlighted:bg-band data-disabled:opacity-45';
-const TITLE = 'px-3 pt-2 pb-0.5 text-[13px] text-quiet';
+  'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-note outline-none data-highlighted:bg-band data-disabled:opacity-45';
+const TITLE = 'px-3 pt-2 pb-0.5 text-fine text-quiet';
 
 interface ItemsProps {
   readonly menu: Pick<typeof DropdownMenu, 'Group' | 'Label' | 'Item'>;
@@ -29,7 +29,7 @@ function Items({ menu: Menu, line }: ItemsProps) {
           onSelect={action.run}
         >
           {action.label}
-          <kbd className="text-[13px] text-quiet">{action.keys}</kbd>
+          <kbd className="text-fine text-quiet">{action.keys}</kbd>
         </Menu.Item>
       ))}
     </Menu.Group>

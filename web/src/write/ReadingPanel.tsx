@@ -7,6 +7,7 @@ import { sayKin, useFamilies } from '../read/use-families.ts';
 import { useReadSettings } from '../store/read-settings.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import type { Lit } from '../strideline/StrideLine.tsx';
+import { Card } from '../ui/Card.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 
@@ -48,11 +49,10 @@ export function ReadingPanel({
   const kin = useFamilies(line?.onsets, line?.span ?? 0);
   return (
     <div className="relative max-lg:order-last">
-      <section
+      <Card
         aria-label="Reading"
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, and must scroll by keyboard too
         tabIndex={0}
-        className="rounded-2xl border border-edge bg-card px-[18px] py-1.5 text-[15.5px] leading-snug overflow-y-auto lg:absolute lg:inset-0 max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
+        className="px-[18px] py-1.5 text-note leading-snug overflow-y-auto lg:absolute lg:inset-0 max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
       >
         {slot ? (
           <Part title={slot.title}>
@@ -85,7 +85,7 @@ export function ReadingPanel({
             </Part>
           ))}
         </Toolbar>
-      </section>
+      </Card>
     </div>
   );
 }
@@ -93,7 +93,7 @@ export function ReadingPanel({
 function Part({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
   return (
     <div className="border-b border-edge py-2.5 last:border-b-0">
-      <h2 className="mb-1 text-[17px]">{title}</h2>
+      <h2 className="mb-1 text-lead">{title}</h2>
       {children}
     </div>
   );

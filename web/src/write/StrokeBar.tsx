@@ -55,7 +55,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
             <svg width="16" height="16" viewBox="-9 -9 18 18" aria-hidden="true">
               <Head family={stroke.family} size={7.5} below={false} />
             </svg>
-            <span className="font-mono text-[14px]">{stroke.code}</span>
+            <span className="font-mono text-sm">{stroke.code}</span>
           </Tool>
         ))}
         {instrument.compounds?.map((compound) => (
@@ -71,8 +71,8 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
             }
             onClick={() => commands.place(compound.code)}
           >
-            <span className="text-[14px]">{compound.name}</span>
-            <span className="font-mono text-[14px]">{compound.code}</span>
+            <span className="text-sm">{compound.name}</span>
+            <span className="font-mono text-sm">{compound.code}</span>
           </Tool>
         ))}
       </span>
@@ -82,7 +82,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
         pressed={line.joining}
         onClick={commands.together}
       >
-        <span className="font-mono text-[15px]">&amp;</span>
+        <span className="font-mono text-note">&amp;</span>
       </Tool>
       <Divider />
       <Tool
@@ -129,7 +129,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
         <Trash2 aria-hidden size={16} />
       </Tool>
       <Divider />
-      <span className="flex items-center gap-1 text-[15px]">
+      <span className="flex items-center gap-1 text-note">
         <Tool
           label="Fewer slots in the cell"
           title="Fewer slots in the cell (1 to 9)"
@@ -179,7 +179,7 @@ function Tool({ label, title, pressed, disabled, onClick, children }: ToolProps)
       aria-pressed={pressed}
       title={title}
       disabled={disabled}
-      className="inline-flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-[15px] hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
+      className="inline-flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-note hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
       onClick={onClick}
     >
       {children}

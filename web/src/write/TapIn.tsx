@@ -26,6 +26,7 @@ import { usePlayer } from '../audio/use-player.ts';
 import { GestureLine } from '../frame/GestureLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
+import { Select } from '../ui/Select.tsx';
 import type { Line } from './line.ts';
 import { TappedBeats } from './TappedBeats.tsx';
 
@@ -52,7 +53,7 @@ export function TapIn({ rhythm, line }: TapInProps) {
         <button
           type="button"
           title="Play it on keys while the cycle loops"
-          className="inline-flex h-9 items-center gap-1.5 rounded-lg border border-edge bg-card px-2.5 text-[15px] hover:border-faint"
+          className="inline-flex h-9 items-center gap-1.5 rounded-lg border border-edge bg-card px-2.5 text-note hover:border-faint"
         >
           <Hand aria-hidden size={16} /> Tap it in
         </button>
@@ -173,10 +174,10 @@ function TapPad(props: TapPadProps) {
         </Button>
         <label className="flex flex-col gap-1 text-sm text-quiet">
           Tempo
-          <select
+          <Select
             value={pace}
             disabled={running}
-            className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
+            className="text-note"
             onChange={(event) => setPace(Number(event.target.value))}
           >
             {PACES.map(([share, words]) => (
@@ -184,7 +185,7 @@ function TapPad(props: TapPadProps) {
                 {words}: {setTempo(rhythm, rhythm.tempo.bpm * share).tempo.bpm}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <KeyChoice label="J, right hand" value={right} strokes={strokes} onChange={setRight} />
         <KeyChoice label="F, left hand" value={left} strokes={strokes} onChange={setLeft} />
@@ -212,7 +213,7 @@ function TapPad(props: TapPadProps) {
             key={hand}
             type="button"
             disabled={!running}
-            className="h-16 touch-none rounded-xl border border-field bg-paper text-[17px] font-semibold select-none active:bg-choice disabled:text-quiet"
+            className="h-16 touch-none rounded-xl border border-field bg-paper text-lead font-semibold select-none active:bg-choice disabled:text-quiet"
             onPointerDown={(event) => tap(hand === 'R' ? right : left, hand, event.timeStamp)}
           >
             {hand === 'R' ? 'Right pad' : 'Left pad'}
@@ -245,20 +246,16 @@ function TapPad(props: TapPadProps) {
           Write it into {layer.name}
         </Button>
         {turns.count < 2 ? null : (
-          <label className="flex items-center gap-2 text-[15px]">
+          <label className="flex items-center gap-2 text-note">
             as turn
-            <select
-              value={turn}
-              className="h-9 rounded-lg border border-field bg-paper px-2"
-              onChange={(event) => setTurn(Number(event.target.value))}
-            >
+            <Select value={turn} onChange={(event) => setTurn(Number(event.target.value))}>
               {Array.from({ length: turns.count }, (_, index) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: turns are told apart by their number alone
                 <option key={index} value={index}>
                   {index + 1}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
         <Button
@@ -316,9 +313,9 @@ function KeyChoice({ label, value, strokes, onChange }: KeyChoiceProps) {
   return (
     <label className="flex flex-col gap-1 text-sm text-quiet">
       {label}
-      <select
+      <Select
         value={value}
-        className="h-9 rounded-lg border border-field bg-paper px-2 text-[15px] text-ink"
+        className="text-note"
         onChange={(event) => onChange(event.target.value)}
       >
         {strokes.map((stroke) => (
@@ -326,7 +323,7 @@ function KeyChoice({ label, value, strokes, onChange }: KeyChoiceProps) {
             {stroke.code} {stroke.name}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }

@@ -1,5 +1,6 @@
 import type { TappedBeat } from '@stride/core/tapin';
 import { counted } from '@stride/core/wording';
+import { Select } from '../ui/Select.tsx';
 
 interface TappedBeatsProps {
   readonly beats: readonly TappedBeat[];
@@ -48,10 +49,10 @@ export function TappedBeats({ beats, chosen, onChoose }: TappedBeatsProps) {
                 <label className="flex flex-col text-sm text-quiet">
                   {Math.round(used.confidence * 100)} % sure, off by {Math.round(used.error * 1000)}{' '}
                   ms
-                  <select
+                  <Select
                     aria-label={`Slots in beat ${beat + 1}`}
                     value={used.slots}
-                    className="mt-1 h-8 rounded-lg border border-field bg-paper px-1 text-[15px] text-ink"
+                    className="mt-1 h-8 px-1 text-note"
                     onChange={(event) => onChoose(beat, Number(event.target.value))}
                   >
                     {readings.map((reading) => (
@@ -59,7 +60,7 @@ export function TappedBeats({ beats, chosen, onChoose }: TappedBeatsProps) {
                         {counted(reading.slots, 'slot')} ({Math.round(reading.confidence * 100)} %)
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </label>
               </>
             ) : (

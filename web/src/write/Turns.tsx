@@ -3,6 +3,7 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
 import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
+import { Select } from '../ui/Select.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
 
 interface TurnsProps {
@@ -33,7 +34,7 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
           return (
             <li
               key={turn}
-              className={`flex items-center rounded-lg border border-edge text-[14px] ${away ? 'bg-band' : ''}`}
+              className={`flex items-center rounded-lg border border-edge text-sm ${away ? 'bg-band' : ''}`}
             >
               <button
                 type="button"
@@ -69,9 +70,8 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
                 />
                 <label className="flex flex-col gap-1 text-sm text-quiet">
                   It is
-                  <select
+                  <Select
                     value={said?.mark ?? 'plain'}
-                    className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
                     onChange={(event) => {
                       const mark = TURN_MARKS.find((one) => one === event.target.value);
                       if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
@@ -82,7 +82,7 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
                         {mark === 'plain' ? 'nothing special' : mark}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </label>
               </Panel>
             </li>

@@ -125,9 +125,9 @@ export function TypedLine(props: TypedLineProps) {
       className={`rounded-2xl border bg-card ${errors.length > 0 ? 'border-warn' : 'border-edge'}`}
     >
       <div className="flex items-start gap-3 px-3 py-2 max-sm:flex-col max-sm:gap-0">
-        <span className="w-20 shrink-0 truncate pt-1.5 text-[15px] text-quiet">{layer.name}</span>
+        <span className="w-20 shrink-0 truncate pt-1.5 text-note text-quiet">{layer.name}</span>
         <div ref={host} className="max-h-44 min-w-0 flex-1 self-stretch overflow-y-auto" />
-        <span className="shrink-0 pt-1.5 text-[14px] text-quiet max-md:hidden">
+        <span className="shrink-0 pt-1.5 text-sm text-quiet max-md:hidden">
           {sounding} of {slotCount(layer)} slots sound
         </span>
       </div>

@@ -8,6 +8,7 @@ import { loopOwner } from '../bench/PlayButton.tsx';
 import { drawnTurns } from '../strideline/geometry.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
+import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { AddLayer } from './AddLayer.tsx';
 import { LayerPanel } from './LayerPanel.tsx';
@@ -91,9 +92,9 @@ export function Write() {
   const counting = countingOf(rhythm);
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
-      <section
+      <Card
         aria-label="Stride line"
-        className="flex flex-col justify-center rounded-2xl border border-edge bg-card py-3 pr-1 pl-4 lg:min-h-[440px]"
+        className="flex flex-col justify-center py-3 pr-1 pl-4 lg:min-h-[440px]"
       >
         <LineContextMenu line={line}>
           <StrideLine
@@ -126,7 +127,7 @@ export function Write() {
             onEdit={editTurns}
           />
         </div>
-      </section>
+      </Card>
       <ReadingPanel
         rhythm={rhythm}
         timing={timed.timing}
@@ -147,7 +148,7 @@ export function Write() {
         ) : null}
         <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5">
           <StrokeBar line={line} rhythm={rhythm} />
-          <p role="status" className="min-h-6 min-w-0 flex-1 basis-60 text-[15px]">
+          <p role="status" className="min-h-6 min-w-0 flex-1 basis-60 text-note">
             {line.said}
           </p>
         </div>
@@ -179,11 +180,11 @@ const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
         title={`Type in ${name}`}
       >
         <span
-          className={`line-clamp-2 font-title text-[17px] leading-tight font-bold break-words ${chosen ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''} ${muted ? 'text-quiet' : ''}`}
+          className={`line-clamp-2 font-title text-lead leading-tight font-bold break-words ${chosen ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''} ${muted ? 'text-quiet' : ''}`}
         >
           {name}
         </span>
-        <span className="block truncate text-[13px] text-quiet">
+        <span className="block truncate text-fine text-quiet">
           {findInstrument(layer.instrument)?.name ?? layer.instrument}
         </span>
       </button>
