@@ -2,14 +2,9 @@ import { FAMILIES } from '@stride/core/instrument';
 import { Head } from '../strideline/Head.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { LINE_KEYS } from '../write/line-keys.ts';
+import { KEYS } from './keys.ts';
 
-const ELSEWHERE = [
-  ['Space', 'play, stop; in Climb start, stop'],
-  ['↑ ↓ in Climb', 'up a tempo, down a tempo'],
-  ['S, Esc in Climb', 'stay at this tempo, stop'],
-  ['Ctrl K', 'find anything'],
-  ['?', 'this page'],
-] as const;
+const ELSEWHERE = Object.values(KEYS).map(({ shown, what }) => [shown, what] as const);
 
 const WORDS = [
   ['the one', 'The first pulse of the cycle.'],
@@ -42,7 +37,10 @@ export default function Help({ open, onOpenChange }: HelpProps) {
   return (
     <Modal title="Keys and words" open={open} onOpenChange={onOpenChange}>
       <div className="mt-3 grid gap-x-10 gap-y-4 md:grid-cols-2">
-        <Rows title="On the line" rows={LINE_KEYS} />
+        <Rows
+          title="On the line"
+          rows={LINE_KEYS.map(({ shown, what }) => [shown, what] as const)}
+        />
         <div className="flex flex-col gap-4">
           <Rows title="Everywhere" rows={ELSEWHERE} />
           <section>

@@ -7,6 +7,7 @@ import { STAGES } from '../bench/stages.ts';
 import { useShelf } from '../store/use-store.ts';
 import { type Found, find } from './find.ts';
 import { focusScreen } from './focus.ts';
+import { PLACES } from './places.tsx';
 import { applyTheme, THEMES } from './theme.ts';
 
 interface PaletteProps {
@@ -47,12 +48,10 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
         : []),
       ...(
         [
-          ['Shelf', to('/')],
+          ...PLACES.map(
+            ({ path, label, what }) => [what ? `${label}: ${what}` : label, to(path)] as const,
+          ),
           ['New rhythm', to('/?new')],
-          ['Bench: the rhythm edited last', to('/bench')],
-          ['Crossing: pulses against one another', to('/crossing')],
-          ['Landing: cadences that end on the one', to('/landing')],
-          ['Guide: strokes, care, words', to('/guide')],
           ['Keys and words', onHelp],
           ['The tour again', onTour],
           ...THEMES.map((theme) => [`Theme: ${theme}`, () => applyTheme(theme)] as const),

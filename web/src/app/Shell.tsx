@@ -6,6 +6,8 @@ import { LiveRegion } from '../ui/live.tsx';
 import { Toasts, toast } from '../ui/toasts.tsx';
 import { isBehindModal, useKeys } from '../ui/use-keys.ts';
 import { focusIsLost, focusScreen } from './focus.ts';
+import { KEYS } from './keys.ts';
+import { PLACES } from './places.tsx';
 import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
 import { UnkeptBar } from './UnkeptBar.tsx';
@@ -13,14 +15,6 @@ import { UnkeptBar } from './UnkeptBar.tsx';
 const loadPalette = async () => (await import('./Palette.tsx')).default;
 type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
 const Help = lazy(() => import('./Help.tsx'));
-
-const PLACES = [
-  { to: '/', label: 'Shelf', end: true },
-  { to: '/bench', label: 'Bench', end: false },
-  { to: '/crossing', label: 'Crossing', end: false },
-  { to: '/landing', label: 'Landing', end: false },
-  { to: '/guide', label: 'Guide', end: false },
-] as const;
 
 /** Where something failed that nobody answers for. */
 const STUMBLED =
@@ -70,8 +64,8 @@ export function Shell() {
     });
     return () => cancelAnimationFrame(frame);
   }, [pathname]);
-  useKeys('mod+k', () => setFinding(true), { inFields: true });
-  useKeys('?', () => setHelping(true));
+  useKeys(KEYS.find.keys, () => setFinding(true), { inFields: true });
+  useKeys(KEYS.help.keys, () => setHelping(true));
   return (
     <div className="flex min-h-screen flex-col">
       <a
@@ -87,9 +81,9 @@ export function Shell() {
         <nav aria-label="Places" className="flex gap-5 text-base max-sm:gap-2 max-sm:text-sm">
           {PLACES.map((place) => (
             <NavLink
-              key={place.to}
-              to={place.to}
-              end={place.end}
+              key={place.path}
+              to={place.path}
+              end={place.path === '/'}
               className={({ isActive }) =>
                 `border-b-[3px] pt-1 pb-0.5 ${isActive ? 'border-mark text-on-bar' : 'border-transparent text-on-bar-quiet hover:text-on-bar'}`
               }

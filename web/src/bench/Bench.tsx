@@ -5,6 +5,7 @@ import { liveQuery } from 'dexie';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { KEYS } from '../app/keys.ts';
 import { player } from '../audio/the-player.ts';
 import { BrokenRhythm } from '../shelf/BrokenRhythm.tsx';
 import { database, type Mix } from '../store/db.ts';
@@ -88,8 +89,8 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
     });
     return () => watching.unsubscribe();
   }, [document]);
-  useKeys('mod+z', () => undoIn(document), EVERYWHERE);
-  useKeys('mod+shift+z, mod+y', () => redoIn(document), EVERYWHERE);
+  useKeys(KEYS.undo.keys, () => undoIn(document), EVERYWHERE);
+  useKeys(KEYS.redo.keys, () => redoIn(document), EVERYWHERE);
   return (
     <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3">
       <BenchHeader bench={bench} />

@@ -4,6 +4,7 @@ import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/so
 import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
+import { KEYS } from '../app/keys.ts';
 import { usePlays } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
@@ -94,7 +95,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
         ended.tag === 'count-in' ? { ...loop, ...latest.current } : undefined,
     });
   };
-  useKeys('space', toggle);
+  useKeys(KEYS.play.keys, toggle);
 
   return (
     <span className="relative">

@@ -5,6 +5,7 @@ import type { Position } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { counted, times } from '@stride/core/wording';
 import { useMemo } from 'react';
+import { KEYS } from '../app/keys.ts';
 import { useBench } from '../bench/context.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
@@ -42,11 +43,11 @@ export function Climb() {
     if (running) send({ type: 'stop' });
     else if (!problem) send({ type: 'start' });
   };
-  useKeys('space', toggle);
-  useKeys('up', () => send({ type: 'up' }));
-  useKeys('down', () => send({ type: 'down' }));
-  useKeys('s', () => send({ type: 'stay' }));
-  useKeys('escape', () => send({ type: 'stop' }));
+  useKeys(KEYS.play.keys, toggle);
+  useKeys(KEYS.up.keys, () => send({ type: 'up' }));
+  useKeys(KEYS.down.keys, () => send({ type: 'down' }));
+  useKeys(KEYS.stay.keys, () => send({ type: 'stay' }));
+  useKeys(KEYS.stop.keys, () => send({ type: 'stop' }));
 
   if (!timed.ok || !layer || !aloneTiming) {
     return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;

@@ -5,6 +5,7 @@ import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Plus, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import { KEYS } from '../app/keys.ts';
 import { player } from '../audio/the-player.ts';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
@@ -67,7 +68,7 @@ export function Crossing() {
   const { playing, toggle } = useCrossingPlayer(crossed, setup, spans, every, (pulse) =>
     setSetup((before) => hearFrom(before, pulse)),
   );
-  useKeys('space', toggle);
+  useKeys(KEYS.play.keys, toggle);
 
   /** Other strokes begin anew; the same strokes with another beat or sound go on. */
   function change(next: (before: Setup) => Setup): void {

@@ -8,6 +8,7 @@ import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { KEYS } from '../app/keys.ts';
 import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { useBench } from '../bench/context.ts';
@@ -46,7 +47,7 @@ export function Frame() {
   const owner = `frame:${rhythm.id}:${cycle.id}`;
   const mine = usePlays(owner);
   const tapping = useTapAlong(cycle, tempo);
-  useKeys('t', () => mine && tapping.tap());
+  useKeys(KEYS.tap.keys, () => mine && tapping.tap());
   // What is heard and what a tap is measured against are one tempo.
   useEffect(() => {
     if (mine) player.change({ tempo });

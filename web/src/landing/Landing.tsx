@@ -5,6 +5,7 @@ import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useReducer } from 'react';
 import { useLocation } from 'react-router';
+import { KEYS } from '../app/keys.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -91,7 +92,7 @@ export function Landing() {
   const per = unitsOf(cycle, 1).count === 'beat' ? (beatsOf(cycle)[0]?.span ?? 1) : 1;
   const layer = made?.ok ? made.layer : undefined;
   const { playing, toggle, hearNext } = useLandingPlayer(cycle, layer, bpm, per);
-  useKeys('space', toggle);
+  useKeys(KEYS.play.keys, toggle);
 
   const units = cadence && unitsOf(cycle, cadence.parts);
   const miss = cadence && missOf(cycle, { cadence, at });

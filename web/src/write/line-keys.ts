@@ -1,124 +1,149 @@
 import type { KeyboardEvent } from 'react';
-import type { Line } from './line.ts';
+import type { Line, LineCommands } from './line.ts';
 
-/** The keys of the stride line, said once for the help. */
-export const LINE_KEYS: readonly (readonly [keys: string, what: string])[] = [
-  ['← →', 'one slot'],
-  ['Alt ← →', 'one beat'],
-  ['Page Up, Page Down', 'one turn'],
-  ['Home, End', 'first slot, last slot'],
-  ['↑ ↓', 'the layer above, below'],
-  ['Shift with these', 'choose a stretch, over layers too'],
-  ['a stroke’s letter', 'place it'],
-  ['& and a letter', 'together with the stroke just placed, or those in the slot'],
-  ['Delete or .', 'remove'],
-  ['!', 'accent'],
-  ['+ −', 'stronger, softer'],
-  ['_', 'the stroke before rings on'],
-  ['Alt ↑ ↓', 'right hand, left hand'],
-  ['1 … 9', 'slots in the cell'],
-  ['Ctrl ← →', 'move the stroke, or the stretch, along the line'],
-  ['Ctrl C, X, V', 'copy the turn or the stretch, cut, paste'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+/** A key pressed on a line that is on a grid. */
+interface Pressed {
+  readonly key: string;
+  readonly shift: boolean;
+  readonly slot: number;
+  readonly grid: Grid;
+  readonly commands: LineCommands;
+}
+
+/** Keys that do one thing: how the help shows them, and what they do. */
+export interface LineKey {
+  readonly shown: string;
+  readonly what: string;
+  /** Which keys it takes, with Ctrl, with Alt, or alone; one that is not here is only shown. */
+  readonly takes?: RegExp;
+  readonly held?: 'ctrl' | 'alt';
+  /** False where Shift makes another key of it. */
+  readonly withShift?: false;
+  readonly run?: (pressed: Pressed) => void;
+}
+
+const by = (key: string) => (/Left|Up/.test(key) ? -1 : 1);
+
+/** The keys of the stride line: the help lists them, and what is pressed goes to the first that takes it. */
+export const LINE_KEYS: readonly LineKey[] = [
+  {
+    shown: '← →',
+    what: 'one slot',
+    takes: /^Arrow(Left|Right)$/,
+    run: ({ key, shift, slot, commands }) => commands.goTo(slot + by(key), shift),
+  },
+  {
+    shown: 'Alt ← →',
+    what: 'one beat',
+    takes: /^Arrow(Left|Right)$/,
+    held: 'alt',
+    run: ({ key, shift, slot, grid, commands }) =>
+      commands.goTo(cellStart(grid, slot, by(key)), shift),
+  },
+  {
+    shown: 'Page Up, Page Down',
+    what: 'one turn',
+    takes: /^Page(Up|Down)$/,
+    run: ({ key, shift, slot, grid, commands }) =>
+      commands.goTo(turnStart(grid, slot, by(key)), shift),
+  },
+  {
+    shown: 'Home, End',
+    what: 'first slot, last slot',
+    takes: /^(Home|End)$/,
+    run: ({ key, shift, commands }) =>
+      commands.goTo(key === 'Home' ? 0 : Number.MAX_SAFE_INTEGER, shift),
+  },
+  {
+    shown: '↑ ↓',
+    what: 'the layer above, below',
+    takes: /^Arrow(Up|Down)$/,
+    run: ({ key, shift, commands }) => commands.goToLayer(by(key), shift),
+  },
+  { shown: 'Shift with these', what: 'choose a stretch, over layers too' },
+  {
+    shown: 'a stroke’s letter',
+    what: 'place it',
+    takes: /^[a-zA-Z]$/,
+    run: ({ key, commands }) => commands.place(key),
+  },
+  {
+    shown: '& and a letter',
+    what: 'together with the stroke just placed, or those in the slot',
+    takes: /^&$/,
+    run: ({ commands }) => commands.together(),
+  },
+  {
+    shown: 'Delete or .',
+    what: 'remove',
+    takes: /^(Delete|Backspace|\.)$/,
+    run: ({ commands }) => commands.remove(),
+  },
+  { shown: '!', what: 'accent', takes: /^!$/, run: ({ commands }) => commands.accent() },
+  {
+    shown: '+ −',
+    what: 'stronger, softer',
+    takes: /^[+=-]$/,
+    run: ({ key, commands }) => commands.louder(key === '-' ? -1 : 1),
+  },
+  {
+    shown: '_',
+    what: 'the stroke before rings on',
+    takes: /^_$/,
+    run: ({ commands }) => commands.ring(),
+  },
+  {
+    shown: 'Alt ↑ ↓',
+    what: 'right hand, left hand',
+    takes: /^Arrow(Up|Down)$/,
+    held: 'alt',
+    run: ({ key, commands }) => commands.hand(by(key) < 0 ? 'R' : 'L'),
+  },
+  {
+    shown: '1 … 9',
+    what: 'slots in the cell',
+    takes: /^[1-9]$/,
+    run: ({ key, commands }) => commands.divide(Number(key)),
+  },
+  {
+    shown: 'Ctrl ← →',
+    what: 'move the stroke, or the stretch, along the line',
+    takes: /^Arrow(Left|Right)$/,
+    held: 'ctrl',
+    run: ({ key, commands }) => commands.shift(by(key)),
+  },
+  {
+    shown: 'Ctrl C',
+    what: 'copy the turn or the stretch',
+    takes: /^c$/i,
+    held: 'ctrl',
+    withShift: false,
+    run: ({ commands }) => commands.copy(),
+  },
+  {
+    shown: 'Ctrl X',
+    what: 'cut the stretch',
+    takes: /^x$/i,
+    held: 'ctrl',
+    withShift: false,
+    run: ({ commands }) => commands.cut(),
+  },
+  // Pasting comes as an event of its own, which knows what the system holds.
+  { shown: 'Ctrl V', what: 'paste' },
 ];
 
-/** Takes a key pressed on the line. */
-export function onLineKey(line: Line, event: KeyboardEvent): void {
-  if (handle(line, event)) {
-    event.preventDefault();
-    event.stopPropagation();
-  }
-}
-
-/** @returns whether the key meant something here */
-function handle({ commands, chosen, grid }: Line, event: KeyboardEvent): boolean {
-  if (!grid) return false;
-  const { key, shiftKey } = event;
-  if ((event.ctrlKey || event.metaKey) && key.startsWith('Arrow')) {
-    if (key === 'ArrowLeft') commands.shift(-1);
-    else if (key === 'ArrowRight') commands.shift(1);
-    else return false;
-    return true;
-  }
-  if (event.ctrlKey || event.metaKey) return handleCopy(commands, key.toLowerCase(), shiftKey);
-  if (event.altKey) {
-    switch (key) {
-      case 'ArrowUp':
-        commands.hand('R');
-        return true;
-      case 'ArrowDown':
-        commands.hand('L');
-        return true;
-      case 'ArrowLeft':
-        commands.goTo(cellStart(grid, chosen.slot, -1), shiftKey);
-        return true;
-      case 'ArrowRight':
-        commands.goTo(cellStart(grid, chosen.slot, 1), shiftKey);
-        return true;
-      default:
-        return false;
-    }
-  }
-  switch (key) {
-    case 'ArrowLeft':
-      commands.goTo(chosen.slot - 1, shiftKey);
-      return true;
-    case 'ArrowRight':
-      commands.goTo(chosen.slot + 1, shiftKey);
-      return true;
-    case 'Home':
-      commands.goTo(0, shiftKey);
-      return true;
-    case 'End':
-      commands.goTo(Number.MAX_SAFE_INTEGER, shiftKey);
-      return true;
-    case 'PageUp':
-    case 'PageDown':
-      commands.goTo(turnStart(grid, chosen.slot, key === 'PageUp' ? -1 : 1), shiftKey);
-      return true;
-    case 'ArrowUp':
-    case 'ArrowDown':
-      commands.goToLayer(key === 'ArrowUp' ? -1 : 1, shiftKey);
-      return true;
-    case 'Delete':
-    case 'Backspace':
-    case '.':
-      commands.remove();
-      return true;
-    case '&':
-      commands.together();
-      return true;
-    case '_':
-      commands.ring();
-      return true;
-    case '!':
-      commands.accent();
-      return true;
-    case '+':
-    case '=':
-      commands.louder(1);
-      return true;
-    case '-':
-      commands.louder(-1);
-      return true;
-  }
-  if (/^[1-9]$/.test(key)) {
-    commands.divide(Number(key));
-    return true;
-  }
-  // The question mark opens the help.
-  if (!/^[a-z]$/i.test(key)) return false;
-  commands.place(key);
-  return true;
-}
-
-/** Pasting comes as an event of its own, which knows what the system holds. */
-function handleCopy(commands: Line['commands'], key: string, shift: boolean): boolean {
-  if (shift) return false;
-  if (key === 'c') commands.copy();
-  else if (key === 'x') commands.cut();
-  else return false;
-  return true;
+/** Takes a key pressed on the line; what means nothing here is left to others. */
+export function onLineKey({ commands, chosen, grid }: Line, event: KeyboardEvent): void {
+  if (!grid) return;
+  const { key, shiftKey: shift, ctrlKey, metaKey, altKey } = event;
+  const held = ctrlKey || metaKey ? 'ctrl' : altKey ? 'alt' : undefined;
+  const found = LINE_KEYS.find(
+    (one) => one.held === held && one.takes?.test(key) && !(shift && one.withShift === false),
+  );
+  if (!found?.run) return;
+  found.run({ key, shift, slot: chosen.slot, grid, commands });
+  event.preventDefault();
+  event.stopPropagation();
 }
 
 type Grid = NonNullable<Line['grid']>;

@@ -1,0 +1,20 @@
+/** A key of the program: as it is listened for, as it is shown, and what it does. */
+export interface ProgramKey {
+  readonly keys: string;
+  readonly shown: string;
+  readonly what: string;
+}
+
+/** Keys that hold on whole screens, said once: `useKeys(KEYS.play.keys, …)` listens, the help shows them. */
+export const KEYS = {
+  play: { keys: 'space', shown: 'Space', what: 'play, stop; in Climb start, stop' },
+  up: { keys: 'up', shown: '↑ in Climb', what: 'up a tempo' },
+  down: { keys: 'down', shown: '↓ in Climb', what: 'down a tempo' },
+  stay: { keys: 's', shown: 'S in Climb', what: 'stay at this tempo' },
+  stop: { keys: 'escape', shown: 'Esc in Climb', what: 'stop' },
+  tap: { keys: 't', shown: 'T in Frame', what: 'tap along with the gestures' },
+  undo: { keys: 'mod+z', shown: 'Ctrl Z', what: 'undo' },
+  redo: { keys: 'mod+shift+z, mod+y', shown: 'Ctrl Shift Z', what: 'redo' },
+  find: { keys: 'mod+k', shown: 'Ctrl K', what: 'find anything' },
+  help: { keys: '?', shown: '?', what: 'this page' },
+} as const satisfies Readonly<Record<string, ProgramKey>>;
