@@ -134,6 +134,62 @@ describe('a beat that was tapped', () => {
   });
 });
 
+describe('a hand that is not steady', () => {
+  /** Twelve taps on the thirds of the long beat, over four turns, off by up to so much. */
+  const unsteady = (by: number) =>
+    Array.from({ length: 12 }, (_, at) => {
+      const off = [1, -0.4, 0.7, -1, 0.2, 0.9, -0.8, 0.3, -0.6, 0.5, -0.1, 0.8][at] ?? 0;
+      return Math.floor(at / 3) * 6 + ((at % 3) * 4) / 3 + (off * by) / SECONDS;
+    });
+
+  it('is learnt from its taps: the same thirds, surer the steadier it is', () => {
+    const told = [0.005, 0.02, 0.035, 0.05, 0.08].map((by) => read(taps(...unsteady(by)))[0]);
+    expect(told).toMatchInlineSnapshot(`
+      [
+        "0 1 2 of 3, 3.4 ms, 0.710",
+        "0 1 2 of 3, 13.5 ms, 0.710",
+        "0 1 2 of 3, 23.7 ms, 0.710",
+        "0 1 2 of 3, 31.0 ms, 0.710",
+        "0 1 2 of 3, 49.6 ms, 0.731",
+      ]
+    `);
+  });
+
+  it('is held to be as unsteady as it can be at most', () => {
+    expect(read(taps(0.5, 1.6, 2.3, 3.4, 6.6, 7.4, 8.5, 9.6))).toMatchInlineSnapshot(`
+      [
+        "1 3 5 7 of 8, 26.5 ms, 0.999",
+        "–",
+      ]
+    `);
+    expect(read(taps(0.3, 6, 12, 18, 24, 30))).toMatchInlineSnapshot(`
+      [
+        "0 of 1, 30.6 ms, 0.410",
+        "–",
+      ]
+    `);
+  });
+
+  it('is early by as much as it is unsteady, and no more than half a slot', () => {
+    // 40 ms before the short beat: early for an unsteady hand, late for a steady one.
+    const early = 4 - 0.16;
+    expect(read(taps(0, 2, early, 6, 8, 10 - 0.16, 12, 14, 16 - 0.16))).toMatchInlineSnapshot(`
+      [
+        "0 1 of 2, 0.0 ms, 0.523",
+        "0 of 1, 40.0 ms, 0.394",
+      ]
+    `);
+    expect(read(taps(...unsteady(0.05), early, 6 + early, 12 + early))).toMatchInlineSnapshot(`
+      [
+        "0 1 2 of 3, 31.0 ms, 0.710",
+        "0 7 of 8, 33.1 ms, 0.528",
+      ]
+    `);
+    const [long, short] = tappedBeats(UNEVEN, taps(3.9, 5.93), { secondsPerPulse: SECONDS });
+    expect([long?.taps.length, short?.taps.length]).toEqual([1, 1]);
+  });
+});
+
 describe('a layer from taps', () => {
   const { rhythm } = readRhythm(
     'rhythm A\ncycle 4+2\nlayer Drum : goblet drum\nplay D . T . | . K',
