@@ -14,6 +14,7 @@ export { slotsHeld, toggleRing } from './rings.ts';
 export * from './sides.ts';
 export * from './skeleton.ts';
 export * from './sticking.ts';
+export * from './tempo.ts';
 export * from './timing.ts';
 export * from './together.ts';
 export * from './turns.ts';

@@ -29,9 +29,7 @@ export function UnkeptBar() {
               {save.status === 'failed' ? (
                 <Button onClick={() => document.tryAgain()}>Try again now</Button>
               ) : null}
-              <Button
-                onClick={() => takeAway(document.getState().history.present.rhythm, 'stride')}
-              >
+              <Button onClick={() => takeAway(document.getState().history.present.rhythm)}>
                 Take it away as a file
               </Button>
               <Link className="underline" to={`/bench/${encodeURIComponent(document.id)}/write`}>

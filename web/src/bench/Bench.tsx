@@ -259,9 +259,7 @@ function SaveNotice({ document }: { readonly document: RhythmDocument }) {
           actions={
             <>
               <Button onClick={() => document.tryAgain()}>Try again now</Button>
-              <Button
-                onClick={() => takeAway(document.getState().history.present.rhythm, 'stride')}
-              >
+              <Button onClick={() => takeAway(document.getState().history.present.rhythm)}>
                 Take it away as a file
               </Button>
             </>

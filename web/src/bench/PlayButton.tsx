@@ -1,5 +1,11 @@
 import { countTurn, usualCounting } from '@stride/core/counting';
-import { type Lines, type Rhythm, type TimingResult, timeRhythm } from '@stride/core/rhythm';
+import {
+  type Lines,
+  type Rhythm,
+  type TimingResult,
+  tempoAt,
+  timeRhythm,
+} from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
@@ -40,7 +46,8 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const state = usePlayer();
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
-  const { cycle, layers, tempo } = rhythm;
+  const { cycle, layers } = rhythm;
+  const tempo = tempoAt(rhythm);
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.
   const heard = useAfterPaint(useMemo(() => ({ cycle, layers }), [cycle, layers]));

@@ -1,21 +1,9 @@
+import { FORMATS } from '@stride/core/formats';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { RhythmDocument } from '../store/document.ts';
 import { screenElement } from '../ui/screen.ts';
 import { takeAway } from './take-away.ts';
-
-const FORMATS = [
-  {
-    format: 'stride',
-    name: '.stride',
-    note: 'The written form: plain text, to read and to type on.',
-  },
-  {
-    format: 'json',
-    name: '.json',
-    note: 'Everything the program knows of it, for other programs.',
-  },
-] as const;
 
 /** Gives the rhythm to the player as a file. */
 export function TakeAway({ document }: { readonly document: RhythmDocument }) {
@@ -33,14 +21,14 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
           align="end"
           className="z-20 w-72 rounded-xl border border-edge bg-card p-1.5 shadow-xl"
         >
-          {FORMATS.map(({ format, name, note }) => (
+          {FORMATS.map((format) => (
             <DropdownMenu.Item
-              key={format}
+              key={format.suffix}
               className="cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band"
               onSelect={() => takeAway(document.getState().history.present.rhythm, format)}
             >
-              <span className="font-mono font-semibold">{name}</span>
-              <span className="block text-sm text-quiet">{note}</span>
+              <span className="font-mono font-semibold">.{format.suffix}</span>
+              <span className="block text-sm text-quiet">{format.note}</span>
             </DropdownMenu.Item>
           ))}
         </DropdownMenu.Content>

@@ -1,6 +1,6 @@
 import { LADDER_LIMITS, type Ladder, ladderMinutes, ladderProblem } from '@stride/core/climb';
 import { turnPulses } from '@stride/core/cycle';
-import { mirrorHands } from '@stride/core/rhythm';
+import { mirrorHands, tempoAt } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { counted, times } from '@stride/core/wording';
@@ -20,7 +20,7 @@ import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
 export function Climb() {
   const { document, ladder: kept, rhythm, timed, layerIndex, muted } = useBench();
-  const ladder = kept ?? usualLadder(rhythm.tempo.bpm, rhythm.target);
+  const ladder = kept ?? usualLadder(tempoAt(rhythm).bpm, rhythm.target);
   const climbing = useClimb(rhythm, timed, ladder);
   const { state, running, send } = climbing;
   const problem = ladderProblem(ladder);
@@ -53,7 +53,7 @@ export function Climb() {
     return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
   }
   const pass = timed.timing.full;
-  const minutes = ladderMinutes(ladder, pass, rhythm.tempo.per, turnPulses(rhythm.cycle));
+  const minutes = ladderMinutes(ladder, pass, tempoAt(rhythm).per, turnPulses(rhythm.cycle));
   const standing = state.status === 'ready' ? undefined : state.rung;
 
   return (

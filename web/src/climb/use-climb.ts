@@ -5,7 +5,7 @@ import {
   nextClimb,
   rungs as rungsOf,
 } from '@stride/core/climb';
-import type { Rhythm, TimingResult } from '@stride/core/rhythm';
+import { type Rhythm, type TimingResult, tempoAt } from '@stride/core/rhythm';
 import { type NextSegment, type Score, scoreCountIn, scoreRhythm } from '@stride/core/sound';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Player } from '../audio/player.ts';
@@ -59,7 +59,7 @@ export function useClimb(
     if (of.status !== 'counting-in' && of.status !== 'playing') return undefined;
     const chosen: Score | undefined = of.status === 'counting-in' ? countIn : score;
     if (!chosen) return undefined;
-    const tempo = { bpm: rungs[of.rung] ?? ladder.to, per: rhythm.tempo.per };
+    const tempo = { bpm: rungs[of.rung] ?? ladder.to, per: tempoAt(rhythm).per };
     return { score: chosen, tempo, startTicks: 0, endTicks: chosen.lengthTicks, tag: of };
   }
 

@@ -2,7 +2,13 @@ import { type CatalogueEntry, entryOf, TRADITION_NOTES } from '@stride/core/cata
 import { usualCounting } from '@stride/core/counting';
 import { beatsOf, type Cycle, describeCycle } from '@stride/core/cycle';
 import { sayLengths } from '@stride/core/read';
-import { addSkeletonLayer, type Rhythm, recast, startFromOtherSide } from '@stride/core/rhythm';
+import {
+  addSkeletonLayer,
+  type Rhythm,
+  recast,
+  startFromOtherSide,
+  tempoAt,
+} from '@stride/core/rhythm';
 import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
@@ -37,7 +43,7 @@ export function Frame() {
   const cycle = looking?.cycle ?? rhythm.cycle;
   const isOther = looking !== undefined && looking.cycle !== rhythm.cycle;
   const [quick, setQuick] = useState(false);
-  const tempo: Tempo = isOther ? looking.tempos[quick ? 1 : 0] : rhythm.tempo;
+  const tempo: Tempo = isOther ? looking.tempos[quick ? 1 : 0] : tempoAt(rhythm);
   const counting = (isOther ? looking.counting : rhythm.counting) ?? usualCounting(cycle);
   const change = useMemo(
     () => (isOther ? recast(rhythm, looking.cycle) : undefined),

@@ -1,5 +1,5 @@
 import { compareLayers, type LayerInCycle, sayLayers } from '@stride/core/read';
-import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
 import { layScores, type Score, scoreRhythm } from '@stride/core/sound';
 import type { Ticks } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
@@ -142,7 +142,7 @@ function Hear({ rhythm, sides }: HearProps) {
       player.stop();
       return;
     }
-    if (score) playLoop(owner, score, rhythm.tempo);
+    if (score) playLoop(owner, score, tempoAt(rhythm));
   };
   const names = { first: sides[0].name, second: sides[1].name, both: 'both' };
   return (

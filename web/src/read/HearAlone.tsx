@@ -1,4 +1,4 @@
-import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
 import { scoreRhythm } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
 import { playLoop, usePlays } from '../audio/loop.ts';
@@ -33,7 +33,7 @@ export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
     const lines = { cycle: rhythm.cycle, layers };
     const timed = timeRhythm(lines);
     if (!timed.ok) return;
-    playLoop(owner, scoreRhythm(lines, timed.timing), rhythm.tempo);
+    playLoop(owner, scoreRhythm(lines, timed.timing), tempoAt(rhythm));
   }
 
   return (

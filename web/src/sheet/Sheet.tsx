@@ -2,7 +2,14 @@ import { usualCounting } from '@stride/core/counting';
 import { describeCycle } from '@stride/core/cycle';
 import { findInstrument } from '@stride/core/instrument';
 import { readLayer } from '@stride/core/read';
-import { mirrorHands, type Rhythm, slotCount, type Timing, timeRhythm } from '@stride/core/rhythm';
+import {
+  mirrorHands,
+  type Rhythm,
+  slotCount,
+  type Timing,
+  tempoAt,
+  timeRhythm,
+} from '@stride/core/rhythm';
 import { Download, Printer } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
@@ -206,7 +213,7 @@ interface SheetPageProps {
 const SheetPage = memo(function SheetPage(props: SheetPageProps) {
   const { rhythm, timing, shown, width, scale } = props;
   const counting = rhythm.counting ?? usualCounting(rhythm.cycle);
-  const { bpm, per } = rhythm.tempo;
+  const { bpm, per } = tempoAt(rhythm);
   const counted = per > 1 ? `, ${per} pulses a beat` : '';
   return (
     <>

@@ -1,3 +1,4 @@
+import { FORMATS } from '@stride/core/formats';
 import { FolderInput, Plus, Search } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -19,6 +20,9 @@ const DeletedPanel = lazy(async () => ({
   default: (await import('./DeletedPanel.tsx')).DeletedPanel,
 }));
 const NewRhythm = lazy(async () => ({ default: (await import('./NewRhythm.tsx')).NewRhythm }));
+
+/** What the browser offers to open. */
+const FILES_TAKEN = [...FORMATS.map(({ suffix }) => `.${suffix}`), 'text/plain'].join();
 
 /** More tags than these are found by the search. */
 const MOST_TAGS = 24;
@@ -83,7 +87,7 @@ export function Shelf() {
         <input
           ref={file}
           type="file"
-          accept=".stride,.json,text/plain,application/json"
+          accept={FILES_TAKEN}
           multiple
           hidden
           data-testid="bring-in"

@@ -1,6 +1,5 @@
-import { readJson } from '@stride/core/formats';
+import { formatOf } from '@stride/core/formats';
 import { type Instrument, knowInstruments, ownInstruments } from '@stride/core/instrument';
-import { readRhythm } from '@stride/core/text';
 import type { StrideDatabase } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 
@@ -11,7 +10,7 @@ export type BroughtIn =
 /** The largest file that is opened, in bytes; a rhythm has at most a million characters. */
 const FILE_LIMIT = 4_000_000;
 
-/** Reads a `.stride` or `.json` file and puts it on the Shelf as a new rhythm, or says what is wrong with it. */
+/** Reads a file in one of the forms there are and puts it on the Shelf as a new rhythm, or says what is wrong with it. */
 export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn> {
   const refuse = (...messages: string[]): BroughtIn => ({
     status: 'refused',
@@ -27,32 +26,19 @@ export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn
     const text = await file.text();
     if (text.includes('\u0000')) return refuse('It is not a text. A .stride file is plain text.');
     const id = crypto.randomUUID();
-    if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
-      const result = readJson(text);
-      if (!result.ok) return refuse(...result.messages);
-      // The rhythm and the instruments it is played on, or neither.
-      await db
-        .transaction('rw', db.instruments, db.rhythms, db.cards, async () => {
-          await db.instruments.bulkPut([...result.instruments]);
-          await putRhythms(db, [newRecord({ ...result.rhythm, id })]);
-        })
-        .catch((error: unknown) => {
-          forgetInstruments(result.instruments);
-          throw error;
-        });
-      return { status: 'kept', id, name: result.rhythm.name };
-    }
-    const { rhythm, problems, more, usable } = readRhythm(text, id);
-    if (!usable) {
-      const shown = problems.filter((problem) => problem.severity === 'error');
-      return refuse(
-        ...shown
-          .slice(0, 6)
-          .map((problem) => `Line ${problem.line}, column ${problem.column}: ${problem.message}`),
-        ...(shown.length + more > 6 ? [`And ${shown.length + more - 6} more.`] : []),
-      );
-    }
-    await putRhythms(db, [newRecord(rhythm)]);
+    const result = formatOf(file.name, text).read(text, id);
+    if (!result.ok) return refuse(...result.messages);
+    const { rhythm, instruments } = result;
+    // The rhythm and the instruments it is played on, or neither.
+    await db
+      .transaction('rw', db.instruments, db.rhythms, db.cards, async () => {
+        await db.instruments.bulkPut([...instruments]);
+        await putRhythms(db, [newRecord(rhythm)]);
+      })
+      .catch((error: unknown) => {
+        forgetInstruments(instruments);
+        throw error;
+      });
     return { status: 'kept', id, name: rhythm.name };
   } catch (error) {
     return refuse(storageSentence(error));

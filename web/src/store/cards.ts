@@ -1,5 +1,6 @@
 import { beatsOf, type Cycle, describeCycle, turnPulses } from '@stride/core/cycle';
 import { findInstrument } from '@stride/core/instrument';
+import { tempoAt } from '@stride/core/rhythm';
 import type { RhythmRecord } from './records.ts';
 
 /**
@@ -43,7 +44,7 @@ export function cardOf(record: RhythmRecord): Card {
       cycle: describeCycle(rhythm.cycle),
       pulses: turnPulses(rhythm.cycle),
       beats: beatsSaid(rhythm.cycle),
-      bpm: rhythm.tempo.bpm,
+      bpm: tempoAt(rhythm).bpm,
       target: rhythm.target,
       tags: [...rhythm.tags],
       layers: names.join(', '),

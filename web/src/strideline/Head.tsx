@@ -1,5 +1,5 @@
 import type { Family } from '@stride/core/instrument';
-import { memo } from 'react';
+import { memo, type ReactElement } from 'react';
 
 /** CSS colour of each family; the shape alone is enough to tell them apart. */
 export const FAMILY_COLOUR: Readonly<Record<Family, string>> = {
@@ -22,7 +22,7 @@ interface HeadProps {
 }
 
 /** The head of a stroke, drawn round 0,0; its flat or pointed side faces the line. */
-export const Head = memo(function Head({ family, size: s, below }: HeadProps) {
+export const Head = memo(function Head({ family, size: s, below }: HeadProps): ReactElement {
   const colour = FAMILY_COLOUR[family];
   const up = below ? -1 : 1;
   switch (family) {

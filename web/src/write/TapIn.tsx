@@ -6,6 +6,7 @@ import {
   paste,
   type Rhythm,
   setTempo,
+  tempoAt,
   timeLayer,
 } from '@stride/core/rhythm';
 import { scoreCountIn } from '@stride/core/sound';
@@ -96,7 +97,7 @@ function TapPad(props: TapPadProps) {
   const { rhythm, layer, turns, taps, setTaps, chosen, setChosen, onUse } = props;
   const { cycle } = rhythm;
   const [pace, setPace] = useState(1);
-  const tempo = setTempo(rhythm, rhythm.tempo.bpm * pace).tempo;
+  const tempo = setTempo(rhythm, tempoAt(rhythm).bpm * pace).tempo;
   const instrument = findInstrument(layer.instrument);
   const strokes = instrument?.strokes ?? [];
   const usual = (hand: StrokeKind['hand']) =>
@@ -182,7 +183,7 @@ function TapPad(props: TapPadProps) {
           >
             {PACES.map(([share, words]) => (
               <option key={share} value={share}>
-                {words}: {setTempo(rhythm, rhythm.tempo.bpm * share).tempo.bpm}
+                {words}: {setTempo(rhythm, tempoAt(rhythm).bpm * share).tempo.bpm}
               </option>
             ))}
           </Select>

@@ -1,5 +1,5 @@
 import { findInstrument } from '../../instrument/index.ts';
-import type { Hand } from '../../rhythm/index.ts';
+import { type Hand, targetAt, tempoAt } from '../../rhythm/index.ts';
 import { capital, counted, form, wordedCount } from '../../wording/index.ts';
 import { drumMoves, hardMoves } from '../hands/drum-moves.ts';
 import { type HandsReading, readHands, strokesPerSecond, tempoAtCeiling } from '../hands/hands.ts';
@@ -20,7 +20,8 @@ export function handFindings(subject: Subject): readonly Finding[] {
     plain(sayHands(hands), [], 'hands'),
     ...leadFindings(subject, hands),
   ];
-  const { tempo, target } = rhythm;
+  const { target } = rhythm;
+  const tempo = tempoAt(rhythm);
   if (hands.shortest) {
     const { gap, hand } = hands.shortest;
     const now = strokesPerSecond(gap, tempo);
@@ -72,8 +73,8 @@ function moveFindings({ rhythm, layer, timing, index, settings }: Subject): read
   const { ceiling } = settings;
   const moves = drumMoves(layer, timing, index);
   if (moves.length === 0) return [];
-  const now = hardMoves(moves, rhythm.tempo, ceiling);
-  const target = { ...rhythm.tempo, bpm: Math.max(rhythm.target, rhythm.tempo.bpm) };
+  const now = hardMoves(moves, tempoAt(rhythm), ceiling);
+  const target = targetAt(rhythm);
   const hard = now.length > 0 ? now : hardMoves(moves, target, ceiling);
   const [first] = hard;
   if (!first) {

@@ -6,6 +6,7 @@ import {
   type LayerGrid,
   type Rhythm,
   type Timing,
+  tempoAt,
 } from '../../rhythm/index.ts';
 import {
   formatRational,
@@ -185,7 +186,8 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     const { shortest } = readHands(layer, timing, index);
     if (!shortest) return [];
     const { gap, hand } = shortest;
-    const { tempo, target } = rhythm;
+    const { target } = rhythm;
+    const tempo = tempoAt(rhythm);
     const seconds = toNumber(secondsPerPulse(tempo));
     const wait = toNumber(multiply(gap, secondsPerPulse(tempo)));
     const { ceiling } = settings;

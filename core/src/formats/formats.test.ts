@@ -1,0 +1,53 @@
+import { describe, expect, it } from 'vitest';
+import { readRhythm } from '../text/index.ts';
+import { FORMATS, formatOf } from './index.ts';
+
+const { rhythm } = readRhythm(
+  'rhythm A\ncycle 3+2\nlayer Drum : goblet drum\nplay D . T / K .',
+  'a',
+);
+
+describe('every form', () => {
+  it.each(FORMATS)('$suffix gives the same rhythm back, with an id of its own', (format) => {
+    const text = format.write(rhythm);
+    expect(format.read(text, 'new')).toEqual({
+      ok: true,
+      rhythm: { ...rhythm, id: 'new' },
+      instruments: [],
+    });
+    expect(formatOf(`Lamp.${format.suffix.toUpperCase()}`, text)).toBe(format);
+    expect(formatOf('lamp', text)).toBe(format);
+  });
+
+  it('is told from the others by what it looks like before its name', () => {
+    const suffix = (name: string, text: string) => formatOf(name, text).suffix;
+    expect(suffix('a.stride', ' {"format": 1}')).toBe('json');
+    expect(suffix('a.json', 'rhythm A')).toBe('json');
+    expect(suffix('a.txt', 'rhythm A')).toBe('stride');
+    expect(suffix('json', 'rhythm A')).toBe('stride');
+    expect(FORMATS.map((one) => one.suffix)).toEqual(['stride', 'json']);
+    expect(FORMATS.map((one) => one.mediaType)).toEqual([
+      'text/plain;charset=utf-8',
+      'application/json',
+    ]);
+  });
+
+  it('says line by line what is wrong, and how much more there is', () => {
+    const [stride, json] = FORMATS;
+    expect(stride?.read('cycle 3++2\nD', 'x')).toEqual({
+      ok: false,
+      messages: [
+        'Line 1, column 9: A beat is missing here. Write the pulses of each beat, such as 3+3+2 or 4x4.',
+        'Line 2, column 1: Strokes stand after the word play: play D . t / T.',
+      ],
+    });
+    const many = stride?.read(`rhythm A\ncycle 4x4\n${'x y\n'.repeat(60)}`, 'x');
+    expect(many?.ok === false && [many.messages.length, many.messages.at(-1)]).toEqual([
+      7,
+      'And 54 more.',
+    ]);
+    const six = stride?.read(`rhythm A\ncycle 4x4\n${'x y\n'.repeat(6)}`, 'x');
+    expect(six?.ok === false && six.messages.length).toBe(6);
+    expect(json?.read('{', 'x')).toMatchObject({ ok: false });
+  });
+});
