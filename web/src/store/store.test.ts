@@ -96,6 +96,76 @@ describe('versions of the database', () => {
     expect(await storedRevision(db, demo.id)).toBe(8);
   });
 
+  /** The tables of each version, as they stood then. */
+  const TABLES: Readonly<Record<number, Readonly<Record<string, string>>>> = {
+    1: { rhythms: 'id, updated', settings: 'key' },
+    2: { rhythms: 'id, updated, [id+revision]', settings: 'key' },
+    3: { rhythms: 'id, updated, [id+revision]', settings: 'key', cycles: 'id, name' },
+    4: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+    },
+    5: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+    },
+  };
+
+  it('are all known here: a new one adds its row above, with data as it stood then', () => {
+    expect(Object.keys(TABLES).map(Number)).toEqual(
+      Array.from({ length: SCHEMA_VERSION - 1 }, (_, index) => index + 1),
+    );
+  });
+
+  it.each(Object.entries(TABLES))(
+    'version %s comes up to the newest with all it holds',
+    async (version, tables) => {
+      const old = new Dexie(db.name);
+      old.version(Number(version)).stores(tables);
+      await old.open();
+      const has = (table: string) => table in tables;
+      const mix = { ...PLAIN_MIX, muted: ['layer-1'] };
+      const records = DEMO_RHYTHMS.map((demo, index) => ({
+        ...newRecord(demo, 100 + index),
+        revision: index + 2,
+        drafts: { 'layer-1': 'play Q' },
+        mix,
+      }));
+      await old.table('rhythms').bulkPut(records);
+      await old.table('settings').put({ key: 'seeded', value: true });
+      const cycle = { ...DEMO_RHYTHMS[0]?.cycle, id: 'own-cycle', name: 'Stair' };
+      if (has('cycles')) await old.table('cycles').put(cycle);
+      const tin = { id: 'own-tin', name: 'Tin', note: '', strokes: [] };
+      if (has('instruments')) await old.table('instruments').put(tin);
+      const step = { id: 'x', at: 0, rhythm: {}, layers: [], drafts: {} };
+      if (has('steps')) await old.table('steps').put(step);
+      old.close();
+
+      await seedOnce(db);
+      expect(db.verno).toBe(SCHEMA_VERSION);
+      const cards = await listCards(db);
+      expect(cards.map((card) => card.name).sort()).toEqual(
+        DEMO_RHYTHMS.map((demo) => demo.name).sort(),
+      );
+      for (const record of records) {
+        const kept = await stored(record.id);
+        expect(kept.rhythm).toEqual(record.rhythm);
+        expect(kept).toMatchObject({ revision: record.revision, drafts: record.drafts });
+        expect(await storedRevision(db, record.id)).toBe(record.revision);
+        expect((await loadPractice(db, record.id)).mix).toEqual(mix);
+      }
+      expect(cards.every((card) => card.unfinished)).toBe(true);
+      expect(await db.cycles.toArray()).toEqual(has('cycles') ? [cycle] : []);
+      expect(await db.instruments.toArray()).toEqual(has('instruments') ? [tin] : []);
+      expect(await db.table('steps').toArray()).toEqual(has('steps') ? [step] : []);
+    },
+  );
+
   it('bring version 5 up: cards are made, and practice stands apart from the rhythm', async () => {
     const [steps, ferry] = DEMO_RHYTHMS;
     if (!steps || !ferry) throw new Error('no demo');
