@@ -5,6 +5,10 @@ export interface Scheduled {
   /** When it is to be heard, and the clock at the moment it was scheduled, in seconds. */
   readonly at: number;
   readonly now: number;
+  /** Which computed sound it is: two of the same number sound alike. */
+  readonly sound: number;
+  /** Which of the page's gains it goes through: one for each layer, and one for the click. */
+  readonly gain: number;
 }
 
 declare global {
@@ -12,6 +16,8 @@ declare global {
     scheduled: Scheduled[];
     /** The audio clock that sounds were put on. */
     clock: AudioContext;
+    /** The gains that sounds go through, by number. */
+    gains: GainNode[];
   }
 }
 
@@ -28,11 +34,38 @@ export const test = base.extend<{ page: Page }>({
     });
     await page.addInitScript(() => {
       window.scheduled = [];
+      window.gains = [];
+      const buffers: (AudioBuffer | null)[] = [];
+      const numberOf = <T>(list: T[], one: T) => {
+        if (!list.includes(one)) list.push(one);
+        return list.indexOf(one);
+      };
+      const wires = new WeakMap<AudioNode, AudioNode>();
+      const connect = AudioNode.prototype.connect as (to: AudioNode) => AudioNode;
+      AudioNode.prototype.connect = function (this: AudioNode, to: AudioNode) {
+        wires.set(this, to);
+        return connect.call(this, to);
+      } as typeof AudioNode.prototype.connect;
+      /** The last gain on the way, after one of its own where a stroke is choked. */
+      const gainOf = (source: AudioNode) => {
+        let last: GainNode | undefined;
+        let node = wires.get(source);
+        while (node instanceof GainNode) {
+          last = node;
+          node = wires.get(node);
+        }
+        return last ? numberOf(window.gains, last) : -1;
+      };
       const sounds = new WeakMap<AudioNode, Scheduled>();
       const start = AudioBufferSourceNode.prototype.start;
       AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
         window.clock = this.context as AudioContext;
-        const sound = { at, now: this.context.currentTime };
+        const sound = {
+          at,
+          now: this.context.currentTime,
+          sound: numberOf(buffers, this.buffer),
+          gain: gainOf(this),
+        };
         window.scheduled.push(sound);
         sounds.set(this, sound);
         start.call(this, at, ...rest);
@@ -55,6 +88,18 @@ export { expect };
 
 export const scheduled = (page: Page): Promise<Scheduled[]> =>
   page.evaluate(() => window.scheduled);
+
+/** How loud each of the page's gains is now. */
+export const gains = (page: Page): Promise<number[]> =>
+  page.evaluate(() => window.gains.map((one) => one.gain.value));
+
+/** The sounds that are to be heard from now on, once there are so many. */
+export async function fromNow(page: Page, count: number): Promise<Scheduled[]> {
+  const now = await page.evaluate(() => window.clock.currentTime);
+  const later = async () => (await scheduled(page)).filter(({ at }) => at > now);
+  await expect.poll(async () => (await later()).length).toBeGreaterThanOrEqual(count);
+  return later();
+}
 
 /** The slot of a layer, as the keyboard and a screen reader reach it. */
 export function slot(page: Page, layer: string, index: number): Locator {

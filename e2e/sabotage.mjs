@@ -1,0 +1,341 @@
+// `npm run sabotage`: breaks one feature after another in a copy of the program, and tries the browser
+// tests of its subject against it. They must notice.
+//
+//   npm run sabotage                 all switches
+//   npm run sabotage -- mute undo    those whose name begins so
+import { spawnSync } from 'node:child_process';
+import {
+  cpSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const COPY = join(ROOT, '.reports', 'sabotage');
+
+/** A feature, how it is broken, and the browser test that must fail then: its file and title. */
+const SWITCHES = [
+  [
+    'mute',
+    'web/src/bench/mix.ts',
+    'silent.has(id) ? 0 :',
+    'mix.solo.length > 0 && silent.has(id) ? 0 :',
+    'heard',
+    'a mute, a solo',
+  ],
+  [
+    'solo',
+    'web/src/bench/mix.ts',
+    '(alone.length > 0 && !alone.includes(id))',
+    'false',
+    'heard',
+    'a mute, a solo',
+  ],
+  ['level', 'web/src/bench/mix.ts', '(mix.levels[id] ?? 1)', '1', 'heard', 'a mute, a solo'],
+  ['click', 'web/src/bench/mix.ts', 'mix.click ? 1 : 0', '0', 'heard', 'a mute, a solo'],
+  [
+    'edit while playing',
+    'web/src/audio/player.ts',
+    'if (mine === asked) goOnWith(to);',
+    '',
+    'heard',
+    'an edit while it plays',
+  ],
+  [
+    'tempo while playing',
+    'web/src/audio/player.ts',
+    '      if (!score) {\n        goOnWith(to);',
+    '      if (!score) {',
+    'write',
+    'keeps playing while',
+  ],
+  [
+    'playing dies after eight sounds',
+    'web/src/audio/player.ts',
+    'const buffer = sounds.take(event.sound);',
+    'const many = globalThis as { many?: number };\n      many.many = (many.many ?? 0) + 1;\n      const buffer = many.many > 8 ? undefined : sounds.take(event.sound);',
+    'heard',
+    'it goes on',
+  ],
+  [
+    'the count is lit',
+    'web/src/strideline/Playhead.tsx',
+    "word.classList.add('count-now');",
+    '',
+    'heard',
+    'the count is lit',
+  ],
+  [
+    'the count is lit in time',
+    'web/src/strideline/Playhead.tsx',
+    'Math.floor((pulses %',
+    '3 + Math.floor((pulses %',
+    'heard',
+    'the count is lit',
+  ],
+  [
+    'tapping along',
+    'web/src/frame/use-tap-along.ts',
+    'const off = (at - nearest) *',
+    'const off = 0.5 * (at - nearest) *',
+    'heard',
+    'tapping along',
+  ],
+  [
+    'look-ahead',
+    'web/src/audio/player.ts',
+    'const LOOK_AHEAD: Seconds = 0.5;',
+    'const LOOK_AHEAD: Seconds = 0.08;',
+    'write',
+    'schedules nothing late',
+  ],
+  [
+    'a hidden tab',
+    'web/src/audio/the-player.ts',
+    'ticker.onmessage = tick;\n    ticker.postMessage(ms);',
+    'ticker.onmessage = null;\n    clearInterval(Number(ticker.name));\n    if (ms > 0) Object.assign(ticker, { name: String(setInterval(tick, ms)) });',
+    'write',
+    'keeps time in a tab',
+  ],
+  [
+    'undo',
+    'web/src/store/document.ts',
+    'move(undo(state.history));\n      else',
+    'move(state.history);\n      else',
+    'write',
+    'places, accents',
+  ],
+  [
+    'saving',
+    'web/src/store/document.ts',
+    '    keep();\n    return true;',
+    '    return true;',
+    'hands',
+    'a tab that is killed',
+  ],
+  [
+    'accent',
+    'web/src/write/line-keys.ts',
+    'run: ({ commands }) => commands.accent() }',
+    'run: () => undefined }',
+    'write',
+    'places, accents',
+  ],
+  [
+    'typed rows',
+    'web/src/write/TypedLine.tsx',
+    'rhythm: unchanged',
+    'rhythm: unchanged || next.length > 3',
+    'write',
+    'marks what is typed',
+  ],
+  [
+    'a second tab',
+    'web/src/store/document.ts',
+    "set({ save: { status: 'elsewhere', theirs: stored } });",
+    'revision = stored.revision;',
+    'write',
+    'a second tab overwrites',
+  ],
+  [
+    'a tempo up',
+    'core/src/climb/climb.ts',
+    'return rung >= last ? state : countIn(rung + 1);\n    case',
+    'return state;\n    case',
+    'climb',
+    'goes up, down',
+  ],
+  [
+    'the count-in of a rung',
+    'web/src/climb/use-climb.ts',
+    "of.status === 'counting-in' ? countIn : score",
+    'score',
+    'climb',
+    'keeps exact time',
+  ],
+  [
+    'the beat changes over',
+    'web/src/crossing/use-crossing-player.ts',
+    '(ended.tag + 1) % scores.length',
+    'ended.tag',
+    'crossing',
+    'the beat changes over',
+  ],
+  [
+    'a mend is heard',
+    'web/src/landing/use-landing-player.ts',
+    'wanted.current = true;',
+    '',
+    'landing',
+    'a phrase that misses',
+  ],
+  [
+    'a cadence is kept',
+    'web/src/landing/kept.ts',
+    'change((kept) => withCadence(kept, cadence, isIn));',
+    'void isIn;',
+    'landing',
+    'says which bound',
+  ],
+  [
+    'Find anything',
+    'web/src/app/find.ts',
+    'if (!wanted.every((word) => text.includes(word))) continue;',
+    '',
+    'shelf',
+    'anything is found',
+  ],
+  [
+    'searching the Shelf',
+    'web/src/shelf/arrange.ts',
+    'wanted.every((word) => card.find.includes(word))',
+    'true',
+    'shelf',
+    'searches, sorts',
+  ],
+  [
+    'taking away',
+    'web/src/bench/take-away.ts',
+    'saveFile(write(rhythm),',
+    'saveFile(write({ ...rhythm, layers: rhythm.layers.slice(1) }),',
+    'shelf',
+    'both formats',
+  ],
+  [
+    'a sentence lights',
+    'web/src/read/Sentence.tsx',
+    'onLight(isLit ? undefined : speaksOf)',
+    'onLight(undefined)',
+    'hands',
+    'a sentence lights',
+  ],
+  [
+    'heard alone',
+    'web/src/read/HearAlone.tsx',
+    'slots?.has(stroke.slot)',
+    'slots !== undefined || stroke.slot < 0',
+    'hands',
+    'a sentence lights',
+  ],
+  [
+    'the other-handed player',
+    'web/src/sheet/Sheet.tsx',
+    'return mirrored ? mirrorHands(shown) : shown;',
+    'return mirrored && shown.layers.length > 99 ? mirrorHands(shown) : shown;',
+    'sheet',
+    'hands are mirrored',
+  ],
+  [
+    'copying',
+    'web/src/write/clipboard.ts',
+    '  copied = made;\n',
+    '',
+    'writing',
+    'a stretch over layers is copied',
+  ],
+  [
+    'a turn is counted in',
+    'web/src/bench/PlayButton.tsx',
+    'first: countIn ? counted : loop,',
+    'first: loop,',
+    'hands',
+    'a turn is counted in',
+  ],
+  [
+    'what happens is said',
+    'web/src/ui/live.tsx',
+    'for (const listener of listeners) listener();',
+    '',
+    'access',
+    'what happens is said',
+  ],
+].map(([name, file, from, to, spec, title]) => ({ name, file, from, to, spec, title }));
+
+function run(command, args, cwd) {
+  return spawnSync(command, args, {
+    cwd,
+    encoding: 'utf8',
+    env: { ...process.env, FORCE_COLOR: '0' },
+  });
+}
+
+/** A copy of the sources with the packages of the original, whose workspaces are the copy's own. */
+function makeCopy() {
+  rmSync(COPY, { recursive: true, force: true });
+  mkdirSync(COPY, { recursive: true });
+  for (const name of [
+    'core',
+    'web',
+    'server',
+    'e2e',
+    'scripts',
+    'package.json',
+    'tsconfig.base.json',
+  ]) {
+    cpSync(join(ROOT, name), join(COPY, name), {
+      recursive: true,
+      filter: (path) => !/node_modules|[/\\](dist|test-results)$/.test(path),
+    });
+  }
+  const packages = join(COPY, 'node_modules');
+  mkdirSync(join(packages, '@stride'), { recursive: true });
+  for (const name of readdirSync(join(ROOT, 'node_modules'))) {
+    if (name !== '@stride') symlinkSync(join(ROOT, 'node_modules', name), join(packages, name));
+  }
+  for (const name of ['core', 'web', 'server', 'e2e']) {
+    symlinkSync(join(COPY, name), join(packages, '@stride', name));
+  }
+}
+
+function build() {
+  const built = run('npm', ['run', '--silent', 'build'], COPY);
+  if (built.status !== 0) throw new Error(`It could not be built:\n${built.stdout}${built.stderr}`);
+}
+
+/** Whether the tests of a subject fail. */
+function fails(spec, title) {
+  const tested = run(
+    'npx',
+    ['playwright', 'test', `${spec}.spec.ts`, '-g', title],
+    join(COPY, 'e2e'),
+  );
+  if (!/passed|failed/.test(tested.stdout)) throw new Error(tested.stdout + tested.stderr);
+  return tested.status !== 0;
+}
+
+const wanted = process.argv.slice(2);
+const chosen = SWITCHES.filter(
+  ({ name }) => wanted.length === 0 || wanted.some((word) => name.startsWith(word)),
+);
+for (const { name, file, from } of SWITCHES) {
+  const found = readFileSync(join(ROOT, file), 'utf8').split(from).length - 1;
+  if (found !== 1) throw new Error(`“${name}” is found ${found} times in ${file}, not once.`);
+}
+makeCopy();
+build();
+const whole = [...new Set(chosen.map(({ spec, title }) => `${spec}|${title}`))];
+const broken = whole.filter((one) => fails(...one.split('|')));
+for (const one of broken) console.log(`fails with nothing broken: ${one}`);
+const rows = [];
+for (const { name, file, from, to, spec, title } of chosen) {
+  const path = join(COPY, file);
+  const before = readFileSync(path, 'utf8');
+  writeFileSync(
+    path,
+    before.replace(from, () => to),
+  );
+  build();
+  const noticed = fails(spec, title);
+  writeFileSync(path, before);
+  rows.push({ name, noticed });
+  console.log(`| ${name} | ${spec}: ${title} … | ${noticed ? 'noticed' : 'NOT NOTICED'} |`);
+}
+const noticed = rows.filter((row) => row.noticed).length;
+console.log(`${noticed} of ${rows.length} noticed`);
+process.exitCode = noticed === rows.length && broken.length === 0 ? 0 : 1;
