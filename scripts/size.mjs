@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT } from './setup.mjs';
 
-const LIMIT = 250_000;
+const LIMIT = 200_000;
 const DIST = join(ROOT, 'web', 'dist');
 const manifest = JSON.parse(readFileSync(join(DIST, '.vite', 'manifest.json'), 'utf8'));
 

@@ -2,19 +2,23 @@ import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { somethingIsAtStake } from '../store/open-documents.ts';
+import { Boundary } from '../ui/Boundary.tsx';
 import { LiveRegion } from '../ui/live.tsx';
-import { Toasts, toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { isBehindModal, useKeys } from '../ui/use-keys.ts';
 import { focusIsLost, focusScreen } from './focus.ts';
 import { KEYS } from './keys.ts';
 import { PLACES } from './places.tsx';
-import { Tour, tourWasShown } from './Tour.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
+import { tourWasShown } from './tour-shown.ts';
 import { UnkeptBar } from './UnkeptBar.tsx';
 
 const loadPalette = async () => (await import('./Palette.tsx')).default;
 type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
+/** What is said waits until it is there, which is a moment after the page. */
+const Toasts = lazy(() => import('../ui/Toasts.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
+const Tour = lazy(async () => ({ default: (await import('./Tour.tsx')).Tour }));
 
 /** Where something failed that nobody answers for. */
 const STUMBLED =
@@ -133,9 +137,15 @@ export function Shell() {
         ) : null}
         {helping ? <Help open onOpenChange={setHelping} /> : null}
       </Suspense>
-      {touring && pathname === '/' ? <Tour onClose={() => setTouring(false)} /> : null}
+      <Suspense>
+        {touring && pathname === '/' ? <Tour onClose={() => setTouring(false)} /> : null}
+      </Suspense>
       <LiveRegion />
-      <Toasts />
+      <Boundary fallback={null}>
+        <Suspense>
+          <Toasts />
+        </Suspense>
+      </Boundary>
     </div>
   );
 }

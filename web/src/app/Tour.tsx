@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { TOUR_KEY } from './tour-shown.ts';
 
 const STEPS = [
   {
@@ -20,17 +21,6 @@ const STEPS = [
   },
 ] as const;
 
-const KEY = 'humble-stride-tour';
-
-/** Whether the tour was shown in this browser. Where that cannot be kept it is not forced on anyone. */
-export function tourWasShown(): boolean {
-  try {
-    return localStorage.getItem(KEY) !== null;
-  } catch {
-    return true;
-  }
-}
-
 /** Four steps at most, beside the program and not over it; it can be left at once. */
 export function Tour({ onClose }: { readonly onClose: () => void }) {
   const [at, setAt] = useState(0);
@@ -38,7 +28,7 @@ export function Tour({ onClose }: { readonly onClose: () => void }) {
   if (!step) return null;
   const close = () => {
     try {
-      localStorage.setItem(KEY, 'shown');
+      localStorage.setItem(TOUR_KEY, 'shown');
     } catch {
       // Then it is shown again next time.
     }

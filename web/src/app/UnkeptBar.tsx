@@ -1,9 +1,14 @@
+import type { Rhythm } from '@stride/core/rhythm';
+import { useEffect } from 'react';
 import { Link, useMatch } from 'react-router';
-import { takeAway } from '../bench/take-away.ts';
 import { storageInUse } from '../store/storage.ts';
 import { useUnkept } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
+
+/** What writes files is fetched when the first edit is not kept, and is there when it is asked for. */
+const files = () => import('../bench/take-away.ts');
+const take = async (rhythm: Rhythm) => (await files()).takeAway(rhythm);
 
 /** Says on every screen what is in this tab only, until it is kept. */
 export function UnkeptBar() {
@@ -12,6 +17,10 @@ export function UnkeptBar() {
   // The Bench says it of its own rhythm itself, with the ways on.
   const others = unkept.filter((one) => one.document.id !== onBench);
   const memory = storageInUse() === 'memory';
+  const some = others.length > 0;
+  useEffect(() => {
+    if (some) files().catch(() => undefined);
+  }, [some]);
   if (others.length === 0 && !memory) return null;
   return (
     <div className="flex flex-col gap-2 px-[22px] pt-3 max-sm:px-3 print:hidden">
@@ -29,7 +38,7 @@ export function UnkeptBar() {
               {save.status === 'failed' ? (
                 <Button onClick={() => document.tryAgain()}>Try again now</Button>
               ) : null}
-              <Button onClick={() => takeAway(document.getState().history.present.rhythm)}>
+              <Button onClick={() => void take(document.getState().history.present.rhythm)}>
                 Take it away as a file
               </Button>
               <Link className="underline" to={`/bench/${encodeURIComponent(document.id)}/write`}>

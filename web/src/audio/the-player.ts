@@ -1,4 +1,4 @@
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { createOutput } from './output.ts';
 import { createPlayer } from './player.ts';
 import { preparedSound, prepareSounds } from './voices.ts';

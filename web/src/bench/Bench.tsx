@@ -19,7 +19,7 @@ import { NameField } from '../ui/NameField.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { useBenchState } from './context.ts';

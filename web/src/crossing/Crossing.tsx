@@ -12,7 +12,7 @@ import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhyth
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { Counted } from './Counted.tsx';

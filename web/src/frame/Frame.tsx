@@ -23,7 +23,7 @@ import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { Catalogue } from './Catalogue.tsx';
 import { CountingPanel } from './CountingPanel.tsx';

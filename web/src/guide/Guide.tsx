@@ -13,7 +13,7 @@ import { storageSentence } from '../store/rhythms.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { CARE, WORDS } from './advice.ts';
 import { hearStroke } from './hear.ts';

@@ -14,7 +14,7 @@ import {
 import { RECENT, useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { cadenceRhythm, cadenceToClimb, type SentCadence, withoutTurns } from './cadence-rhythm.ts';
 
 const TOO_MANY = `A rhythm has at most ${LIMITS.layers} layers.`;

@@ -19,7 +19,7 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Select } from '../ui/Select.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Scores } from './Score.tsx';

@@ -3,7 +3,7 @@ import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 
 interface BrokenRhythmProps {
   readonly name: string;

@@ -1,4 +1,3 @@
-import { FORMATS } from '@stride/core/formats';
 import { FolderInput, Plus, Search } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -10,7 +9,7 @@ import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Select } from '../ui/Select.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
 import type { BroughtIn } from './bring-in.ts';
@@ -20,9 +19,6 @@ const DeletedPanel = lazy(async () => ({
   default: (await import('./DeletedPanel.tsx')).DeletedPanel,
 }));
 const NewRhythm = lazy(async () => ({ default: (await import('./NewRhythm.tsx')).NewRhythm }));
-
-/** What the browser offers to open. */
-const FILES_TAKEN = [...FORMATS.map(({ suffix }) => `.${suffix}`), 'text/plain'].join();
 
 /** More tags than these are found by the search. */
 const MOST_TAGS = 24;
@@ -54,6 +50,15 @@ export function Shelf() {
     newButton.current?.focus();
   }, [setParams]);
 
+  /** What the browser offers to open: the forms there are, once one reaches for the button. */
+  const [accept, setAccept] = useState<string>();
+  const readForms = () => {
+    import('@stride/core/formats').then(
+      ({ FORMATS }) => setAccept(FORMATS.map(({ suffix }) => `.${suffix}`).join()),
+      () => undefined,
+    );
+  };
+
   async function onFiles(files: readonly File[]): Promise<void> {
     const { bringIn } = await import('./bring-in.ts');
     const given: BroughtIn[] = [];
@@ -78,7 +83,11 @@ export function Shelf() {
             <DeletedPanel />
           </Suspense>
         ) : null}
-        <Button onClick={() => file.current?.click()}>
+        <Button
+          onPointerEnter={readForms}
+          onFocus={readForms}
+          onClick={() => file.current?.click()}
+        >
           <FolderInput aria-hidden size={17} /> Bring in a file
         </Button>
         <Button ref={newButton} look="go" aria-expanded={making} onClick={() => setMaking(!making)}>
@@ -87,7 +96,7 @@ export function Shelf() {
         <input
           ref={file}
           type="file"
-          accept={FILES_TAKEN}
+          accept={accept}
           multiple
           hidden
           data-testid="bring-in"

@@ -1,7 +1,5 @@
-import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
-import { counted } from '@stride/core/wording';
 import { Copy, Trash2 } from 'lucide-react';
-import { memo, type ReactNode, useMemo } from 'react';
+import { lazy, memo, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { Card } from '../store/cards.ts';
 import { database } from '../store/db.ts';
@@ -14,15 +12,12 @@ import {
   storageSentence,
 } from '../store/rhythms.ts';
 import { useRhythmOf } from '../store/use-store.ts';
-import { drawnTurns } from '../strideline/geometry.ts';
-import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Boundary } from '../ui/Boundary.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { BrokenRhythm } from './BrokenRhythm.tsx';
 
-/** Layers and rows that a card draws; the rest is said. */
-const LAYERS_DRAWN = 4;
-const ROWS_DRAWN = 2;
+/** The card is there before its drawing: what draws is fetched after what is read first. */
+const CardLine = lazy(() => import('./CardLine.tsx'));
 
 /** One rhythm on the Shelf. */
 export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card }) {
@@ -89,42 +84,16 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
 function Preview({ card }: { readonly card: Card }) {
   const loaded = useRhythmOf(card);
   const rhythm = loaded?.status === 'found' ? loaded.record.rhythm : undefined;
-  const shown = useMemo(() => rhythm && excerpt(rhythm), [rhythm]);
   if (loaded?.status === 'broken') {
     return <BrokenRhythm name={card.name} messages={loaded.messages} data={loaded.data} />;
   }
-  if (!rhythm || !shown) return <div className="h-40" />;
-  const more = [
-    ...(shown.layers > 0 ? [counted(shown.layers, 'more layer')] : []),
-    ...(shown.turns > ROWS_DRAWN * 2 ? [`${shown.turns} turns in all`] : []),
-  ];
+  const blank = <div className="h-40" />;
+  if (!rhythm) return blank;
   return (
-    <>
-      <StrideLine rhythm={shown.rhythm} timing={shown.timing} scale={0.72} mostRows={ROWS_DRAWN} />
-      {more.length > 0 ? <p className="text-sm text-quiet">{more.join(', ')}</p> : null}
-    </>
+    <Suspense fallback={blank}>
+      <CardLine rhythm={rhythm} />
+    </Suspense>
   );
-}
-
-interface Excerpt {
-  readonly rhythm: Rhythm;
-  readonly timing: Timing;
-  /** Layers that are not drawn. */
-  readonly layers: number;
-  readonly turns: number;
-}
-
-function excerpt(rhythm: Rhythm): Excerpt | undefined {
-  const layers = rhythm.layers.slice(0, LAYERS_DRAWN);
-  const few = layers.length === rhythm.layers.length ? rhythm : { ...rhythm, layers };
-  const timed = timeRhythm(few);
-  if (!timed.ok) return undefined;
-  return {
-    rhythm: few,
-    timing: timed.timing,
-    layers: rhythm.layers.length - layers.length,
-    turns: drawnTurns(timed.timing),
-  };
 }
 
 interface CardButtonProps {

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { database } from './db.ts';
 import { closeDocument, isUnkept } from './open-documents.ts';
 import { deleteRhythm, type Restored, storageSentence } from './rhythms.ts';

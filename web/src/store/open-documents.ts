@@ -1,4 +1,4 @@
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { database } from './db.ts';
 import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
 import { loadPractice, loadRhythm, readRecord } from './rhythms.ts';

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 import { database, openSafely, type StrideDatabase } from './db.ts';
 import { storageSentence } from './rhythms.ts';
 

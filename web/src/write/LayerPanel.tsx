@@ -25,7 +25,7 @@ import { Button } from '../ui/Button.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { Select } from '../ui/Select.tsx';
-import { toast } from '../ui/toasts.tsx';
+import { toast } from '../ui/toasts.ts';
 
 /** What can be done with a whole layer: its name, instrument, level, turns and place. */
 export function LayerPanel({ layer }: { readonly layer: Layer }) {
