@@ -2,10 +2,11 @@ import { spawn } from 'node:child_process';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { preview } from 'vite';
 import settings from '../e2e/chromium.json' with { type: 'json' };
-import { coreFigures, type Figure } from './core.ts';
+import { coreFigures, type Figure, inUnits } from './core.ts';
 import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
+import { slowFigures } from './slow.ts';
 import { stageFigures, store } from './stages.ts';
 
 const PORT = 4393;
@@ -115,21 +116,22 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   const stages = await stageFigures(page, `http://localhost:${PORT}`);
   const limits = await limitFigures(page, `http://localhost:${PORT}`);
   await page.close();
+  const slow = await slowFigures(browser, `http://localhost:${PORT}`);
   server.kill();
   const [opening = Number.NaN, ...later] = starts;
   const usual = Math.max(...later);
   return [
     {
       what: 'an edit in it to the next painted frame, 95th percentile',
-      value: sayTimes(write),
-      limit: '32 ms',
-      ok: write.p95 < 32,
+      value: `${sayTimes(write)}, ${inUnits(write.p95, 11).text}`,
+      limit: inUnits(write.p95, 11).limit,
+      ok: inUnits(write.p95, 11).ok,
     },
     {
       what: 'the Read stage after an edit, 8 layers of 128 slots, 95th percentile',
-      value: sayTimes(read),
-      limit: '32 ms',
-      ok: read.p95 < 32,
+      value: `${sayTimes(read)}, ${inUnits(read.p95, 9).text}`,
+      limit: inUnits(read.p95, 9).limit,
+      ok: inUnits(read.p95, 9).ok,
     },
     {
       what: 'space bar to the first stroke, slowest of five after the first',
@@ -140,6 +142,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
     landing,
     ...stages,
     ...limits,
+    ...slow,
   ];
 }
 
