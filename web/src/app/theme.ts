@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { createStore, useStore } from '../ui/store.ts';
 
 export const THEMES = ['system', 'light', 'dark'] as const;
 export type Theme = (typeof THEMES)[number];
@@ -16,23 +16,15 @@ export function readTheme(): Theme {
   }
 }
 
-const listeners = new Set<() => void>();
-let chosen: Theme = readTheme();
+const chosen = createStore(readTheme());
 
 /** The theme that is chosen now; the component follows it. */
 export function useTheme(): Theme {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => chosen,
-  );
+  return useStore(chosen);
 }
 
 /** Shows a theme and keeps it for the next visit. */
 export function applyTheme(theme: Theme): void {
-  chosen = theme;
   const shown = theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme;
   document.documentElement.dataset.theme = shown;
   try {
@@ -40,7 +32,7 @@ export function applyTheme(theme: Theme): void {
   } catch {
     // Without storage the theme lasts for this visit.
   }
-  for (const listener of listeners) listener();
+  chosen.set(theme);
 }
 
-dark.addEventListener('change', () => applyTheme(chosen));
+dark.addEventListener('change', () => applyTheme(chosen.now()));

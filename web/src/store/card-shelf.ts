@@ -1,4 +1,5 @@
 import { liveQuery, type Subscription } from 'dexie';
+import { createStore, type Store } from '../ui/store.ts';
 import { afterPaint } from '../ui/use-after-paint.ts';
 import type { Card } from './cards.ts';
 import { database } from './db.ts';
@@ -13,34 +14,14 @@ export type Shelf =
 /** How many cards are read before all the others. */
 const FIRST = 24;
 
-let shelf: Shelf = { status: 'reading' };
-const listeners = new Set<() => void>();
-let watching: (() => void) | undefined;
-
-function set(next: Shelf): void {
-  shelf = next;
-  for (const listener of listeners) listener();
-}
-
-export const shelfNow = (): Shelf => shelf;
-
 /**
  * Follows what this and other tabs write while anybody looks; what was read last is there at once when
  * somebody looks again.
  */
-export function watchShelf(listener: () => void): () => void {
-  listeners.add(listener);
-  watching ??= follow();
-  return () => {
-    listeners.delete(listener);
-    if (listeners.size > 0) return;
-    watching?.();
-    watching = undefined;
-  };
-}
+export const shelf = createStore<Shelf>({ status: 'reading' }, follow);
 
 /** @returns stops following */
-function follow(): () => void {
+function follow({ now, set }: Store<Shelf>): () => void {
   let left = false;
   let subscription: Subscription | undefined;
   const failed = (error: unknown) => {
@@ -48,7 +29,7 @@ function follow(): () => void {
   };
   const begin = async () => {
     await seedOnce(database);
-    if (shelf.status === 'read' || left) return;
+    if (now().status === 'read' || left) return;
     // A long Shelf begins with what is seen first.
     const cards = await lastCards(database, FIRST);
     if (left) return;

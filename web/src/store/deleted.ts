@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { createStore, useStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { database } from './db.ts';
 import { closeDocument, isUnkept } from './open-documents.ts';
@@ -11,23 +11,11 @@ export interface Deleted {
   readonly restore: () => Promise<Restored>;
 }
 
-let deleted: readonly Deleted[] = [];
-const listeners = new Set<() => void>();
-
-function set(next: readonly Deleted[]): void {
-  deleted = next;
-  for (const listener of listeners) listener();
-}
+const deleted = createStore<readonly Deleted[]>([]);
 
 /** What was deleted since the start, the last first; each can be brought back. */
 export function useDeleted(): readonly Deleted[] {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => deleted,
-  );
+  return useStore(deleted);
 }
 
 /** Takes a rhythm from the Shelf, and says how it comes back. */
@@ -41,7 +29,7 @@ export async function takeFromShelf(id: string, name: string): Promise<void> {
     }
     const one: Deleted = { id, name, restore: await deleteRhythm(database, id) };
     closeDocument(id);
-    set([one, ...deleted]);
+    deleted.set([one, ...deleted.now()]);
     toast(`${name} was deleted.`, () => void bringBack(one));
   } catch (error) {
     toast(storageSentence(error));
@@ -50,10 +38,10 @@ export async function takeFromShelf(id: string, name: string): Promise<void> {
 
 /** Brings a deleted rhythm back; one that is there again already is left as it is. */
 export async function bringBack(one: Deleted): Promise<void> {
-  if (!deleted.includes(one)) return;
+  if (!deleted.now().includes(one)) return;
   try {
     const restored = await one.restore();
-    set(deleted.filter((other) => other !== one));
+    deleted.set(deleted.now().filter((other) => other !== one));
     if (restored === 'there already') {
       toast(`${one.name} is on the Shelf already: another tab has put it back, with newer edits.`);
     }

@@ -1,3 +1,4 @@
+import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { database } from './db.ts';
 import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
@@ -6,7 +7,6 @@ import { stepsOf } from './steps.ts';
 
 /** Documents stay open when one leaves the Bench, so that undo is still there on return. */
 const open = new Map<string, RhythmDocument>();
-const listeners = new Set<() => void>();
 
 export type OpenResult =
   | { readonly status: 'open'; readonly document: RhythmDocument }
@@ -20,7 +20,8 @@ export interface Unkept {
   readonly save: Extract<SaveStatus, { status: 'failed' | 'elsewhere' }>;
 }
 
-let unkept: readonly Unkept[] = [];
+/** Everything that is in this tab only, until it is kept. */
+export const unkept = createStore<readonly Unkept[]>([]);
 
 function look(): void {
   const next = [...open.values()].flatMap((document): Unkept[] => {
@@ -28,20 +29,11 @@ function look(): void {
     if (save.status !== 'failed' && save.status !== 'elsewhere') return [];
     return [{ document, name: history.present.rhythm.name, save }];
   });
+  const before = unkept.now();
   const same =
-    next.length === unkept.length &&
-    next.every((one, at) => one.save === unkept[at]?.save && one.name === unkept[at]?.name);
-  if (same) return;
-  unkept = next;
-  for (const listener of listeners) listener();
-}
-
-/** Everything that is in this tab only, until it is kept. */
-export const unkeptNow = (): readonly Unkept[] => unkept;
-
-export function watchUnkept(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
+    next.length === before.length &&
+    next.every((one, at) => one.save === before[at]?.save && one.name === before[at]?.name);
+  if (!same) unkept.set(next);
 }
 
 /** Whether closing the page now would lose something. */

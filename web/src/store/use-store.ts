@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
-import { type Shelf, shelfNow, watchShelf } from './card-shelf.ts';
+import { useStore } from '../ui/store.ts';
+import { type Shelf, shelf } from './card-shelf.ts';
 import type { Card } from './cards.ts';
 import { database, type RhythmRecord } from './db.ts';
 import type { DocumentState, RhythmDocument } from './document.ts';
-import { openRhythm, unkeptNow, watchUnkept } from './open-documents.ts';
+import { openRhythm, unkept } from './open-documents.ts';
 import { type LoadResult, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
 
 /** The cards of all rhythms, kept up to date with what this and other tabs write. */
 export function useShelf(): Shelf {
-  return useSyncExternalStore(watchShelf, shelfNow);
+  return useStore(shelf);
 }
 
 /** One rhythm as its card speaks of it: read when the card comes into sight. */
@@ -71,5 +72,5 @@ export function useDocument<T>(document: RhythmDocument, part: (state: DocumentS
 
 /** What is in this tab only. */
 export function useUnkept() {
-  return useSyncExternalStore(watchUnkept, unkeptNow);
+  return useStore(unkept);
 }

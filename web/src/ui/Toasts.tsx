@@ -1,10 +1,10 @@
 import { Toast } from 'radix-ui';
-import { useSyncExternalStore } from 'react';
-import { closeToast, toastsNow, watchToasts } from './toasts.ts';
+import { useStore } from './store.ts';
+import { closeToast, toasts } from './toasts.ts';
 
 /** The place where toasts appear; once in the shell. */
 export default function Toasts() {
-  const shown = useSyncExternalStore(watchToasts, toastsNow);
+  const shown = useStore(toasts);
   return (
     <Toast.Provider duration={8000} label="Message">
       {shown.map((item) => (

@@ -1,3 +1,5 @@
+import { createStore } from './store.ts';
+
 /** What is said, and the way back. */
 export interface ToastItem {
   readonly id: number;
@@ -5,29 +7,16 @@ export interface ToastItem {
   readonly undo?: (() => void) | undefined;
 }
 
-let items: readonly ToastItem[] = [];
+export const toasts = createStore<readonly ToastItem[]>([]);
 let nextId = 1;
-const listeners = new Set<() => void>();
-
-function set(next: readonly ToastItem[]): void {
-  items = next;
-  for (const listener of listeners) listener();
-}
 
 /** Says that something was done, with a way back where there is one. */
 export function toast(text: string, undo?: () => void): void {
-  set([...items.slice(-2), { id: nextId, text, undo }]);
+  toasts.set([...toasts.now().slice(-2), { id: nextId, text, undo }]);
   nextId += 1;
 }
 
 /** Takes what is said off the screen. */
 export function closeToast(id: number): void {
-  set(items.filter((one) => one.id !== id));
+  toasts.set(toasts.now().filter((one) => one.id !== id));
 }
-
-export function watchToasts(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-}
-
-export const toastsNow = (): readonly ToastItem[] => items;
