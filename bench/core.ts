@@ -2,7 +2,7 @@ import { crossing } from '@stride/core/crossing';
 import { cycleFromSpans } from '@stride/core/cycle';
 import { familiesOf, type KnownLine, makeLibrary, readLayer } from '@stride/core/read';
 import { timeRhythm } from '@stride/core/rhythm';
-import { renderScore, sampleOf, scoreRhythm } from '@stride/core/sound';
+import { collect, renderScore, scoreRhythm, startTransport } from '@stride/core/sound';
 import { tappedBeats } from '@stride/core/tapin';
 import { readRhythm, writeRhythm } from '@stride/core/text';
 import { landingFigure } from './landing.ts';
@@ -199,15 +199,17 @@ function scheduling(): Figure {
   const timed = timeRhythm(rhythm);
   if (!timed.ok) throw new Error(timed.message);
   const score = scoreRhythm(rhythm, timed.timing);
-  let worst = 0;
-  for (let round = 0; round < 40; round += 1) {
-    for (const event of score.events) {
-      const ticks = round * score.lengthTicks + event.ticks;
-      const exact = (ticks * 60 * 48_000) / (score.ticksPerPulse * 73.7 * 3);
-      const sample = sampleOf(score, event, round, { bpm: 73.7, per: 3 }, 48_000);
-      worst = Math.max(worst, Math.abs(sample - exact));
-    }
-  }
+  const tempo = { bpm: 73.7, per: 3 };
+  const endTicks = 40 * score.lengthTicks;
+  const only = { score, tempo, startTime: 0, startTicks: 0, endTicks, tag: undefined };
+  const { due } = collect(startTransport(only), 600, () => undefined);
+  const exact = (ticks: number) => (ticks * 60 * 48_000) / (score.ticksPerPulse * 73.7 * 3);
+  const worst = due.reduce((most, { time }, index) => {
+    const round = Math.floor(index / score.events.length);
+    const event = score.events[index % score.events.length];
+    const ticks = round * score.lengthTicks + (event?.ticks ?? Number.NaN);
+    return Math.max(most, Math.abs(Math.round(time * 48_000) - exact(ticks)));
+  }, 0);
   return {
     what: 'offline, onset against exact time over forty turns, greatest',
     value: `${worst.toFixed(3)} samples`,

@@ -99,7 +99,7 @@ const SWITCHES = [
     'a hidden tab',
     'web/src/audio/the-player.ts',
     'ticker.onmessage = tick;\n    ticker.postMessage(ms);',
-    'ticker.onmessage = null;\n    clearInterval(Number(ticker.name));\n    if (ms > 0) Object.assign(ticker, { name: String(setInterval(tick, ms)) });',
+    'ticker.onmessage = null;\n    const page = globalThis as { beat?: number };\n    page.beat = ms;\n    const again = () => {\n      if (!page.beat) return;\n      tick();\n      setTimeout(again, page.beat);\n    };\n    if (ms > 0) setTimeout(again, ms);',
     'write',
     'keeps time in a tab',
   ],
@@ -250,7 +250,7 @@ const SWITCHES = [
   [
     'what happens is said',
     'web/src/ui/live.tsx',
-    'for (const listener of listeners) listener();',
+    'said.set(turn ? text : `${text}\\u00a0`);',
     '',
     'access',
     'what happens is said',

@@ -1,13 +1,6 @@
-import {
-  type Hertz,
-  rational,
-  type Samples,
-  type Seconds,
-  type Tempo,
-  type Ticks,
-  toSample,
-} from '../time/index.ts';
-import { CLICK_LAYER, type Score, type ScoreEvent, type Sound, soundKey } from './score.ts';
+import { type Hertz, type Samples, type Seconds, type Tempo, type Ticks } from '../time/index.ts';
+import { CLICK_LAYER, type Score, type Sound, soundKey } from './score.ts';
+import { timeOf, collect, startTransport } from './transport.ts';
 import { renderVoice } from './voice.ts';
 import { findVoice } from './voices.ts';
 
@@ -27,53 +20,27 @@ export interface RenderOptions {
   readonly muted?: ReadonlySet<string>;
 }
 
-/** The exact sample of an event in a round of the loop: rounded once, from the start of everything. */
-export function sampleOf(
-  score: Score,
-  event: Pick<ScoreEvent, 'ticks' | 'offset' | 'parts'>,
-  round: number,
-  tempo: Tempo,
-  sampleRate: Hertz,
-): Samples {
-  const ticks: Ticks = round * score.lengthTicks + event.ticks;
-  const { parts = 1 } = event;
-  const at = rational(Math.round(ticks * parts), parts * score.ticksPerPulse);
-  return toSample(at, tempo, sampleRate) + Math.round(event.offset * sampleRate);
-}
-
 /**
- * Computes some turns of a rhythm as samples, mono. Each stroke begins at its exact time rounded
- * once to a sample. The tail of the last strokes is kept.
+ * Computes some turns of a rhythm as samples, mono: what the transport hands out for them, so that what
+ * is rendered is what is played. Each time is rounded once. The tail of the last strokes is kept.
  */
 export function renderScore(score: Score, options: RenderOptions): Float32Array {
   const { tempo, turns, sampleRate } = options;
   const sounds = new Map<string, Float32Array>();
-  const end: Ticks = turns * score.turnTicks;
+  const endTicks: Ticks = turns * score.turnTicks;
+  const only = { score, tempo, startTime: 0, startTicks: 0, endTicks, tag: undefined };
+  const end = timeOf(only, endTicks);
   const tail: Seconds = 1;
-  const length =
-    toSample(rational(end, score.ticksPerPulse), tempo, sampleRate) + Math.ceil(tail * sampleRate);
-  const out = new Float32Array(length);
-  for (let round = 0; round * score.lengthTicks < end; round += 1) {
-    for (const event of score.events) {
-      if (round * score.lengthTicks + event.ticks >= end) break;
-      if (event.layer === CLICK_LAYER ? !options.click : options.muted?.has(event.layer)) continue;
-      const key = soundKey(event.sound);
-      const samples = sounds.get(key) ?? renderSound(event.sound, sampleRate);
-      sounds.set(key, samples);
-      const at = sampleOf(score, event, round, tempo, sampleRate);
-      const { dampTicks } = event;
-      const length =
-        dampTicks === undefined
-          ? samples.length
-          : sampleOf(
-              score,
-              { ticks: event.ticks + dampTicks, offset: 0 },
-              round,
-              tempo,
-              sampleRate,
-            ) - at;
-      addAt(out, samples, at, length, Math.round(DAMP_FADE * sampleRate));
-    }
+  const out = new Float32Array(Math.round(end * sampleRate) + Math.ceil(tail * sampleRate));
+  const { due } = collect(startTransport(only), end + tail, () => undefined);
+  for (const { time, until, event } of due) {
+    if (event.layer === CLICK_LAYER ? !options.click : options.muted?.has(event.layer)) continue;
+    const key = soundKey(event.sound);
+    const samples = sounds.get(key) ?? renderSound(event.sound, sampleRate);
+    sounds.set(key, samples);
+    const at = Math.round(time * sampleRate);
+    const length = until === undefined ? samples.length : Math.round(until * sampleRate) - at;
+    addAt(out, samples, at, length, Math.round(DAMP_FADE * sampleRate));
   }
   return out;
 }

@@ -42,8 +42,6 @@ export interface ScoreEvent {
   readonly sound: Sound;
   /** Where the stroke is choked: ticks after its own. */
   readonly dampTicks?: Ticks;
-  /** Into how many parts its tick is cut where it strikes at one of them, as a roll does. */
-  readonly parts?: number;
 }
 
 /** What a loop plays, in order of time. */
@@ -179,7 +177,7 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
       return Array.from({ length: count }, (_, index) =>
         index === 0
           ? event(stroke.force, ticks, 0)
-          : { ...event(rest, ticks + (length * index) / count, 0), parts: count },
+          : event(rest, ticks + (length * index) / count, 0),
       );
     }
     default:
