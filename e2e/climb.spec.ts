@@ -46,6 +46,8 @@ test('keeps exact time over the count-in, the passes and the step up', async ({ 
   const times = (await scheduled(page)).map(({ at }) => at).sort((a, b) => a - b);
   const start = times[0] ?? 0;
   const turn = (bpm: number) => (4 * 60) / bpm;
+  // The bar that is counted in has its four beats and nothing else.
+  expect(times.filter((at) => at < start + turn(240) - 1e-6)).toHaveLength(4);
   // A bar counted in at 240 and one pass at 240, then the same at 264.
   for (const expected of [0, turn(240), 2 * turn(240), 2 * turn(240) + turn(264)]) {
     expect(times.some((at) => Math.abs(at - start - expected) < 1e-6)).toBe(true);
