@@ -167,6 +167,9 @@ test('anything is found by a few letters, and the keys by a question mark', asyn
   await expect(page.getByRole('link', { name: 'Quay call' })).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('A rhythm, a place').fill('quay');
+  const found = page.getByRole('dialog', { name: 'Find anything' }).getByRole('option');
+  await expect(found.filter({ hasText: 'Quay call' })).toBeVisible();
+  await expect(found.filter({ hasText: 'Lantern steps' })).toHaveCount(0);
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Quay call');
   await page.keyboard.press('?');
@@ -194,7 +197,21 @@ test('anything is found by a few letters, and the keys by a question mark', asyn
 
 test('both formats bring back what was taken away', async ({ page }) => {
   await page.goto('/bench/wet-cobbles/write');
+  /** The lines of all layers, slot by slot. */
+  const lines = async () => {
+    await expect(page.getByRole('listbox', { name: /^Ground/ }).first()).toBeVisible();
+    return page
+      .getByRole('listbox')
+      .evaluateAll((all) =>
+        all.map((one) =>
+          [one, ...one.querySelectorAll('[role=option]')].map((part) =>
+            part.getAttribute('aria-label'),
+          ),
+        ),
+      );
+  };
   const before = await rows(page, 'Ground').textContent();
+  const drawn = await lines();
   for (const format of ['.stride', '.json']) {
     await page.goto('/bench/wet-cobbles/write');
     const download = page.waitForEvent('download');
@@ -209,7 +226,8 @@ test('both formats bring back what was taken away', async ({ page }) => {
     });
     await expect(page).toHaveURL(/bench\/(?!wet-cobbles)/);
     await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
-    expect(await rows(page, 'Ground').textContent()).toBe(before);
+    await expect(rows(page, 'Ground')).toHaveText(before ?? '');
+    expect(await lines()).toEqual(drawn);
   }
   await page.goto('/');
   for (const [text, sentence] of [
