@@ -233,9 +233,9 @@ const SWITCHES = [
   ],
   [
     'copying',
-    'web/src/write/clipboard.ts',
-    '  copied = made;\n',
-    '',
+    'web/src/write/use-line.ts',
+    'return paste(rhythm, before, slot, { ...clip, strokes });',
+    'return before;',
     'writing',
     'a stretch over layers is copied',
   ],

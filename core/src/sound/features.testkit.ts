@@ -27,13 +27,16 @@ function centroid(samples: Float32Array, sampleRate: Hertz): Hertz {
   for (let bin = 0; bin < bins; bin += 1) {
     const frequency = 50 * (12_000 / 50) ** (bin / (bins - 1));
     const step = (2 * Math.PI * frequency) / sampleRate;
-    let re = 0;
-    let im = 0;
+    // Goertzel's recurrence: the power at one frequency without a sine for every sample.
+    const twice = 2 * Math.cos(step);
+    let last = 0;
+    let before = 0;
     for (let i = 0; i < Math.min(size, samples.length); i += 1) {
-      re += (samples[i] ?? 0) * Math.cos(step * i);
-      im += (samples[i] ?? 0) * Math.sin(step * i);
+      const next = (samples[i] ?? 0) + twice * last - before;
+      before = last;
+      last = next;
     }
-    const power = (re * re + im * im) * frequency;
+    const power = (last * last + before * before - twice * last * before) * frequency;
     weight += power;
     sum += power * frequency;
   }
