@@ -250,8 +250,8 @@ const SWITCHES = [
   [
     'what happens is said',
     'web/src/ui/live.tsx',
-    'said.set(turn ? text : `${text}\\u00a0`);',
-    '',
+    'said.set(',
+    'void (',
     'access',
     'what happens is said',
   ],

@@ -1,6 +1,6 @@
-import { type Hertz, type Samples, type Seconds, type Tempo, type Ticks } from '../time/index.ts';
+import type { Hertz, Samples, Seconds, Tempo, Ticks } from '../time/index.ts';
 import { CLICK_LAYER, type Score, type Sound, soundKey } from './score.ts';
-import { timeOf, collect, startTransport } from './transport.ts';
+import { collect, startTransport, timeOf } from './transport.ts';
 import { renderVoice } from './voice.ts';
 import { findVoice } from './voices.ts';
 

@@ -16,12 +16,12 @@ import {
   GESTURE_LAYER,
   layScores,
   type Score,
-  timeOf,
   scoreCountIn,
   scoreCrossing,
   scoreGestures,
   scoreLearning,
   scoreRhythm,
+  timeOf,
 } from './index.ts';
 
 const at = (score: Score, layer: string) =>

@@ -44,10 +44,13 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
     return source.heading === 'Before' ? [source.side, mine] : [mine, source.side];
   }, [mine, source]);
   const result = useMemo(() => sides && compareLayers(...sides), [sides]);
-  const [lit, setLit] = useState<ReadonlySet<Ticks>>();
-  useEffect(() => {
-    if (result) setLit(undefined);
-  }, [result]);
+  /** What is lit belongs to one comparison. */
+  const [lighting, setLighting] = useState<{
+    readonly of: typeof result;
+    readonly places: ReadonlySet<Ticks> | undefined;
+  }>();
+  const lit = lighting && lighting.of === result ? lighting.places : undefined;
+  const setLit = (places: ReadonlySet<Ticks> | undefined) => setLighting({ of: result, places });
   if (!mine || !source || !sides || !result) return null;
   return (
     <div className="flex flex-col gap-[14px]">

@@ -1,4 +1,4 @@
-import { type InputHTMLAttributes, useEffect, useId, useRef, useState } from 'react';
+import { type InputHTMLAttributes, useId, useState } from 'react';
 
 interface NameFieldProps
   extends Omit<InputHTMLAttributes<HTMLInputElement>, 'value' | 'onChange' | 'defaultValue'> {
@@ -17,12 +17,8 @@ interface NameFieldProps
  */
 export function NameField(props: NameFieldProps) {
   const { label, labelHidden = false, name, onName, mayBeEmpty = false, ...rest } = props;
-  const [text, setText] = useState(name);
-  const before = useRef<string>(undefined);
-  useEffect(() => {
-    // While one types here, blanks at the end and an empty field are left as they are.
-    if (before.current === undefined) setText(name);
-  }, [name]);
+  /** While one types here: what stands in the field, blanks and all, and the name one came to. */
+  const [typing, setTyping] = useState<{ readonly text: string; readonly before: string }>();
   const id = useId();
   return (
     <span className={labelHidden ? 'contents' : 'flex flex-col gap-1 text-sm text-quiet'}>
@@ -33,24 +29,19 @@ export function NameField(props: NameFieldProps) {
         id={id}
         maxLength={120}
         {...rest}
-        value={text}
-        onFocus={() => {
-          before.current = name;
-        }}
+        value={typing?.text ?? name}
+        onFocus={() => setTyping({ text: name, before: name })}
         onChange={(event) => {
-          setText(event.target.value);
+          setTyping({ before: name, ...typing, text: event.target.value });
           if (mayBeEmpty || event.target.value.trim() !== '') onName(event.target.value);
         }}
-        onBlur={() => {
-          before.current = undefined;
-          setText(name);
-        }}
+        onBlur={() => setTyping(undefined)}
         onKeyDown={(event) => {
           if (event.key === 'Enter') event.currentTarget.blur();
-          if (event.key !== 'Escape' || before.current === undefined) return;
+          if (event.key !== 'Escape' || !typing) return;
           event.stopPropagation();
-          setText(before.current);
-          onName(before.current);
+          setTyping({ ...typing, text: typing.before });
+          onName(typing.before);
           event.currentTarget.select();
         }}
       />
