@@ -12,14 +12,18 @@ export const CHROMIUM = {
 /** Where nothing is played, or where it does not matter that the machine is busy meanwhile. */
 const AT_EASE = [
   'access.spec.ts',
+  'first-light.spec.ts',
   'hands.spec.ts',
   'instruments.spec.ts',
+  'keys.spec.ts',
   'landing.spec.ts',
+  'line.spec.ts',
   'reading.spec.ts',
   'safety.spec.ts',
   'sheet.spec.ts',
   'shelf.spec.ts',
   'storage.spec.ts',
+  'writing.spec.ts',
 ];
 
 export default defineConfig({

@@ -108,7 +108,7 @@ const SWITCHES = [
     'web/src/store/document.ts',
     'move(undo(state.history));\n      else',
     'move(state.history);\n      else',
-    'write',
+    'line',
     'places, accents',
   ],
   [
@@ -124,7 +124,7 @@ const SWITCHES = [
     'web/src/write/line-keys.ts',
     'run: ({ commands }) => commands.accent() }',
     'run: () => undefined }',
-    'write',
+    'line',
     'places, accents',
   ],
   [
@@ -132,7 +132,7 @@ const SWITCHES = [
     'web/src/write/TypedLine.tsx',
     'rhythm: unchanged',
     'rhythm: unchanged || next.length > 3',
-    'write',
+    'line',
     'marks what is typed',
   ],
   [
@@ -140,7 +140,7 @@ const SWITCHES = [
     'web/src/store/document.ts',
     "set({ save: { status: 'elsewhere', theirs: stored } });",
     'revision = stored.revision;',
-    'write',
+    'line',
     'a second tab overwrites',
   ],
   [
