@@ -1,17 +1,9 @@
-import type { Instrument } from '../instrument/index.ts';
 import type { Rhythm } from '../rhythm/index.ts';
 import { readRhythm, writeRhythm } from '../text/index.ts';
-import { readJson, writeJson } from './json.ts';
+import { type JsonResult, readJson, writeJson } from './json.ts';
 
 /** What a file holds, or in sentences why it cannot be used. */
-export type FileResult =
-  | {
-      readonly ok: true;
-      readonly rhythm: Rhythm;
-      /** Instruments of one's own that came with it and were not known. */
-      readonly instruments: readonly Instrument[];
-    }
-  | { readonly ok: false; readonly messages: readonly string[] };
+export type FileResult = JsonResult;
 
 /** A form in which a rhythm is taken away and brought in. */
 export interface RhythmFormat {
