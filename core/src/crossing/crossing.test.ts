@@ -91,6 +91,27 @@ describe('counted from a pulse', () => {
     expect(other).toEqual(['1', 'a of 1', '& of 2', 'e of 3']);
   });
 
+  it('in the parts the beat has, though fewer would do', () => {
+    const beat = { steps: 2, parts: 3, sounds: [0], start: 0 };
+    const of = (steps: number) =>
+      countFrom(crossing([beat, steps]), 0, 1, 'plain').map(({ step, part, parts }) => [
+        step,
+        part,
+        parts,
+      ]);
+    expect(of(2)).toEqual([
+      [1, 0, 3],
+      [2, 0, 3],
+    ]);
+    // Halves of a beat of three parts fall on sixths.
+    expect(of(4)).toEqual([
+      [1, 0, 6],
+      [1, 3, 6],
+      [2, 0, 6],
+      [2, 3, 6],
+    ]);
+  });
+
   it('every step of a pulse falls on its own count', () => {
     fc.assert(
       fc.property(pulses, (counts) => {

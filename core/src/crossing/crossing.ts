@@ -161,7 +161,7 @@ export function countFrom(
     const within = at % beatTicks;
     return within === 0 ? all : lcm(all, beatTicks / gcd(within, beatTicks));
   }, 1);
-  const parts = beat.parts > 1 ? lcm(needed, beat.parts) : needed;
+  const parts = lcm(needed, beat.parts);
   return since.map((at) => {
     const step = Math.floor(at / beatTicks) + 1;
     const part = ((at % beatTicks) * parts) / beatTicks;

@@ -11,24 +11,20 @@ export interface PhraseSyllable {
 
 /** A phrase of one's own in syllables: words are parted by spaces, syllables by hyphens, capitals are stressed. */
 export function readPhrase(text: string): readonly PhraseSyllable[] {
-  return text
-    .trim()
-    .split(/\s+/)
-    .filter((word) => word !== '')
-    .flatMap((word) => {
-      const syllables = word.split(/[-‐·]/).filter((one) => one !== '');
-      return syllables.map((one, index) => ({
-        text: one,
-        stressed: isStressed(one),
-        joined: index + 1 < syllables.length,
-      }));
-    });
+  return text.split(/\s+/).flatMap((word) => {
+    const syllables = word.split(/[-‐·]/).filter((one) => one !== '');
+    return syllables.map((one, index) => ({
+      text: one,
+      stressed: isStressed(one),
+      joined: index + 1 < syllables.length,
+    }));
+  });
 }
 
 /** Capitals all through; a capital that only begins a word is no stress. */
 function isStressed(text: string): boolean {
   const letters = text.replace(/[^\p{L}]/gu, '');
-  return letters !== '' && letters === letters.toUpperCase() && letters !== letters.toLowerCase();
+  return letters === letters.toUpperCase() && letters !== letters.toLowerCase();
 }
 
 /** A syllable at its moment of the composite. */

@@ -60,6 +60,12 @@ describe('ringing on', () => {
     expect(paste(rhythm, layer, 8, clip).rings).toEqual([1, 2, 7, 9, 10, 13]);
     const turn = copyTurn(rhythm, layer, 0);
     expect(turn && paste(rhythm, layer, 8, turn).rings).toEqual([1, 2, 7, 9, 10, 15]);
+    // A finer turn in place of the first: what rings in the turn after it moves on by as much.
+    const finer = divideCell(layer, 0, 8).layer;
+    const first = copyTurn(rhythm, finer, 0);
+    expect(first && paste(rhythm, layer, 0, first).rings).toEqual(finer.rings);
+    const second = copyTurn(rhythm, layer, 8);
+    expect(second && paste(rhythm, finer, 0, second).rings).toEqual([5, 13]);
     expect(shiftStrokes(layer, 0, 3, 8).rings).toEqual([7, 9, 10, 13]);
     expect(addTurn(rhythm, layer, 'copy').rings).toEqual([1, 2, 7, 13, 21]);
     expect(addTurn(rhythm, layer, 'empty').rings).toEqual([1, 2, 7, 13]);
