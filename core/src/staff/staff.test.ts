@@ -24,6 +24,8 @@ describe('engraveLayer', () => {
     expect(pulseValue(cycleFromSpans('4x4'))).toBe(16);
     expect(pulseValue(cycleFromSpans('2+2+3'))).toBe(8);
     expect(pulseValue(cycleFromSpans('1x16'))).toBe(4);
+    // One beat of four pulses among others does not make a pulse a sixteenth.
+    expect(pulseValue(cycleFromSpans('4+2'))).toBe(8);
     expect(staffOf('4x4', 'D / D / D / D').meter).toEqual({ over: 4, under: 4 });
     expect(staffOf('2+2+3', 'D / D / D').meter).toEqual({ over: 7, under: 8, beats: [2, 2, 3] });
     expect(staffOf('8+4', 'D / D').meter).toEqual({ over: 3, under: 4, beats: [2, 1] });

@@ -291,4 +291,13 @@ describe('turns with names', () => {
     const wrong = readRhythm('rhythm A\ncycle 1\nturn x').problems;
     expect(wrong[0]?.message).toContain('which turn');
   });
+
+  it('reads a tempo with any number of spaces between its words, and to the thousandth', () => {
+    const { rhythm, problems } = readRhythm(
+      'rhythm A\ncycle 4\ntempo 72.125  to   104   per   2 ',
+      'a',
+    );
+    expect(problems.filter((one) => /tempo/i.test(one.message))).toEqual([]);
+    expect([rhythm.tempo, rhythm.target]).toEqual([{ bpm: 72.125, per: 2 }, 104]);
+  });
 });
