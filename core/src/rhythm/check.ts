@@ -155,7 +155,7 @@ function checkLayer(layer: Layer): string[] {
   for (const slot of handClashes(layer)) {
     messages.push(`${where}: one hand twice in slot ${slot + 1}.`);
   }
-  const sounding = new Set(layer.strokes.map((stroke) => stroke.slot));
+  const sounding = new Set(layer.rings && layer.strokes.map((stroke) => stroke.slot));
   if (layer.rings?.some((slot) => slot >= slots || sounding.has(slot))) {
     messages.push(`${where}: a slot rings on that is not there or holds a stroke.`);
   }
@@ -163,15 +163,17 @@ function checkLayer(layer: Layer): string[] {
   return messages.slice(0, 5);
 }
 
-/** Slots in which one hand would have to play twice at once. */
+/** Slots in which one hand would have to play twice at once, of strokes in the order of their slots. */
 export function handClashes(layer: Pick<Layer, 'strokes'>): readonly number[] {
-  const seen = new Map<number, number>();
   const clashes: number[] = [];
+  let at = -1;
+  let busy = 0;
   for (const { slot, hand } of layer.strokes) {
+    if (slot !== at) busy = 0;
+    at = slot;
     if (hand === undefined) continue;
-    const before = seen.get(slot) ?? 0;
-    if (before & LIMBS[hand]) clashes.push(slot);
-    seen.set(slot, before | LIMBS[hand]);
+    if (busy & LIMBS[hand]) clashes.push(slot);
+    busy |= LIMBS[hand];
   }
   return clashes;
 }
