@@ -77,6 +77,12 @@ describe('data of another shape', () => {
     expect(say({ rows: [{}] })).toBe(
       'At rows.0.at: something is missing; the file may be damaged.',
     );
+    // A path that a file makes long is cut.
+    const long = v.record(v.string(), v.number());
+    const parsed = parseData(long, { ['k'.repeat(200)]: 'x' });
+    expect(!parsed.ok && parsed.message).toBe(
+      `At ${'k'.repeat(80)}: "x" does not belong here; the file may be damaged.`,
+    );
     expect(say(3)).toBe('3 does not belong here; the file may be damaged.');
     expect(say({ rows: [{ at: 'y'.repeat(60) }] })).toBe(
       `At rows.0.at: "${'y'.repeat(38)}… does not belong here; the file may be damaged.`,

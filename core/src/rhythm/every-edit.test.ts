@@ -286,6 +286,10 @@ describe('every edit a player can make', () => {
             layer.strokes.map((one) => one.kind).sort(),
           );
           expect(slotCount(turned)).toBe(slotCount(layer));
+          const ascending = (slots: readonly number[]) =>
+            slots.every((slot, at) => at === 0 || slot >= (slots[at - 1] as number));
+          expect(ascending(turned.strokes.map((one) => one.slot))).toBe(true);
+          expect(ascending(turned.rings ?? [])).toBe(true);
         }
       }),
     );

@@ -33,6 +33,10 @@ describe('strokes together in a slot', () => {
     expect(written('drum kit', 'play (x) . / x .', join('B'))).toBe('play  B+(x) . / x .');
     expect(written('drum kit', 'play B+x . / x .', join('x'))).toBe('play  B . / x .');
     expect(written('drum kit', 'play . . / x .', join('S'))).toBe('play  S . / x .');
+    for (const slot of [-1, 4]) {
+      const nowhere = (layer: Layer) => toggleTogether(layer, slot, 'S');
+      expect(written('drum kit', 'play . . / x .', nowhere)).toBe('play  . . / x .');
+    }
   });
 
   it('get the hand that is free where the usual one is busy, or where hands are written', () => {

@@ -75,8 +75,8 @@ export function subtract(a: Rational, b: Rational): Rational {
 
 /** `a × b`, crossed down before it is multiplied so that it overflows as late as possible. */
 export function multiply(a: Rational, b: Rational): Rational {
-  const left = gcd(a.num, b.den) || 1;
-  const right = gcd(b.num, a.den) || 1;
+  const left = gcd(a.num, b.den);
+  const right = gcd(b.num, a.den);
   return rational(safe((a.num / left) * (b.num / right)), safe((a.den / right) * (b.den / left)));
 }
 
