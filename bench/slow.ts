@@ -1,5 +1,6 @@
 import type { Browser } from '@playwright/test';
 import type { Figure } from './core.ts';
+import { noteStarts } from './stages.ts';
 
 /** How many times slower the processor is made to be, through the browser's protocol. */
 const SLOWER = 8;
@@ -8,15 +9,7 @@ const SLOWER = 8;
 export async function slowFigures(browser: Browser, address: string): Promise<Figure[]> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();
-  await page.addInitScript(() => {
-    const calls: { at: number; now: number }[] = [];
-    Object.assign(window, { calls });
-    const start = AudioBufferSourceNode.prototype.start;
-    AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
-      calls.push({ at, now: this.context.currentTime });
-      start.call(this, at, ...rest);
-    };
-  });
+  await page.addInitScript(noteStarts);
   await page.goto(address);
   await page.getByRole('link', { name: 'Lantern steps' }).waitFor();
   const protocol = await context.newCDPSession(page);

@@ -73,15 +73,7 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
   await page.goto(`${address}/bench/twelve/write`);
   await page.getByRole('heading', { name: 'Fit' }).click();
   await page.waitForTimeout(2500);
-  await page.evaluate(() => {
-    const calls: { at: number; now: number }[] = [];
-    Object.assign(window, { calls });
-    const start = AudioBufferSourceNode.prototype.start;
-    AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
-      calls.push({ at, now: this.context.currentTime });
-      start.call(this, at, ...rest);
-    };
-  });
+  await page.evaluate(noteStarts);
   await page.keyboard.press('Space');
   // A minute of the audio clock, which on a busy machine is more than one on the wall.
   await page.waitForFunction(
@@ -118,4 +110,15 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
       ok: late === 0 && calls.length >= expected,
     },
   ];
+}
+
+/** In the page: notes when each sound is to start and when that was asked for, on the audio clock. */
+export function noteStarts(): void {
+  const calls: { at: number; now: number }[] = [];
+  Object.assign(window, { calls });
+  const start = AudioBufferSourceNode.prototype.start;
+  AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
+    calls.push({ at, now: this.context.currentTime });
+    start.call(this, at, ...rest);
+  };
 }
