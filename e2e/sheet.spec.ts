@@ -75,6 +75,7 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   await expect(page.getByLabel('Other-handed')).toBeChecked();
   await page.getByRole('link', { name: 'Sheet' }).click();
   await expect(page.locator('.staff svg').first()).toBeVisible();
+  await expect(page.locator('.sheet-page')).toContainText('Bell');
 
   let file = '';
   const take = async (name: string) => {

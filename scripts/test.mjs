@@ -56,11 +56,20 @@ function failedUnits({ testResults }) {
 
 let passed = 0;
 let failed = 0;
+let since = performance.now();
+
+/** How long it was since this was asked last. */
+function taken() {
+  const before = since;
+  since = performance.now();
+  return `${((since - before) / 1000).toFixed(0)} s`;
+}
+
 /** Said once more at the end, where it is looked for. */
 const failures = [];
 
 function step(name, ok) {
-  console.log(`${ok ? '✓' : '✗'} ${name}`);
+  console.log(`${ok ? '✓' : '✗'} ${name} (${taken()})`);
   if (ok) passed += 1;
   else {
     failed += 1;
@@ -71,13 +80,14 @@ function step(name, ok) {
 
 function tests(name, result) {
   console.log(
-    `${result.failed === 0 ? '✓' : '✗'} ${name}: ${result.passed} passed, ${result.failed} failed`,
+    `${result.failed === 0 ? '✓' : '✗'} ${name}: ${result.passed} passed, ${result.failed} failed (${taken()})`,
   );
   passed += result.passed;
   failed += result.failed;
 }
 
 ensurePackages();
+console.log(`packages (${taken()})`);
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS);
 

@@ -8,6 +8,32 @@ const NONCE_PLACEHOLDER = '{{nonce}}';
 export default defineConfig(({ command }) => ({
   plugins: [react(), tailwindcss()],
   html: command === 'build' ? { cspNonce: NONCE_PLACEHOLDER } : {},
-  build: { target: 'es2023', manifest: true, assetsInlineLimit: 0 },
+  build: {
+    target: 'es2023',
+    manifest: true,
+    assetsInlineLimit: 0,
+    rolldownOptions: {
+      output: {
+        // What several screens share goes together by who shares it. Left to itself every shared module
+        // became a file of its own, and a screen waited for thirty of them.
+        codeSplitting: {
+          groups: [
+            {
+              name: 'first',
+              tags: ['$initial'],
+              priority: 2,
+              test: (id: string) => !/main\.tsx|index\.html/.test(id),
+            },
+            {
+              name: 'shared',
+              minShareCount: 2,
+              entriesAware: true,
+              entriesAwareMergeThreshold: 20000,
+            },
+          ],
+        },
+      },
+    },
+  },
   worker: { format: 'es' },
 }));

@@ -4,6 +4,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
 import { cspNonce } from './app/nonce.ts';
+import { fetchBench } from './app/places.tsx';
 import { applyTheme, readTheme } from './app/theme.ts';
 import { trustOwnScripts } from './app/trusted.ts';
 import { chooseStorage } from './store/storage.ts';
@@ -13,12 +14,19 @@ const nonce = cspNonce();
 if (nonce) setNonce(nonce);
 applyTheme(readTheme());
 
+const [place, id, stage = 'write'] = location.pathname.split('/').slice(1);
+const needed = place === 'bench' && id ? fetchBench(stage) : undefined;
+
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no place for the application');
-const place = createRoot(root);
-await chooseStorage();
-place.render(
+const screen = createRoot(root);
+await Promise.all([chooseStorage(), needed]);
+screen.render(
   <StrictMode>
     <App />
   </StrictMode>,
 );
+
+// What is most likely opened next is there before it is asked for. Not every browser says when it is idle.
+if ('requestIdleCallback' in window) requestIdleCallback(() => fetchBench('write'));
+else setTimeout(() => fetchBench('write'), 2000);

@@ -27,10 +27,13 @@ export function footKinds(id: string): ReadonlySet<string> {
  * player (the strong hand is the right one).
  */
 export function handOf(layer: Pick<Layer, 'instrument'>, stroke: Stroke): Hand {
-  const instrument = findInstrument(layer.instrument);
-  const usual = instrument && strokeKind(instrument, stroke.kind)?.hand;
+  return playedBy(findInstrument(layer.instrument), stroke);
+}
+
+function playedBy(instrument: Instrument | undefined, { kind, hand }: Stroke): Hand {
+  const usual = instrument && strokeKind(instrument, kind)?.hand;
   if (usual === 'foot') return 'F';
-  if (stroke.hand !== undefined) return stroke.hand;
+  if (hand !== undefined) return hand;
   switch (usual) {
     case 'weak':
       return 'L';
@@ -39,6 +42,21 @@ export function handOf(layer: Pick<Layer, 'instrument'>, stroke: Stroke): Hand {
     default:
       return 'R';
   }
+}
+
+const played = new WeakMap<
+  Layer,
+  { readonly instrument: Instrument | undefined; readonly hands: readonly Hand[] }
+>();
+
+/** The hand of each stroke of a layer, as {@link handOf} tells it; worked out once. */
+export function handsOf(layer: Layer): readonly Hand[] {
+  const instrument = findInstrument(layer.instrument);
+  const known = played.get(layer);
+  if (known && known.instrument === instrument) return known.hands;
+  const hands = layer.strokes.map((stroke) => playedBy(instrument, stroke));
+  played.set(layer, { instrument, hands });
+  return hands;
 }
 
 /** Limbs that a hand sign puts to work, as bits: right 1, left 2, foot 4. */

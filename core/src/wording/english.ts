@@ -1,4 +1,3 @@
-const plurals = new Intl.PluralRules('en');
 const places = new Intl.PluralRules('en', { type: 'ordinal' });
 const lists = new Intl.ListFormat('en', { type: 'conjunction' });
 
@@ -22,7 +21,7 @@ const PLURALS: Readonly<Record<string, string>> = {
  * @example form(1, 'stroke'), form(2, 'stroke'), form(2, 'is') // 'stroke', 'strokes', 'are'
  */
 export function form(count: number, word: string): string {
-  return plurals.select(count) === 'one' ? word : (PLURALS[word] ?? `${word}s`);
+  return count === 1 ? word : (PLURALS[word] ?? `${word}s`);
 }
 
 /** A number with its noun. @example counted(1, 'tempo'), counted(3, 'tempo') // '1 tempo', '3 tempos' */

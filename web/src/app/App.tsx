@@ -18,16 +18,13 @@ const router = createBrowserRouter([
     element: <Shell />,
     errorElement: <ErrorPage />,
     children: [
-      ...PLACES.map(({ path, Screen }) => ({ path, element: <Screen /> })),
+      ...PLACES.map(({ path, element }) => ({ path, element })),
       {
         path: 'bench/:id',
-        element: <Bench />,
+        element: Bench.element,
         children: [
           { index: true, element: <Navigate to="write" replace /> },
-          ...STAGES.map(({ to }) => {
-            const Screen = STAGE_SCREENS[to];
-            return { path: to, element: <Screen /> };
-          }),
+          ...STAGES.map(({ to }) => ({ path: to, element: STAGE_SCREENS[to].element })),
         ],
       },
       { path: '*', element: <Navigate to="/" replace /> },

@@ -1,5 +1,5 @@
 import { drumCount, findInstrument, strokeKind } from '@stride/core/instrument';
-import { handOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
+import { handsOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
 import { cutTurn, shortestSlot } from './cuts.ts';
 import type { Px } from './px.ts';
@@ -228,7 +228,7 @@ const rooms = new WeakMap<Layer, Room>();
 function roomOf(layer: Layer): Room {
   const known = rooms.get(layer);
   if (known) return known;
-  const hands = layer.strokes.map((stroke) => stroke.hand ?? handOf(layer, stroke));
+  const hands = handsOf(layer);
   const room = {
     above: layer.strokes.length === 0 || hands.some((hand) => hand === 'R' || hand === 'B'),
     below: hands.some((hand) => hand === 'L' || hand === 'B'),

@@ -1,6 +1,6 @@
 import { nth } from '../../bounds/index.ts';
 import { drumCount, findInstrument, strokeKind } from '../../instrument/index.ts';
-import { handOf, type Layer, type Timing } from '../../rhythm/index.ts';
+import { handsOf, type Layer, type Timing } from '../../rhythm/index.ts';
 import {
   type Hertz,
   type Pulses,
@@ -27,14 +27,16 @@ export function drumMoves(layer: Layer, timing: Timing, index: number): readonly
   const grid = timing.layers[index];
   if (!instrument || !grid) return [];
   if (drumCount(instrument) === 1) return [];
+  const hands = handsOf(layer);
   const moves: DrumMove[] = [];
   for (const hand of ['R', 'L'] as const) {
     let first: Placed | undefined;
     let before: Placed | undefined;
     // In one pass, since every layer is read after every edit.
-    for (const stroke of layer.strokes) {
-      const played = stroke.hand ?? handOf(layer, stroke);
+    for (let each = 0; each < layer.strokes.length; each += 1) {
+      const played = hands[each];
       if (played !== hand && played !== 'B') continue;
+      const stroke = nth(layer.strokes, each);
       const drum = strokeKind(instrument, stroke.kind)?.drum;
       if (drum === undefined) continue;
       const here = { slot: stroke.slot, drum, at: nth(grid.startTicks, stroke.slot) };

@@ -1,4 +1,5 @@
-import { type Hand, handOf, type Layer, LIMBS, type Timing } from '../../rhythm/index.ts';
+import { nth } from '../../bounds/index.ts';
+import { type Hand, handsOf, type Layer, LIMBS, type Timing } from '../../rhythm/index.ts';
 import {
   type Bpm,
   type Hertz,
@@ -63,15 +64,16 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     if (hand && hand !== 'F') row.push(hand);
     leads[Math.floor((grid?.startTicks[slot] ?? 0) / timing.turnTicks)] ??= hand;
   };
-  for (const stroke of layer.strokes) {
-    const hand = handOf(layer, stroke);
+  const hands = handsOf(layer);
+  for (let each = 0; each < layer.strokes.length; each += 1) {
+    const stroke = nth(layer.strokes, each);
     const at = grid?.startTicks[stroke.slot] ?? 0;
     if (stroke.slot !== slot) {
       close();
       slot = stroke.slot;
       busy = 0;
     }
-    const limbs = LIMBS[hand];
+    const limbs = LIMBS[nth(hands, each)];
     if (busy & limbs & 1) impossible.push(slot);
     if (busy & limbs & 2) impossible.push(slot);
     if (busy & limbs & 4) impossible.push(slot);

@@ -1,4 +1,4 @@
-import { type Force, handOf, type Layer } from '../../rhythm/index.ts';
+import { type Force, handsOf, type Layer } from '../../rhythm/index.ts';
 
 /** What a wrist does from one stroke to its hand's next: stay up, drop, stay down, or rise. */
 export type Wrist = 'full' | 'down' | 'tap' | 'up';
@@ -19,10 +19,11 @@ export function wrists(forces: readonly Force[]): readonly Wrist[] {
 /** The forces of each hand's strokes in a layer, in order; strokes of both hands count for each. */
 export function forcesByHand(layer: Layer): Readonly<Record<'R' | 'L', readonly Force[]>> {
   const forces: Record<'R' | 'L', Force[]> = { R: [], L: [] };
-  for (const stroke of layer.strokes) {
-    const hand = handOf(layer, stroke);
-    if (hand === 'R' || hand === 'B') forces.R.push(stroke.force);
-    if (hand === 'L' || hand === 'B') forces.L.push(stroke.force);
-  }
+  const hands = handsOf(layer);
+  layer.strokes.forEach(({ force }, at) => {
+    const hand = hands[at];
+    if (hand === 'R' || hand === 'B') forces.R.push(force);
+    if (hand === 'L' || hand === 'B') forces.L.push(force);
+  });
   return forces;
 }
