@@ -105,17 +105,17 @@ test('layers come, change their instrument by a table, repeat and go, with a way
 }) => {
   await page.goto('/bench/lantern-steps/write');
   await page.getByRole('button', { name: 'Add a layer' }).click();
-  await page.getByRole('option', { name: /^barrel drum/ }).click();
+  await page.getByRole('option', { name: /^dholak/ }).click();
   await expect(rows(page, 'Barrel drum')).toContainText('play . . . / . . . / . .');
 
   await page.getByRole('button', { name: 'Layer Walker' }).click();
   const panel = page.getByRole('dialog');
   await panel.getByLabel('Name of the layer').fill('Stroller');
   await panel.getByLabel('Name of the layer').press('Enter');
-  await panel.getByRole('combobox', { name: /^Instrument/ }).selectOption('tall hand drums');
+  await panel.getByRole('combobox', { name: /^Instrument/ }).selectOption('congas');
   await expect(panel.getByLabel('D becomes', { exact: true })).toHaveValue('B');
   await panel.getByLabel('T becomes', { exact: true }).selectOption('S open slap');
-  await panel.getByRole('button', { name: 'Play it on the tall hand drums' }).click();
+  await panel.getByRole('button', { name: 'Play it on the congas' }).click();
   await panel.getByRole('button', { name: 'Repeat the last turn' }).click();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Stroller', exact: false }).first().click();

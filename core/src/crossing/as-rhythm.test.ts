@@ -60,7 +60,7 @@ describe('a crossing as a rhythm', () => {
       step: 'step 2',
     });
     expect(step.name).toBe('7 : 4 crossing, step 2');
-    expect(step.layers.map((layer) => layer.name)).toEqual(['Composite', '7 rope drum']);
+    expect(step.layers.map((layer) => layer.name)).toEqual(['Composite', '7 djembe']);
     expect(step.layers[0]?.strokes.map((stroke) => stroke.slot)).toEqual([
       0, 4, 7, 8, 12, 14, 16, 20, 21, 24,
     ]);

@@ -2,7 +2,8 @@ import type { Instrument } from './model.ts';
 
 export const BARREL_DRUM: Instrument = {
   id: 'barrel-drum',
-  name: 'barrel drum',
+  name: 'dholak',
+  also: ['barrel drum'],
   note: 'A drum lying across the lap: a deep head for the weak hand, a small high one for the strong.',
   strokes: [
     {

@@ -11,7 +11,7 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'mounted bells, cha bell, mambo bell | Two bells and a block on a stand, one stick.',
+    'cowbells, mounted bells, cha bell, mambo bell | Two bells and a block on a stand, one stick. | mounted-bells',
     `
     B | large bell | metal | strong | bell 560 @1 | The shoulder of the stick on the mouth. |
     b | small bell | metal | strong | bell 900 @2 | The shoulder of the stick on the mouth of the small bell. |
@@ -21,7 +21,7 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'two-pitch bell, agogo, gankogui | Two bells on one handle, low and high.',
+    'agogô, two-pitch bell, gankogui | Two bells on one handle, low and high. | two-pitch-bell',
     `
     L | low | metal | strong | bell 620 @0 | The stick on the mouth of the large bell. |
     H | high | metal | strong | bell 930 @1 | The stick on the mouth of the small bell. |
@@ -41,11 +41,11 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'scraper, guiro, reco-reco | A ribbed gourd or tube and a scraping stick.',
+    'güiro, scraper, reco-reco | A ribbed gourd or tube and a scraping stick. | scraper',
     `
     X | long scrape | shaken | strong | scrape 3200 | One even stroke along the ribs, down and away. |
-    x | short down | shaken | strong | scrape-short 3400 | A short stroke down. |
-    u | short up | shaken | strong | scrape-short 3900 | A short stroke up. |
+    x | short down | shaken | strong | scrape-short 2600 | A short stroke down. |
+    u | short up | shaken | strong | scrape-short 4600 | A short stroke up. |
     t | tap | touch | strong | wood 900 | The stick taps the ribs without scraping. |
     `,
   ),
@@ -54,13 +54,13 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `
     X | forward accent | shaken | strong | shake-accent 5200 | The hand stops at the front, so that all seeds land together. |
     x | forward | shaken | strong | shake 5600 | A small movement forward that stops clearly. |
-    u | back | shaken | strong | shake 4800 | The movement back, a little softer. |
+    u | back | shaken | strong | shake 3900 | The movement back, a little softer. |
     w | weak hand | shaken | weak | shake 6200 | The other hand’s shaker. |
     t | tap | touch | weak | shake 3600 | The vessel is tapped with the fingers of the other hand. |
     `,
   ),
   instrumentFrom(
-    'net gourd, shekere | A gourd in a net of beads: the beads rattle, the bottom booms.',
+    'shekere, net gourd | A gourd in a net of beads: the beads rattle, the bottom booms. | net-gourd',
     `
     B | bottom | bass | weak | skin-bass 98 | The palm strikes the bottom of the gourd, and it booms. |
     X | net down | shaken | strong | shake-accent 4200 | The net is drawn down and stops. |
@@ -70,7 +70,25 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'palms and feet, palmas | Clapping hands, open and closed, and the feet on the floor.',
+    'finger cymbals, zills, sagat | Two pairs of small cymbals on thumb and middle finger of each hand.',
+    `
+    X | ring | metal | strong | bell 2600 | Edge meets edge and parts at once, so that it rings. |
+    x | weak ring | metal | weak | bell 2400 | The same with the other hand’s pair. | X
+    C | clap | muted | strong | bell-damped 2600 | The pair is closed flat and stays closed. |
+    c | weak clap | muted | weak | bell-damped 2400 | The same with the other hand’s pair. | C
+    `,
+  ),
+  instrumentFrom(
+    'castanets | Two pairs of hollow wooden shells on the thumbs: a higher pair and a lower one.',
+    `
+    R | roll finger | slap | strong | wood 2200 @1 | One finger of the hand with the higher pair throws the shell shut; a roll is four fingers, one after the other. |
+    L | low | slap | weak | wood 1650 @0 | The fingers of the other hand together throw the lower pair shut. |
+    B | both | slap | both | wood 1900 | Both pairs close at once. |
+    T | knock | muted | both | wood 1200 | The two pairs are knocked against one another. |
+    `,
+  ),
+  instrumentFrom(
+    'palmas, palms and feet | Clapping hands, open and closed, and the feet on the floor. | palms-and-feet',
     `
     X | bright clap | slap | both | palm 1900 | The fingers of one hand on the hollow palm of the other, open and clear. |
     x | soft clap | muted | both | palm 700 | Cupped palm on cupped palm, dark and dry. |

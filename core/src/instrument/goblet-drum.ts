@@ -2,7 +2,8 @@ import type { Instrument } from './model.ts';
 
 export const GOBLET_DRUM: Instrument = {
   id: 'goblet-drum',
-  name: 'goblet drum',
+  name: 'darbuka',
+  also: ['goblet drum', 'doumbek'],
   note: 'A drum on the thigh or under the arm: a deep middle, a bright rim, light fingers between.',
   strokes: [
     {

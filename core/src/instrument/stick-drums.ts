@@ -4,7 +4,7 @@ import { instrumentFrom } from './table.ts';
 /** Drums played with sticks, mallets or a tipper. */
 export const STICK_DRUMS: readonly Instrument[] = [
   instrumentFrom(
-    'metal-shell pair, timbales | Two shallow metal drums on a stand, with their shells and two bells.',
+    'timbales, metal-shell pair | Two shallow metal drums on a stand, with their shells and two bells. | metal-shell-pair',
     `
     H | high open | open | strong | stick-open 330 @1 | The stick strikes the small drum and leaves. |
     L | low open | open | weak | stick-open 245 @0 | The stick strikes the large drum and leaves. |
@@ -18,7 +18,7 @@ export const STICK_DRUMS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'round samba drum, surdo | A deep drum at the hip: a mallet in one hand, the other hand damps.',
+    'surdo, round samba drum | A deep drum at the hip: a mallet in one hand, the other hand damps. | round-samba-drum',
     `
     O | open | bass | strong | skin-bass 58 | The mallet strikes between rim and middle and the skin rings out. |
     M | closed | muted | strong | stick-muffled 62 | The other hand lies on the skin as the mallet strikes. | O
@@ -27,7 +27,7 @@ export const STICK_DRUMS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'small samba frame drum, tamborim | A very small frame drum, a thin stick, and a finger behind the skin.',
+    'tamborim, small samba frame drum | A very small frame drum, a thin stick, and a finger behind the skin. | small-samba-frame-drum',
     `
     X | open | open | strong | stick-open 560 | The stick strikes the middle and the finger behind is away. |
     M | closed | muted | strong | stick-muffled 590 | The finger behind presses as the stick strikes. | X
@@ -36,7 +36,7 @@ export const STICK_DRUMS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'stick drum with bell, dunun | A rope-tuned barrel played with a thick stick, and a bell beside it for the other hand.',
+    'dunun, stick drum with bell | A rope-tuned barrel played with a thick stick, and a bell beside it for the other hand. | stick-drum-with-bell',
     `
     O | open | bass | strong | skin-bass 84 @0 | The stick strikes the middle and leaves at once. |
     M | pressed | muted | strong | stick-muffled 92 @0 | The stick strikes and stays pressed into the skin. | O
@@ -46,15 +46,35 @@ export const STICK_DRUMS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'tipper frame drum, bodhran | A frame drum played with a short double-ended stick; the other hand is behind the skin.',
+    'bodhrán, tipper frame drum | A frame drum played with a short double-ended stick; the other hand is behind the skin. | tipper-frame-drum',
     `
     D | down | open | strong | stick-open 132 | The near end of the tipper strikes on its way down. |
-    U | up | open | strong | stick-open 136 | The same end strikes on its way up; the wrist turns, the arm rests. | D
-    T | top end | open | strong | stick-open 142 | The far end meets the skin as the wrist turns over. | D
+    U | up | open | strong | stick-open 136 | The same end strikes on its way up, and is to sound like down; the wrist turns, the arm rests. | D
+    T | top end | open | strong | stick-open 196 | The far end meets the skin as the wrist turns over. | D
     B | low | bass | strong | skin-bass 62 | Down with the hand behind taken off the skin. |
     R | rim | slap | strong | rim 1300 | The tipper on the wooden rim. | D
     M | pressed | muted | strong | stick-muffled 150 | The hand behind presses the skin up. | D
     t | touch | touch | strong | skin-touch 210 | The tipper brushes the skin. |
+    `,
+  ),
+  instrumentFrom(
+    'davul | A large two-headed drum slung over the shoulder: a heavy mallet on one head, a thin switch on the other.',
+    `
+    D | düm | bass | strong | skin-bass 60 @0 | The mallet strikes the deep head and leaves. |
+    M | pressed | muted | strong | stick-muffled 70 @0 | The mallet strikes and stays in the skin. | D
+    T | tek | slap | weak | stick-open 420 @1 | The switch strikes the thin head. | t
+    t | light tek | touch | weak | skin-touch 360 @1 | The switch taps the thin head from a low height. |
+    R | rim | muted | strong | wood 620 @0 | The mallet’s shaft on the rim. |
+    `,
+  ),
+  instrumentFrom(
+    'repinique | A small high drum at the hip: a stick in one hand, the other hand bare.',
+    `
+    X | open | open | strong | stick-open 410 | The stick strikes the middle and leaves. |
+    R | rim shot | slap | strong | rim 1600 | The stick meets rim and skin together. | X
+    S | hand slap | slap | weak | skin-slap 520 | The bare hand slaps the skin and stays a moment. | h
+    M | muffled | muted | strong | stick-muffled 400 | The bare hand lies on the skin as the stick strikes. | X
+    h | hand | touch | weak | skin-touch 420 | The bare fingers fall on the skin. |
     `,
   ),
   instrumentFrom(

@@ -13,16 +13,17 @@ import {
 /**
  * An instrument from rows of text, a stroke in each:
  * `code | name | family | hand | timbre pitch @drum | how | easier`. Rows that begin with `+` are
- * compounds: `+code | name | part part | how`. The head is `name, other names | note`.
+ * compounds: `+code | name | part part | how`. The head is `name, other names | note | id`; the id never changes, since
+ * kept rhythms have it, and is the name where it is left out.
  * @throws RangeError where a row names a family or a timbre that there is not
  */
 export function instrumentFrom(head: string, table: string, byHand = true): Instrument {
-  const { names, note } = nth(tableOf(head, ['names', 'note']), 0);
+  const { names, note, id } = nth(tableOf(head, ['names', 'note', 'id']), 0);
   const [name, ...also] = names.split(',').map((one) => one.trim()) as [string, ...string[]];
   const rows = tableOf(table, COLUMNS);
   const compounds = rows.filter(({ code }) => code.startsWith('+')).map(compoundFrom);
   return {
-    id: name.replaceAll(' ', '-'),
+    id: id === '' ? name.replaceAll(' ', '-') : id,
     name,
     note,
     ...(also.length > 0 ? { also } : {}),

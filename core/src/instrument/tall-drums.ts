@@ -3,7 +3,8 @@ import type { Instrument } from './model.ts';
 /** Capital letters are the higher drum, in front of the player; small ones the lower, beside it. */
 export const TALL_DRUMS: Instrument = {
   id: 'tall-drums',
-  name: 'tall hand drums',
+  name: 'congas',
+  also: ['tall hand drums', 'two congas'],
   note: 'Two tall drums for bare hands: the higher one in front (capital letters), the lower beside it.',
   strokes: [
     {
@@ -35,7 +36,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 1,
       name: 'open',
       family: 'open',
-      hand: 'strong',
+      hand: 'either',
       how: 'The fingers together strike over the rim and bounce off, so that the drum sings.',
     },
     {
@@ -43,7 +44,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 1,
       name: 'muffled',
       family: 'muted',
-      hand: 'strong',
+      hand: 'either',
       how: 'The stroke of an open tone, but the fingers stay and press.',
     },
     {
@@ -51,7 +52,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 1,
       name: 'closed slap',
       family: 'slap',
-      hand: 'strong',
+      hand: 'either',
       how: 'The cupped fingers snap onto the skin and hold, often with the other hand resting on it.',
       easier: 'M',
     },
@@ -60,7 +61,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 1,
       name: 'open slap',
       family: 'slap',
-      hand: 'strong',
+      hand: 'either',
       how: 'The loose fingers snap at the edge and are gone, high and ringing.',
       easier: 'C',
     },
@@ -69,7 +70,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 1,
       name: 'bass',
       family: 'bass',
-      hand: 'strong',
+      hand: 'either',
       how: 'The flat palm drops in the middle of the skin and comes off again.',
     },
     {
@@ -77,7 +78,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 0,
       name: 'low open',
       family: 'open',
-      hand: 'strong',
+      hand: 'either',
       how: 'An open tone on the lower drum.',
     },
     {
@@ -85,7 +86,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 0,
       name: 'low muffled',
       family: 'muted',
-      hand: 'strong',
+      hand: 'either',
       how: 'A muffled tone on the lower drum.',
     },
     {
@@ -93,7 +94,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 0,
       name: 'low slap',
       family: 'slap',
-      hand: 'strong',
+      hand: 'either',
       how: 'A slap on the lower drum.',
       easier: 'm',
     },
@@ -102,7 +103,7 @@ export const TALL_DRUMS: Instrument = {
       drum: 0,
       name: 'low bass',
       family: 'bass',
-      hand: 'strong',
+      hand: 'either',
       how: 'A bass on the lower drum, the deepest sound of the pair.',
     },
   ],

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest';
+import { spelling } from '../wording/index.ts';
 import {
   allInstruments,
   checkInstrument,
@@ -49,6 +50,30 @@ describe('an instrument', () => {
     expect(instrumentNamed('cajón')).toBe(instrumentNamed('cajon'));
     expect(findInstrument('no such')).toBeUndefined();
     expect(instrumentNamed('no such')).toBeUndefined();
+  });
+
+  it('is called as players call it first, and found by what it was called before and by other spellings', () => {
+    const called = (name: string) => instrumentNamed(name)?.name;
+    expect(called('tall hand drum')).toBe('conga');
+    expect(called('tall hand drums')).toBe('congas');
+    expect(called('goblet drum')).toBe('darbuka');
+    expect(called('doumbek')).toBe('darbuka');
+    expect(called('dumbek')).toBe('darbuka');
+    expect(called('bongo')).toBe('bongos');
+    expect(called('guiro')).toBe('güiro');
+    expect(called('bodhran')).toBe('bodhrán');
+    expect(called('jembe')).toBe('djembe');
+    expect(called('agogo')).toBe('agogô');
+    expect(called('riq')).toBe('riq');
+    expect(called('jingle tambourine')).toBe('pandeiro');
+    expect(called('mrdangam')).toBeUndefined();
+    // No two instruments share a name, however it is spelled.
+    const all = INSTRUMENTS.flatMap(({ id, name, also = [] }) =>
+      [name, ...also].map((one) => ({ id, key: spelling(one) })),
+    );
+    for (const { id, key } of all) {
+      expect(all.filter((one) => one.key === key).every((one) => one.id === id)).toBe(true);
+    }
   });
 
   it('of one’s own is known from when it is made known, after all others', () => {

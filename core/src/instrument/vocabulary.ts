@@ -1,3 +1,4 @@
+import { plainLetters, spelling } from '../wording/index.ts';
 import { BARREL_DRUM } from './barrel-drum.ts';
 import { BELLS_AND_SHAKERS } from './bells-and-shakers.ts';
 import { GOBLET_DRUM } from './goblet-drum.ts';
@@ -27,20 +28,17 @@ export function allInstruments(): readonly Instrument[] {
 }
 
 const byId = new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument]));
-const byName = new Map(
-  INSTRUMENTS.flatMap((instrument) =>
-    [instrument.name, instrument.id, ...(instrument.also ?? [])].map(
-      (name) => [plainName(name), instrument] as const,
-    ),
-  ),
+const named = INSTRUMENTS.flatMap((instrument) =>
+  [instrument.name, instrument.id, ...(instrument.also ?? [])].map((name) => ({
+    name,
+    instrument,
+  })),
 );
+const byName = new Map(named.map(({ name, instrument }) => [plainName(name), instrument]));
+const bySpelling = new Map(named.map(({ name, instrument }) => [spelling(name), instrument]));
 
 function plainName(name: string): string {
-  return name
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .trim()
-    .toLowerCase();
+  return plainLetters(name).trim();
 }
 
 /** The instrument with this id. @example findInstrument('goblet-drum')?.name // 'goblet drum' */
@@ -48,12 +46,13 @@ export function findInstrument(id: string): Instrument | undefined {
   return byId.get(id) ?? ownInstruments().find((instrument) => instrument.id === id);
 }
 
-/** The instrument a writer means by one of its names; case and accents do not matter. */
+/** The instrument a writer means by one of its names; case, accents and the usual ways of spelling do not matter. */
 export function instrumentNamed(name: string): Instrument | undefined {
   const wanted = plainName(name);
   return (
     byName.get(wanted) ??
-    ownInstruments().find((instrument) => plainName(instrument.name) === wanted)
+    ownInstruments().find((instrument) => plainName(instrument.name) === wanted) ??
+    bySpelling.get(spelling(name))
   );
 }
 

@@ -54,11 +54,11 @@ const slotsOf = (layer: Layer) => layer.strokes.map((stroke) => stroke.slot);
 describe('layers', () => {
   it('come, go, change places and names', () => {
     const two = addLayer(addLayer(empty, GOBLET_DRUM), HAND_BELL, 'Bell');
-    expect(two.layers.map((layer) => layer.name)).toEqual(['Goblet drum', 'Bell']);
+    expect(two.layers.map((layer) => layer.name)).toEqual(['Darbuka', 'Bell']);
     expect(two.layers[0]?.cells.map((cell) => cell.slots)).toEqual([3, 2]);
     expect(moveLayer(two, 'layer-2', -1).layers.map((layer) => layer.name)).toEqual([
       'Bell',
-      'Goblet drum',
+      'Darbuka',
     ]);
     expect(moveLayer(two, 'layer-2', 1)).toBe(two);
     const one = removeLayer(two, 'layer-1');

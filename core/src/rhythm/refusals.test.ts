@@ -78,10 +78,7 @@ const WRONG: readonly (readonly [string, Rhythm])[] = [
   ],
   ['Layer Drum: a stroke lies in slot 6 of 5.', withLayer({ strokes: [stroke(5)] })],
   ['Layer Drum: the strokes are out of order.', withLayer({ strokes: [stroke(2), stroke(1)] })],
-  [
-    'Layer Drum: goblet drum has no stroke “Q”.',
-    withLayer({ strokes: [stroke(1, { kind: 'Q' })] }),
-  ],
+  ['Layer Drum: darbuka has no stroke “Q”.', withLayer({ strokes: [stroke(1, { kind: 'Q' })] })],
   [
     'Layer Drum: one hand twice in slot 2.',
     withLayer({ strokes: [stroke(1, { hand: 'R' }), stroke(1, { hand: 'B', kind: 'T' })] }),

@@ -249,7 +249,7 @@ describe('rows of one layer', () => {
     expect(read('D _ T\n\nX .\r\n \r\n\r\n\nX', 'goblet-drum', 'hand-bell')).toBe(
       'play  D _ T\n\nplay  X .',
     );
-    expect(read('D . Q', 'goblet-drum')).toMatch(/^“Q” is not a stroke of the goblet drum\./);
+    expect(read('D . Q', 'goblet-drum')).toMatch(/^“Q” is not a stroke of the darbuka\./);
     expect(read('D', 'own-gone')).toBe('There is nothing in it.');
     expect(read('D . T')).toBe('There is nothing in it.');
     expect(read('  \n\n ', 'goblet-drum')).toBe('There is nothing in it.');

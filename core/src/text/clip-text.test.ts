@@ -55,7 +55,7 @@ describe('copied strokes as text', () => {
   it.each([
     ['Meet at eight by the ferry.', 'not a stroke'],
     ['', 'nothing in it'],
-    ['play Q . .', 'not a stroke of the goblet drum'],
+    ['play Q . .', 'not a stroke of the darbuka'],
   ])('says of “%s” that %s', (text, reason) => {
     const read = readClips(text, ['goblet-drum'], cycle);
     expect(read.ok ? '' : read.message).toMatch(

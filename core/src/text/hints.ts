@@ -23,7 +23,7 @@ export function instrumentHint(name: string, wanted: string): string {
   const names = allInstruments().flatMap((known) => [known.name, ...(known.also ?? [])]);
   const near = nearest(wanted, names);
   if (near) return `No instrument is called ${quote(wanted)}. Did you mean ${near}?`;
-  const examples = ['goblet drum', 'frame drum', 'hand bell', 'claves'].filter(instrumentNamed);
+  const examples = ['conga', 'darbuka', 'frame drum', 'hand bell'].filter(instrumentNamed);
   return wanted === ''
     ? `Write the instrument after the name and a colon: layer ${name || 'Bell'} : hand bell.`
     : `No instrument is called ${quote(wanted)}. Write one the Guide lists, such as ${examples.join(', ')}.`;

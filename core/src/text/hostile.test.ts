@@ -135,7 +135,7 @@ describe('what is nearly right', () => {
     ['tempo 72 104 3', 'Write it as tempo 72 to 104 per 3.'],
     ['count plain;', 'A rule is missing beside the semicolon.'],
     ['count plian', 'Did you mean plain?'],
-    ['layer B : gobblet drum\nplay D / . / . / .', 'Did you mean goblet drum?'],
+    ['layer B : goblat drum\nplay D / . / . / .', 'Did you mean goblet drum?'],
     [
       'layer B - hand bell\nplay X / . / . / .',
       'Write a colon before the instrument: layer B : hand bell.',

@@ -83,7 +83,7 @@ describe('one slot of a row', () => {
   });
 
   it('says what cannot be read, where it stands, and goes on with the rest', () => {
-    expect(said('Q')).toEqual([expect.stringContaining('“Q” is not a stroke of the goblet drum')]);
+    expect(said('Q')).toEqual([expect.stringContaining('“Q” is not a stroke of the darbuka')]);
     expect(said('dum')).toEqual([expect.stringContaining('Did you mean D?')]);
     expect(said('(D')).toEqual(['A ghost has both brackets: (D).']);
     expect(said('(D)!')).toEqual([expect.stringContaining('One force to a stroke')]);

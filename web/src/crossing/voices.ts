@@ -7,11 +7,11 @@ export interface Voice extends PulsePart {
 }
 
 export const VOICES: readonly Omit<Voice, 'hand'>[] = [
-  { name: 'rope drum, tone', instrument: 'rope-drum', kind: 'O' },
+  { name: 'djembe, tone', instrument: 'rope-drum', kind: 'O' },
   { name: 'hand bell', instrument: 'hand-bell', kind: 'X' },
   { name: 'claves', instrument: 'claves', kind: 'X' },
-  { name: 'goblet drum, dum', instrument: 'goblet-drum', kind: 'D' },
-  { name: 'box drum, bass', instrument: 'box-drum', kind: 'B' },
+  { name: 'darbuka, dum', instrument: 'goblet-drum', kind: 'D' },
+  { name: 'cajón, bass', instrument: 'box-drum', kind: 'B' },
   { name: 'bright clap', instrument: 'palms-and-feet', kind: 'X' },
   { name: 'shaker', instrument: 'shaker', kind: 'X' },
   { name: 'foot', instrument: 'palms-and-feet', kind: 'H' },

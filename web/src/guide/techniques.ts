@@ -74,6 +74,27 @@ const TECHNIQUES = {
     motion: 'The hand behind the skin leans on it with its flat side, more or less.',
     mistake: 'Holding the whole drum up with that hand; let the frame rest on leg or arm.',
   },
+  lean: {
+    motion:
+      'The wrist rests near the edge of the low drum; the two fingers arch and strike from there and come back up.',
+    mistake:
+      'Dropping the whole arm. The low head is played from the fingers; the wrist only leans, to bend the pitch.',
+  },
+  flat: {
+    motion: 'The wrist lets the whole flat hand fall; it stays where it lands without pressing.',
+    mistake: 'Striking from the elbow for loudness. A flat, loose hand is loud enough.',
+  },
+  fingerBehind: {
+    motion:
+      'The finger behind the skin is laid on it just before the stick arrives, and lifted again.',
+    mistake: 'Pressing all the time, so that the open strokes are choked as well.',
+  },
+  handDamps: {
+    motion:
+      'The bare hand lies on the skin when the mallet arrives, and lets it go for the next open stroke.',
+    mistake:
+      'Digging in with the mallet. The other hand stops the skin; the mallet always comes back.',
+  },
   tipper: {
     motion: 'The forearm turns as if water were shaken off the hand; the stick is hardly held.',
     mistake: 'Striking from the elbow. The turn brings down, up and the far end by itself.',
@@ -105,6 +126,19 @@ const TECHNIQUES = {
   knock: {
     motion: 'The wrist lets fingers or knuckles fall on the wood and takes them back.',
     mistake: 'Knocking hard on an edge. Wood answers to speed, bone does not heal fast.',
+  },
+  clink: {
+    motion: 'Thumb and middle finger meet from a loose hand and part at once, edge on edge.',
+    mistake: 'Squeezing the pair together, which chokes it and tires the thumb.',
+  },
+  closed: {
+    motion: 'The two plates are laid flat on one another and stay closed.',
+    mistake: 'Clapping them hard. Flat is what makes them dry, not force.',
+  },
+  throw: {
+    motion:
+      'The finger throws the outer shell against the inner one and lets it fall open by itself.',
+    mistake: 'Holding the shells shut, or plucking from the arm. Only the fingers move.',
   },
   voice: {
     motion: 'Spoken from a free breath, at the loudness of talk.',
@@ -138,18 +172,27 @@ export const TECHNIQUE_ROWS: Readonly<Record<string, string>> = {
   'finger-goblet-drum': 'rim T K R, flick S',
   'frame-drum': 'rim T K, scrape B',
   'jingle-tambourine': 'thumb D d, jingle T H J, shake j',
-  'square-frame-drum': 'rim T K',
+  tombak: 'flick S n, finger R t k',
+  daf: 'open D T K, shake J',
+  riq: 'finger D J j t k, rim T K, shake Z',
+  kanjira: 'finger I, jingle J, pads T',
+  'square-frame-drum': 'open D',
   'hanging-jar-drum': 'knock K',
   'rope-drum': '',
-  'north-indian-pair': 'finger N I U t, pads T R',
-  'south-indian-barrel': 'finger N I t, pads T K',
-  'bengali-clay-barrel': 'finger N t, pads R',
+  'north-indian-pair': 'finger N I U t, pads T R, lean G g, flat k K',
+  'south-indian-barrel': 'finger N I t, pads T K, flat d',
+  'bengali-clay-barrel': 'finger N t, pads R, flat k',
+  pakhawaj: 'finger N t, pads T R, flat k',
   'clay-pot': 'breath B, knock O N',
+  udu: 'breath B W, knock O N',
+  bata: '',
   'metal-shell-pair': 'stick H L R, bell S s B b',
-  'round-samba-drum': 'stick O R, pressed M',
-  'small-samba-frame-drum': 'stick X V, behind M, finger t',
+  'round-samba-drum': 'stick O R, handDamps M',
+  'small-samba-frame-drum': 'stick X V, fingerBehind M, finger t',
   'stick-drum-with-bell': 'stick O R, pressed M, bell X, damp x',
   'tipper-frame-drum': 'tipper D U T R t B, behind M',
+  davul: 'stick D T t R, pressed M',
+  repinique: 'stick X R, handDamps M',
   'drum-kit': 'foot B c, stick S R H L, bell x X C',
   'practice-pad': 'stick X t R',
   claves: 'bell X, damp t',
@@ -159,6 +202,8 @@ export const TECHNIQUE_ROWS: Readonly<Record<string, string>> = {
   scraper: 'scrape X x u, stick t',
   shaker: '',
   'net-gourd': '',
+  'finger-cymbals': 'clink X x, closed C c',
+  castanets: 'throw R L B, knock T',
   'palms-and-feet': 'clap X x, flick f, foot H p, drop c',
   'spoken-voice': 'voice K h',
 };

@@ -49,7 +49,7 @@ describe('names', () => {
   it('of voices are those of the list, or made from instrument and stroke', () => {
     expect(voiceOf({ instrument: 'claves', kind: 'X', hand: 'R' }).name).toBe('claves');
     expect(voiceOf({ instrument: 'goblet-drum', kind: 'T', hand: 'L' })).toMatchObject({
-      name: 'goblet drum, tek',
+      name: 'darbuka, tek',
       hand: 'L',
     });
     expect(voiceOf({ instrument: 'gone', kind: 'Q', hand: 'F' }).name).toBe('gone, Q');

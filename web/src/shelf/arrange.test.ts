@@ -30,7 +30,7 @@ describe('arrange', () => {
       'Wet cobbles',
     ]);
     expect(names('', 'pulses')[0]).toBe('Wet cobbles');
-    expect(names('', 'target')[0]).toBe('Quay call');
+    expect(names('', 'target')[0]).toBe('Ten stairs');
     expect(tagsOf(cards)).toEqual(['call', 'long', 'seven', 'slow', 'stairs', 'voice', 'walk']);
   });
 });

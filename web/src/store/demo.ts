@@ -11,8 +11,8 @@ note The walking rhythm of the Lantern Street Players. The bell gives the steps,
 layer Bell : hand bell
 play  X! . . / X . . / X . | X! . . / X . . / X .
 
-layer Walker : goblet drum
-play  D! (k) (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) . / O! T
+layer Walker : darbuka
+play  D! (k) (t) / K (t) (k) / O! O- | D (k) O / K! (t) (k) . / O! K
 hand  each R L
 say   dum ka ta / tek ta ka / dun da | dum ka dun / tek ta ka . / dun tek
 `;
@@ -26,10 +26,10 @@ note For the crossing at the end of the walk: the bell of the ferry, and the wat
 layer Ferry : hand bell
 play  X! . . . / X . . Y / . . X . / Y . Y .
 
-layer Water : goblet drum
-play  D! . (t) (k) / O . (t) (k) / D D- O / T! . (t) (k)
+layer Water : darbuka
+play  D! . (t) (k) / O . (t) (k) / D (k) O / K! . (t) (k)
 hand  R . R L / R . R L / R L R / L . R L
-say   dum . ta ka / dun . ta ka / dum du dun / tek . ta ka
+say   dum . ta ka / dun . ta ka / dum ka dun / tek . ta ka
 `;
 
 const WET_COBBLES = `rhythm Wet cobbles
@@ -41,11 +41,11 @@ note Seven over the wet stones: two short steps and a long one. Three players, e
 layer Lamp : hand bell
 play  X! . / Y . / X . Y | X! . / Y . / X Y .
 
-layer Cobbles : tall hand drums
+layer Cobbles : congas
 play  B! (t) / S (t) / O (t) O | B! (t) / S (t) / O O (t)
 hand  each R L
 
-layer Ground : barrel drum
+layer Ground : dholak
 play  G! . / . (k) / G . T- | G! . / T- (k) / G . .
 hand  L . / . L / L . R | L . / R L / L . .
 say   ge . / . ke / ge . ta | ge . / ta ke / ge . .
@@ -61,14 +61,14 @@ layer Caller : spoken voice
 play  V! . v / V . v / V! . . / . . . | V! . v / V . v / K . K / V! . .
 say   hey . to / lamp . and / oar . . / . . . | hey . to / stair . and / light . and / shore . .
 
-layer Answer : goblet drum
-play  D . . / . . . / . (k) (t) / T! (k) T | D . . / . . . / T . T / D! . (k)
-hand  R . . / . . . / . L R / R L R | R . . / . . . / R . L / R . L
+layer Answer : darbuka
+play  D . . / . . . / . (t) (k) / T! (k) T | D . . / . . . / T . K / D! . (k)
+hand  R . . / . . . / . R L / R L R | R . . / . . . / R . L / R . L
 `;
 
 const TEN_STAIRS = `rhythm Ten stairs
 cycle 2+3+2+3
-tempo 80 to 120 per 5
+tempo 40 to 60 per 5
 turn 1 call Up from the quay
 turn 2 answer
 turn 3 call Round the corner
@@ -78,11 +78,11 @@ turn 6 ending Door
 tags stairs long
 note Ten steps to the door, two and three at a time. Learnt turn by turn: fold away what you know.
 
-layer Latch : two-pitch bell
+layer Latch : agogô
 play  L! . / H . . / L . / H . H | L! . / H . . / L . / H . .
 play  L! . / H . H / L . / H . . | L! . / . . . / L! . / . . . | L! . / H . . / L . / H . H | L! . / H H H / L! . / . . .
 
-layer Stairs : tall hand drums
+layer Stairs : congas
 play  B! (t) / O . (t) / S (t) / O O (t) | o! (t) / O . o / s (t) / o . (t)
 play  B! (t) / O O (t) / S (t) / o o (t) | B! . / . . . / 'S! . / . . . | o! (t) / O . o / s (t) / O . o | B! b / O o O / S! . / . . .
 hand  each R L

@@ -65,6 +65,9 @@ export function InstrumentPicker(props: InstrumentPickerProps) {
                   }}
                 >
                   <span className="font-semibold">{instrument.name}</span>
+                  {instrument.also ? (
+                    <span className="text-sm text-quiet"> {instrument.also.join(', ')}</span>
+                  ) : null}
                   <span className="block text-sm text-quiet">{instrument.note}</span>
                 </Command.Item>
               ))}
