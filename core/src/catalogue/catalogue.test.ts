@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { beatsOf, turnPulses } from '../cycle/index.ts';
+import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { spelling } from '../wording/index.ts';
 import {
   CATALOGUE,
   type CatalogueEntry,
@@ -8,6 +10,7 @@ import {
   entryWords,
   findEntry,
   LAGHU_SIZES,
+  pulseOf,
   searchCatalogue,
   TALA_FAMILIES,
   TALA_SPEEDS,
@@ -40,7 +43,10 @@ describe('South Indian talas', () => {
     }
     const sizes = (name: string) =>
       entryNamed(name)?.cycle.groups.map((group) => group.beats.map((beat) => beat.span));
-    expect(sizes('khanda chapu')).toEqual([[2, 3]]);
+    expect(sizes('khanda chapu')).toEqual([[2], [1, 2]]);
+    expect(gesturesOf('khanda chapu')).toEqual(['clap', 'clap clap']);
+    expect(sizes('khanda chapu 2+3')).toEqual([[2, 3]]);
+    expect(sizes('viloma chapu')).toEqual([[2, 2], [3]]);
     expect(sizes('misra chapu')).toEqual([[3], [2, 2]]);
     expect(sizes('sankirna chapu')).toEqual([[4, 5]]);
     expect(Object.values(LAGHU_SIZES)).toEqual([3, 4, 5, 7, 9]);
@@ -82,8 +88,15 @@ describe('North Indian tals', () => {
 
   it('are at least twelve, each with a spoken pattern', () => {
     expect(of('north-indian').length).toBeGreaterThanOrEqual(12);
-    for (const entry of of('north-indian')) {
-      expect(entry.skeleton?.every((stroke) => stroke.say)).toBe(true);
+    const untold = of('north-indian').filter((entry) => entry.skeleton === undefined);
+    expect(untold.map(({ name }) => name)).toEqual(['pancham sawari', 'rupakra']);
+    for (const { skeleton, instrument = '' } of of('north-indian')) {
+      const drum = findInstrument(instrument);
+      for (const { say, kinds = [] } of skeleton ?? []) {
+        expect(say).toMatch(/^[a-z]+$/);
+        expect(kinds.length).toBeGreaterThan(0);
+        for (const kind of kinds) expect(drum && strokeKind(drum, kind)).toBeDefined();
+      }
     }
     const say = entryNamed('teental')?.skeleton?.map((stroke) => stroke.say);
     expect(say?.slice(8, 12)).toEqual(['dha', 'tin', 'tin', 'ta']);
@@ -106,7 +119,9 @@ describe('the catalogue', () => {
       expect(entry.text).toMatch(/^[A-Z0-9].*\.$/);
       expect(entry.tempos).toHaveLength(2);
       for (const { bpm } of entry.tempos) expect(bpm).toBeGreaterThanOrEqual(20);
-      for (const { pulse } of entry.skeleton ?? []) expect(pulse).toBeLessThan(pulses);
+      for (const stroke of entry.skeleton ?? []) {
+        expect(pulseOf(stroke)).toBeLessThan(pulses * (entry.turns ?? 1));
+      }
       for (const pulse of entry.accents ?? []) expect(pulse).toBeLessThan(pulses);
     }
   });
@@ -119,6 +134,59 @@ describe('the catalogue', () => {
     expect(line('cinquillo')).toEqual([0, 2, 3, 5, 6]);
     expect(entryNamed('son clave')?.side).toBe('3-2');
     expect(entryNamed('tresillo')?.side).toBeUndefined();
+    // From the other side, and as two bars of four beats of two.
+    expect(line('son clave 2-3')).toEqual([2, 4, 8, 11, 14]);
+    expect(entryNamed('son clave 2-3')?.side).toBe('2-3');
+    expect(line('son clave 2-3 in two bars')).toEqual([2, 4, 8, 11, 14]);
+    expect(entryNamed('son clave in two bars')).toMatchObject({ turns: 2, side: '3-2' });
+  });
+
+  it.each([
+    ['tintal', 'teental'],
+    ['Teen Taal', 'teental'],
+    ['jhaptaal', 'jhaptal'],
+    ['adachautal', 'ada chautal'],
+    ['adi tala', 'adi'],
+    ['tishra triputa', 'tisra triputa'],
+    ['chaturasra rupaka', 'rupaka'],
+    ['mishra chaapu', 'misra chapu'],
+    ['dhruva', 'chatusra dhruva'],
+    ['matya 4', 'chatusra matya'],
+    ['rupaka', 'rupaka'],
+    ['jhampa', 'jhampa'],
+    ['triputa', 'tisra triputa'],
+    ['ata', 'ata'],
+    ['eka 3', 'chatusra eka'],
+    ['bossa', 'brazilian clave'],
+    ['six-eight son', 'son clave in twelve'],
+    ['son clave 2-3', 'son clave 2-3'],
+    ['buleria', undefined],
+    ['bulerias', 'twelve from 12'],
+    ['maksum', 'maqsum'],
+    ['rachenitsa', 'seven 2+2+3'],
+    ['kopanitsa', 'eleven 2+2+3+2+2'],
+    ['tumbao', 'conga tumbao'],
+  ])('%s is %s', (written, name) => {
+    expect(entryNamed(written)?.name).toBe(name);
+  });
+
+  it('has no two entries with one name, however it is spelled', () => {
+    const keys = CATALOGUE.filter(({ speed }) => speed === undefined || speed === 4).flatMap(
+      ({ id, name, also }) => [name, ...also].map((one) => ({ id, key: spelling(one) })),
+    );
+    for (const { id, key } of keys) {
+      const same = keys.filter((one) => one.key === key).map((one) => one.id);
+      expect(new Set(same), key).toEqual(new Set([id]));
+    }
+  });
+
+  it('is searched by any spelling as well', () => {
+    const first = (text: string) => searchCatalogue({ text })[0]?.name;
+    expect(first('tintal')).toBe('teental');
+    expect(first('jhap taal')).toBe('jhaptal');
+    expect(first('six-eight son')).toBe('son clave in twelve');
+    expect(first('son clave 2-3')).toBe('son clave 2-3');
+    expect(first('bossa')).toBe('brazilian clave');
   });
 
   it('finds an entry by any of its names, and writes it so that it is found again', () => {

@@ -1,7 +1,10 @@
+import { nth } from '../bounds/index.ts';
 import { beatsOf, type Cycle, formatSpans, turnPulses } from '../cycle/index.ts';
+import { plainLetters, spelling } from '../wording/index.ts';
 import { COMPAS_CYCLES } from './compas.ts';
 import type { CatalogueEntry, Tradition } from './model.ts';
 import { NORTH_INDIAN_CYCLES } from './north-indian.ts';
+import { DRUM_PARTS } from './parts.ts';
 import { PLAIN_CYCLES } from './plain.ts';
 import { idOf } from './rows.ts';
 import { SOUTH_INDIAN_CYCLES } from './south-indian.ts';
@@ -16,14 +19,18 @@ export const CATALOGUE: readonly CatalogueEntry[] = [
   ...COMPAS_CYCLES,
   ...USUL_CYCLES,
   ...TIMELINES,
+  ...DRUM_PARTS,
 ];
 
 const byId = new Map(CATALOGUE.map((entry) => [entry.id, entry]));
 const bySpeed = new Map<string, CatalogueEntry>();
+const bySpelling = new Map<string, CatalogueEntry>();
 for (const entry of CATALOGUE) {
   for (const name of [entry.name, ...entry.also]) {
     const key = entry.speed === undefined ? idOf(name) : `${idOf(name)} ${entry.speed}`;
     if (!bySpeed.has(key)) bySpeed.set(key, entry);
+    const spelled = entry.speed === undefined ? spelling(name) : `${spelling(name)} ${entry.speed}`;
+    if (!bySpelling.has(spelled)) bySpelling.set(spelled, entry);
   }
 }
 
@@ -33,8 +40,8 @@ export function findEntry(id: string): CatalogueEntry | undefined {
 }
 
 /**
- * The entry a writer means: one of its names, in any case and with or without accents, and a speed
- * where it has one (4 where none is given).
+ * The entry a writer means: one of its names in any case and any usual spelling, with or without the word tala,
+ * and a speed where it has one (4 where none is given).
  * @example entryNamed('adi 4')?.cycle // eight beats of four
  */
 export function entryNamed(text: string): CatalogueEntry | undefined {
@@ -43,7 +50,13 @@ export function entryNamed(text: string): CatalogueEntry | undefined {
   const [, name = '', speed] = match ?? [];
   const whole = bySpeed.get(idOf(text));
   if (whole) return whole;
-  return bySpeed.get(`${idOf(name)} ${speed ?? 4}`) ?? byId.get(idOf(text));
+  const exact = bySpeed.get(`${idOf(name)} ${speed ?? 4}`) ?? byId.get(idOf(text));
+  return exact ?? spelled(text) ?? spelled(text.replace(/\s+ta+la?m?(?=\s|$)/i, ''));
+}
+
+function spelled(text: string): CatalogueEntry | undefined {
+  const [, name = '', speed] = /^(.*?)(?:\s+(\d))?$/.exec(text.trim()) ?? [];
+  return bySpelling.get(spelling(text)) ?? bySpelling.get(`${spelling(name)} ${speed ?? 4}`);
 }
 
 /** How an entry is written after `cycle`: its name, and its speed where it has one. */
@@ -68,22 +81,19 @@ export interface CatalogueQuery {
   readonly speed?: number;
 }
 
-function plainText(text: string): string {
-  return text
-    .normalize('NFD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .toLowerCase();
-}
-
 /** What each entry is searched by, in plain lower case. */
 const haystacks = CATALOGUE.map((entry) => {
   const names = [entry.name, ...entry.also].join(' ');
-  return plainText(`${names} ${formatSpans(entry.cycle)} ${entry.text}`);
+  return {
+    plain: plainLetters(`${names} ${formatSpans(entry.cycle)} ${entry.text}`),
+    spelled: [entry.name, ...entry.also].map(spelling),
+  };
 });
 
 /** Entries that fit, in the order of the catalogue; names that begin with the text come first. */
 export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[] {
-  const words = plainText(query.text).split(/\s+/).filter(Boolean);
+  const words = plainLetters(query.text).split(/\s+/).filter(Boolean);
+  const whole = spelling(query.text);
   const begins: CatalogueEntry[] = [];
   const others: CatalogueEntry[] = [];
   CATALOGUE.forEach((entry, index) => {
@@ -91,16 +101,17 @@ export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[
     if (query.speed !== undefined && entry.speed !== undefined && entry.speed !== query.speed) {
       return;
     }
-    const haystack = haystacks[index] ?? '';
+    const { plain, spelled } = nth(haystacks, index);
     // A number alone is the size of the turn: 7 is not found in 17.
     const found = words.every((word) =>
       /^\d+$/.test(word)
         ? [turnPulses(entry.cycle), beatsOf(entry.cycle).length].includes(Number(word))
-        : haystack.includes(word),
+        : plain.includes(word) || spelled.some((name) => name.includes(spelling(word))),
     );
-    if (!found) return;
+    const named = whole.length > 2 && spelled.some((name) => name.startsWith(whole));
+    if (!found && !named) return;
     const first = words[0];
-    (first && entry.name.toLowerCase().startsWith(first) ? begins : others).push(entry);
+    (named || (first && entry.name.toLowerCase().startsWith(first)) ? begins : others).push(entry);
   });
   return [...begins, ...others];
 }

@@ -10,6 +10,7 @@ export const TRADITIONS = [
   'compas',
   'usul',
   'timeline',
+  'part',
 ] as const;
 export type Tradition = (typeof TRADITIONS)[number];
 
@@ -36,12 +37,22 @@ export const TRADITION_NOTES: Readonly<Record<Tradition, { name: string; note: s
     name: 'Timelines',
     note: 'Claves and bells that the other players are measured against.',
   },
+  part: {
+    name: 'Drum parts',
+    note: 'Parts that stand beside the timelines, in their most usual form; every player has their own.',
+  },
 };
 
 /** A stroke of the skeleton that an entry is known by. */
 export interface SkeletonStroke {
   /** Where in the turn, in whole pulses from 0. */
   readonly pulse: number;
+  /** Where in the pulse, where it is cut: which part, from 0, of how many. */
+  readonly part?: readonly [at: number, of: number];
+  /** Codes of the strokes it is on the instrument of the entry. */
+  readonly kinds?: readonly string[];
+  /** An accent. */
+  readonly loud?: true;
   /** `low` and `high` where the tradition tells them apart, else `plain`. */
   readonly sound: 'low' | 'high' | 'plain';
   /** What is spoken there. */
@@ -65,8 +76,19 @@ export interface CatalogueEntry {
   /** Pulses that are usually accented, from 0. */
   readonly accents?: readonly number[];
   readonly skeleton?: readonly SkeletonStroke[];
+  /** Id of the instrument that the skeleton’s strokes are of, where it has one of its own. */
+  readonly instrument?: string;
+  /** Turns that the skeleton lasts; one where it is left out. */
+  readonly turns?: number;
+  /** Id of the entry whose line this is as well, begun elsewhere or written in other bars. */
+  readonly writes?: string;
   /** Set on a two-sided timeline: the side that this entry starts from. */
   readonly side?: '3-2' | '2-3';
   /** Parts of a beat, where the entry comes in several speeds. */
   readonly speed?: number;
+}
+
+/** Where a stroke of a skeleton lies, in pulses from the one. */
+export function pulseOf({ pulse, part }: Pick<SkeletonStroke, 'pulse' | 'part'>): number {
+  return part ? pulse + part[0] / part[1] : pulse;
 }

@@ -19,7 +19,7 @@ export type TalaFamily = keyof typeof TALA_FAMILIES;
 export const LAGHU_SIZES = { tisra: 3, chatusra: 4, khanda: 5, misra: 7, sankirna: 9 } as const;
 export type LaghuSize = keyof typeof LAGHU_SIZES;
 
-/** The five speeds: into how many parts a beat is cut. */
+/** The five gatis or nadais: into how many parts a beat is cut. A speed (kalam) is something else: it doubles. */
 export const TALA_SPEEDS = [3, 4, 5, 7, 9] as const;
 
 /** Beats of one part of a tala with their gestures. */
@@ -57,14 +57,32 @@ export function talaCycle(family: TalaFamily, laghu: number, speed: number): Cyc
   return { id: `${family}-${laghu}-${speed}`, name, groups };
 }
 
-/** Talas that have a name of their own. */
+/** The size that a family has where none is said. */
+const USUAL_SIZES: Readonly<Record<TalaFamily, number>> = {
+  dhruva: 4,
+  matya: 4,
+  rupaka: 4,
+  jhampa: 7,
+  triputa: 3,
+  ata: 5,
+  eka: 4,
+};
+
+/** Each gati by its name, from the number of parts. */
+export const GATI_NAMES: Readonly<Record<number, string>> = {
+  3: 'tisra',
+  4: 'chatusra',
+  5: 'khanda',
+  7: 'misra',
+  9: 'sankirna',
+};
+
+/** Talas that are called otherwise than by family and size. */
 const OWN_NAMES: Readonly<Record<string, string>> = {
   'triputa 4': 'adi',
   'rupaka 4': 'rupaka',
   'jhampa 7': 'jhampa',
-  'triputa 3': 'tisra triputa',
   'ata 5': 'ata',
-  'eka 3': 'tisra eka',
 };
 
 function sayParts(family: TalaFamily, laghu: number): string {
@@ -87,10 +105,14 @@ function talaEntry(family: TalaFamily, size: LaghuSize, speed: number): Catalogu
   return {
     id,
     name,
-    also: name === full ? [] : [full],
+    also: [
+      full,
+      ...(laghu === USUAL_SIZES[family] ? [family as string] : []),
+      ...(size === 'chatusra' ? [`chaturasra ${family}`] : []),
+    ].filter((one) => one !== name),
     tradition: 'south-indian',
-    cycle: { ...cycle, id, name: `${name}, ${speed} parts` },
-    text: `${beats} beats of ${speed} parts: ${sayParts(family, laghu)}. The laghu has ${laghu} beats. Fingers are counted from the little one; teachers differ in how the wave is shown.`,
+    cycle: { ...cycle, id, name: `${name}, ${GATI_NAMES[speed]} gati` },
+    text: `${beats} beats of ${speed} parts (${GATI_NAMES[speed]} gati, or nadai): ${sayParts(family, laghu)}. The laghu has ${laghu} beats. Fingers are counted from the little one; teachers differ in how the wave is shown.`,
     tempos: [
       { bpm: 50, per: speed },
       { bpm: 80, per: speed },
@@ -102,11 +124,15 @@ function talaEntry(family: TalaFamily, size: LaghuSize, speed: number): Catalogu
 
 /** Name | spans with gestures | tempos | text. */
 const CHAPU = `
-khanda chapu | 2c+3c | 150/1 70/5 | Five as 2 + 3. Two claps; some clap 1, 3 and 4.
+khanda chapu | 2c, 1c+2c | 150/1 70/5 | Five as 2 + 3, clapped on 1, 3 and 4.
+khanda chapu 2+3 | 2c+3c | 150/1 70/5 | Five as 2 + 3 with two claps only.
 misra chapu, tisra misra chapu | 3c, 2c+2c | 180/1 60/7 | Seven as 3 + 4, clapped on 1, 4 and 6. Some show the first part with two waves.
+viloma chapu, misra viloma chapu | 2c+2c, 3c | 180/1 60/7 | Misra chapu turned about: 4 + 3, clapped on 1, 3 and 5.
 misra chapu 3+4 | 3c+4c | 180/1 60/7 | Seven as 3 + 4 with two claps only.
 sankirna chapu | 4c+5c | 200/1 50/9 | Nine as 4 + 5. Some cut it finer, as 2 + 2 + 2 + 3.
-tisra chapu, rupaka chapu | 1c+1c+1w | 90/1 150/1 | Three: two claps and a wave, as rupaka is mostly shown today.
+tisra chapu, rupaka chapu | 1c+1c+1w | 90/1 150/1 | Three: two claps and a wave.
+rupaka in three | 4c+4c+4w | 60/4 100/4 | Three beats of four: two claps and a wave, as rupaka is mostly shown today.
+adi in two kalai | 4c+4c+4f+4f+4f+4f+4f+4f, 4c+4c+4w+4w, 4c+4c+4w+4w | 60/4 100/4 | Adi with every beat shown twice, for slow pieces: sixteen beats of four parts. Some show the second of the pair as a small beat of the same hand.
 `;
 
 const chapus = tableOf(CHAPU, ['names', 'spans', 'tempos', 'text']).map(

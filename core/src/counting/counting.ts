@@ -35,7 +35,7 @@ export function systemFor(counting: Counting, slots: number): CountingSystem {
 }
 
 export function isPulseSystem(system: CountingSystem): system is PulseSystem {
-  return system === 'running' || system === 'twelve-first';
+  return system === 'running' || system === 'compas' || system === 'twelve-first';
 }
 
 function wordsFor(system: BeatSystem, slots: number): readonly string[] | undefined {
@@ -69,11 +69,11 @@ export function countTurn(counting: Counting, cycle: Cycle): readonly CountWord[
   });
 }
 
-/** What a pulse system says on a pulse, from 0: its number, or the last number first. */
+/** What a pulse system says on a pulse, from 0: its number, the last number first, or un and dos at the end of twelve. */
 export function pulseWord(system: PulseSystem, pulse: number, turn: number): string {
-  return String(
-    system === 'twelve-first' && pulse === 0 ? turn : pulse + (system === 'running' ? 1 : 0),
-  );
+  if (system === 'twelve-first') return String(pulse === 0 ? turn : pulse);
+  if (system === 'compas' && turn === 12 && pulse >= 10) return pulse === 10 ? 'un' : 'dos';
+  return String(pulse + 1);
 }
 
 /**

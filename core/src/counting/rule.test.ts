@@ -42,7 +42,7 @@ describe('a counting as it is written', () => {
     ['plainn', 'No counting is called “plainn”. Did you mean plain?'],
     [
       'hum',
-      'After count write one of plain, triplet, la-li, ta-ka-di-mi, spoken-drum, running, twelve-first.',
+      'After count write one of plain, triplet, la-li, ta-ka-di-mi, spoken-drum, running, compas, twelve-first.',
     ],
     [
       'plain; ; 5 la-li',
@@ -93,7 +93,9 @@ describe('words of a beat', () => {
     expect(countBeat('triplet', 2, 5)).toEqual(['2', '2', '3', '4', '5']);
     expect(countBeat('la-li', 2, 10)).toEqual('2 2 3 4 5 6 7 8 9 10'.split(' '));
     expect(countBeat('la-li', 2, 6).join(' ')).toBe('2 ta la ta li ta');
-    expect(countBeat('ta-ka-di-mi', 3, 5)).toEqual(['3', '2', '3', '4', '5']);
+    expect(countBeat('ta-ka-di-mi', 3, 5).join(' ')).toBe('ta ka di mi ti');
+    expect(countBeat('la-li', 3, 2)).toEqual(['3', 'ti']);
+    expect(countBeat('ta-ka-di-mi', 3, 7)).toEqual(['3', '2', '3', '4', '5', '6', '7']);
     expect(countBeat('spoken-drum', 3, 12)).toEqual(
       'ta ka di mi ta ka di mi ta ka di mi'.split(' '),
     );
@@ -122,10 +124,11 @@ describe('the systems', () => {
     expect(told.join('\n')).toMatchInlineSnapshot(`
       "plain: plain. 1 & a, 1 e & a. It has no good word for six and borrows the triplet words there.
       triplet: triplet words. Like plain, with 1 trip let for a beat of three.
-      la-li: la-li. 1 la li for three, 1 ta for two, 1 ta ti ta for four.
-      ta-ka-di-mi: ta-ka-di-mi. ta on every beat, ta di for two, ta ki da for three, ta ka di mi for four.
+      la-li: la-li. 1 la li for three, 1 ti for two, 1 ta ti ta for four.
+      ta-ka-di-mi: ta-ka-di-mi. ta on every beat, ta di for two, ta ki da for three, ta ka di mi for four, ta ka di mi ti for five.
       spoken-drum: spoken drum. ta ka, ta ki ta, ta ka di mi, ta di gi na thom; long ones in fours and threes.
       running: running numbers. Every pulse of the turn has its own number.
+      compas: compás. Running numbers; the last two of a turn of twelve are said un and dos, so that each is one syllable.
       twelve-first: last number first. Running numbers that begin with the last: 12 1 2 to 11, as a compás of twelve is counted."
     `);
   });

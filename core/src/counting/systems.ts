@@ -6,12 +6,13 @@ export const COUNTING_SYSTEMS = [
   'ta-ka-di-mi',
   'spoken-drum',
   'running',
+  'compas',
   'twelve-first',
 ] as const;
 export type CountingSystem = (typeof COUNTING_SYSTEMS)[number];
 
 /** Systems that number the pulses of the turn and take no notice of beats. */
-export type PulseSystem = 'running' | 'twelve-first';
+export type PulseSystem = 'running' | 'compas' | 'twelve-first';
 export type BeatSystem = Exclude<CountingSystem, PulseSystem>;
 
 /** Stands in a row of words for the beat's number. */
@@ -30,7 +31,7 @@ const TRIPLET: Words = {
 };
 const LA_LI: Words = {
   1: row('1'),
-  2: row('1 ta'),
+  2: row('1 ti'),
   3: row('1 la li'),
   4: row('1 ta ti ta'),
   6: row('1 ta la ta li ta'),
@@ -40,6 +41,7 @@ const TA_KA_DI_MI: Words = {
   2: row('ta di'),
   3: row('ta ki da'),
   4: row('ta ka di mi'),
+  5: row('ta ka di mi ti'),
   6: row('ta va ki di da ma'),
 };
 const SPOKEN_DRUM: Words = {
@@ -82,16 +84,20 @@ export const SYSTEM_NOTES: Readonly<Record<CountingSystem, { name: string; note:
     note: '1 & a, 1 e & a. It has no good word for six and borrows the triplet words there.',
   },
   triplet: { name: 'triplet words', note: 'Like plain, with 1 trip let for a beat of three.' },
-  'la-li': { name: 'la-li', note: '1 la li for three, 1 ta for two, 1 ta ti ta for four.' },
+  'la-li': { name: 'la-li', note: '1 la li for three, 1 ti for two, 1 ta ti ta for four.' },
   'ta-ka-di-mi': {
     name: 'ta-ka-di-mi',
-    note: 'ta on every beat, ta di for two, ta ki da for three, ta ka di mi for four.',
+    note: 'ta on every beat, ta di for two, ta ki da for three, ta ka di mi for four, ta ka di mi ti for five.',
   },
   'spoken-drum': {
     name: 'spoken drum',
     note: 'ta ka, ta ki ta, ta ka di mi, ta di gi na thom; long ones in fours and threes.',
   },
   running: { name: 'running numbers', note: 'Every pulse of the turn has its own number.' },
+  compas: {
+    name: 'compás',
+    note: 'Running numbers; the last two of a turn of twelve are said un and dos, so that each is one syllable.',
+  },
   'twelve-first': {
     name: 'last number first',
     note: 'Running numbers that begin with the last: 12 1 2 to 11, as a compás of twelve is counted.',

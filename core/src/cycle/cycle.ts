@@ -87,6 +87,12 @@ export interface PlacedBeat {
   readonly beat: Beat;
 }
 
+/** Several turns written out as one. */
+export function overTurns(cycle: Cycle, turns: number): Cycle {
+  if (turns === 1) return cycle;
+  return { ...cycle, groups: Array.from({ length: turns }, () => cycle.groups).flat() };
+}
+
 /** The beats of so many turns, in order: the one place where beats are laid out over turns. */
 export function beatsOverTurns(cycle: Cycle, turns: number): readonly PlacedBeat[] {
   const placed: PlacedBeat[] = [];

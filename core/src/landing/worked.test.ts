@@ -279,7 +279,7 @@ describe('words of a cadence', () => {
     ]);
     expect([3, 5, 7, 8].map((size) => wordsFor(size, 'ta-ka-di-mi').join(' '))).toEqual([
       'ta ki da',
-      'ta ki da ta di',
+      'ta ka di mi ti',
       'ta ka di mi ta ki da',
       'ta ka di mi ta ka di mi',
     ]);

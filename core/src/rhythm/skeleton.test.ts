@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE, entryNamed } from '../catalogue/index.ts';
 import { readRhythm, writeLayerRows } from '../text/index.ts';
-import { addSkeletonLayer, checkRhythm, LIMITS, type Rhythm } from './index.ts';
+import { addSkeletonLayer, checkRhythm, LIMITS, type Rhythm, skeletonLayer } from './index.ts';
 
 const rhythmIn = (cycle: string): Rhythm =>
   readRhythm(
@@ -53,10 +53,38 @@ describe('a catalogue entry as a layer', () => {
       if (!result.ok) throw new Error(`${entry.name}: ${result.message}`);
       expect(checkRhythm(result.rhythm), entry.name).toMatchObject({ ok: true });
       const layer = result.rhythm.layers.at(-1);
-      expect(layer?.strokes.length, entry.name).toBe(entry.skeleton.length);
+      const strokes = entry.skeleton.flatMap(({ kinds = ['one'] }) => kinds);
+      expect(layer?.strokes.length, entry.name).toBe(strokes.length);
       ids.add(entry.tradition);
     }
-    expect(ids).toEqual(new Set(['north-indian', 'usul', 'timeline']));
+    expect(ids).toEqual(new Set(['north-indian', 'compas', 'usul', 'timeline', 'part']));
+  });
+
+  it('is played on its own instrument, with beats cut as their strokes need', () => {
+    const layerOf = (name: string) => {
+      const entry = entryNamed(name);
+      const layer = entry && skeletonLayer(entry);
+      if (!entry || !layer) throw new Error(name);
+      return { layer, rows: writeLayerRows(layer, entry.cycle).split('\n') };
+    };
+    const ektal = layerOf('ektal');
+    expect(ektal.layer.instrument).toBe('north-indian-pair');
+    expect(ektal.rows[0]).toBe(
+      'play  W / W / H G / T R k T / U / N / K / N / H G / T R k T / W / N',
+    );
+    expect(ektal.rows.at(-1)).toBe(
+      'say   dhin / dhin / dha ge / ti ra ki ta / tu / na / kat / ta / dha ge / ti ra ki ta / dhin / na',
+    );
+    // The second half of a beat, and two bars.
+    expect(layerOf('jhumra').rows[0]).toMatch(/^play {2}W \/ \. H \/ T R k T \//);
+    expect(layerOf('chautal').layer.instrument).toBe('pakhawaj');
+    expect(layerOf('conga tumbao').rows[0]).toBe('play  H T / C! t / H T / O! O!');
+    expect(layerOf('solea').rows[0]).toBe(
+      'play  x / x / X! / x / x / X! / x / X! / x / X! / x / X!',
+    );
+    expect(layerOf('son clave in two bars').rows[0]).toBe(
+      'play  X . / . X / . . / X . | . . / X . / X . / . .',
+    );
   });
 
   it('is refused where there is no room or nothing to add', () => {

@@ -1,8 +1,8 @@
 import { nth } from '../bounds/index.ts';
-import type { CatalogueEntry } from '../catalogue/index.ts';
-import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import { type CatalogueEntry, pulseOf } from '../catalogue/index.ts';
+import { beatsOf, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
-import { rational } from '../time/index.ts';
+import { lcm, rational } from '../time/index.ts';
 import { addLayer, appendLayer } from './layers.ts';
 import type { Layer, Rhythm, Stroke } from './model.ts';
 import { recast } from './recast.ts';
@@ -11,8 +11,9 @@ export type AddResult =
   | { readonly ok: true; readonly rhythm: Rhythm }
   | { readonly ok: false; readonly message: string };
 
-/** Low and high strokes go to the goblet drum, others to claves. */
+/** The entry’s own instrument; else low and high strokes go to the darbuka, others to claves. */
 function instrumentOf(entry: CatalogueEntry) {
+  if (entry.instrument !== undefined) return findInstrument(entry.instrument);
   const plain = entry.skeleton?.every((stroke) => stroke.sound === 'plain') ?? true;
   return findInstrument(plain ? 'claves' : 'goblet-drum');
 }
@@ -35,21 +36,45 @@ export function skeletonLayer(entry: CatalogueEntry): Layer | undefined {
   };
   const made = addLayer(empty, instrument, entry.name).layers[0];
   if (!made) return undefined;
-  const starts = beatStarts(entry.cycle);
-  const strokes = entry.skeleton.map(({ pulse, sound, say }): Stroke => {
-    const beat = starts.findLastIndex((start) => start <= pulse);
-    const first = made.cells.slice(0, beat).reduce((sum, cell) => sum + cell.slots, 0);
-    const span = beatsOf(entry.cycle)[beat]?.span ?? 1;
-    const slots = made.cells[beat]?.slots ?? span;
-    return {
-      slot: first + Math.floor(((pulse - nth(starts, beat)) * slots) / span),
-      kind: sound === 'low' ? 'D' : sound === 'high' ? 'T' : 'X',
-      force: 3,
-      ...(say && /^[^\s/|*+#<>"]{1,24}$/u.test(say) && say !== '-' ? { say } : {}),
-    };
+  const beats = beatsOverTurns(entry.cycle, entry.turns ?? 1);
+  const skeleton = entry.skeleton;
+  const inBeat = (beat: number) => {
+    const {
+      start,
+      beat: { span },
+    } = nth(beats, beat);
+    return skeleton.filter(({ pulse }) => start <= pulse && pulse < start + span);
+  };
+  // A beat whose pulses are cut is cut as finely as its strokes need.
+  const cells = beats.map(({ beat: { span } }, beat) => ({
+    beats: { num: 1, den: 1 },
+    slots: span * inBeat(beat).reduce((all, { part }) => lcm(all, part?.[1] ?? 1), 1),
+  }));
+  let first = 0;
+  const strokes = beats.flatMap(({ start, beat: { span } }, beat) => {
+    const { slots } = nth(cells, beat);
+    const here = inBeat(beat).flatMap((stroke): Stroke[] => {
+      const slot = first + ((pulseOf(stroke) - start) * slots) / span;
+      const {
+        sound,
+        say,
+        loud,
+        kinds = [sound === 'low' ? 'D' : sound === 'high' ? 'T' : 'X'],
+      } = stroke;
+      const says = say && /^[^\s/|*+#<>"]{1,24}$/u.test(say) && say !== '-' ? { say } : {};
+      return kinds.map((kind, at) => ({
+        slot,
+        kind,
+        force: loud ? 4 : 3,
+        ...(at === 0 ? says : {}),
+      }));
+    });
+    first += slots;
+    return here;
   });
   return {
     ...made,
+    cells,
     strokes,
     ...(entry.tradition === 'timeline' ? { role: 'timeline' as const } : {}),
     ...(entry.side ? { side: entry.side } : {}),
@@ -65,13 +90,14 @@ export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResu
   const layer = skeletonLayer(entry);
   if (!layer) return { ok: false, message: 'This entry has no strokes.' };
   const alone = { ...rhythm, cycle: entry.cycle, layers: [layer] };
-  const fits = turnPulses(entry.cycle) % turnPulses(rhythm.cycle) === 0;
+  const length = turnPulses(entry.cycle) * (entry.turns ?? 1);
+  const fits = length % turnPulses(rhythm.cycle) === 0;
   const spans = new Set(beatsOf(rhythm.cycle).map((beat) => beat.span));
   const [span] = spans;
   if (!fits && (spans.size > 1 || span === undefined)) {
     return {
       ok: false,
-      message: `${entry.name} has ${turnPulses(entry.cycle)} pulses and this turn ${turnPulses(rhythm.cycle)} in uneven beats: it cannot come round over them. Use its cycle instead.`,
+      message: `${entry.name} has ${length} pulses and this turn ${turnPulses(rhythm.cycle)} in uneven beats: it cannot come round over them. Use its cycle instead.`,
     };
   }
   // In even beats of another length each cell lasts as many pulses as it did.
@@ -80,8 +106,9 @@ export function addSkeletonLayer(rhythm: Rhythm, entry: CatalogueEntry): AddResu
     : {
         ...layer,
         cells: layer.cells.map((cell, beat) => {
-          const length = rational(beatsOf(entry.cycle)[beat]?.span ?? 1, span ?? 1);
-          return { ...cell, beats: { num: length.num, den: length.den } };
+          const beats = beatsOf(entry.cycle);
+          const lasts = rational(nth(beats, beat % beats.length).span, span ?? 1);
+          return { ...cell, beats: { num: lasts.num, den: lasts.den } };
         }),
         free: true as const,
       };

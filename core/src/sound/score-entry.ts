@@ -1,4 +1,4 @@
-import type { SkeletonStroke } from '../catalogue/index.ts';
+import { type CatalogueEntry, pulseOf } from '../catalogue/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { GESTURE_LAYER, type Score, type ScoreEvent, scoreGestures } from './score.ts';
 
@@ -18,18 +18,24 @@ const SOUNDS = {
  */
 export function scoreEntry(
   cycle: Cycle,
-  skeleton: readonly SkeletonStroke[] = [],
+  { skeleton = [], instrument }: Pick<CatalogueEntry, 'skeleton' | 'instrument'>,
   gestures = true,
 ): Score {
   const score = scoreGestures(cycle);
-  const strokes = skeleton.map(
-    ({ pulse, sound }): ScoreEvent => ({
-      ticks: pulse,
-      offset: 0,
-      layer: SKELETON_LAYER,
-      sound: { ...SOUNDS[sound], force: 3 },
-    }),
-  );
+  const strokes = skeleton.flatMap((stroke) => {
+    const sounds =
+      instrument && stroke.kinds
+        ? stroke.kinds.map((kind) => ({ instrument, kind }))
+        : [SOUNDS[stroke.sound]];
+    return sounds.map(
+      (sound): ScoreEvent => ({
+        ticks: pulseOf(stroke),
+        offset: 0,
+        layer: SKELETON_LAYER,
+        sound: { ...sound, force: stroke.loud ? 4 : 3 },
+      }),
+    );
+  });
   const shown = gestures ? score.events.filter((event) => event.layer === GESTURE_LAYER) : [];
   return { ...score, events: [...shown, ...strokes].sort((a, b) => a.ticks - b.ticks) };
 }

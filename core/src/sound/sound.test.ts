@@ -180,11 +180,11 @@ describe('chokes, rolls and gestures', () => {
 
 describe('a catalogue entry', () => {
   it('is heard by its gestures and the strokes it is known by', () => {
-    const { cycle, skeleton } = entryNamed('samai thaqil') ?? {};
-    if (!cycle || !skeleton) throw new Error('no entry');
-    const all = scoreEntry(cycle, skeleton);
+    const entry = entryNamed('samai thaqil');
+    if (!entry) throw new Error('no entry');
+    const all = scoreEntry(entry.cycle, entry);
     expect(all.events.filter((event) => event.layer === 'gestures')).toHaveLength(4);
-    const strokes = scoreEntry(cycle, skeleton, false).events;
+    const strokes = scoreEntry(entry.cycle, entry, false).events;
     expect(strokes.map((event) => `${event.ticks}${event.sound.kind}`)).toEqual([
       '0D',
       '3T',

@@ -90,7 +90,9 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
   );
   const each = (pick: (stroke: Stroke) => string | undefined) => (slot: number) => {
     const parts = (bySlot.get(slot) ?? []).map((stroke) => pick(stroke) ?? '.');
-    return parts.every((part) => part === '.') ? '.' : parts.join('+');
+    // What stands for nothing at the end is left out: it reads back the same.
+    const last = parts.findLastIndex((part) => part !== '.');
+    return last < 0 ? '.' : parts.slice(0, last + 1).join('+');
   };
   return [
     play,

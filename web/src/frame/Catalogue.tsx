@@ -1,5 +1,6 @@
 import {
   type CatalogueEntry,
+  GATI_NAMES,
   searchCatalogue,
   TALA_SPEEDS,
   TRADITION_NOTES,
@@ -62,15 +63,15 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
           ))}
         </Select>
         <Select
-          aria-label="Parts of a beat in South Indian talas"
-          title="Parts of a beat in South Indian talas"
+          aria-label="Gati (nadai) of South Indian talas"
+          title="Gati or nadai: parts of a beat in South Indian talas"
           value={speed}
           className="text-note"
           onChange={(event) => setSpeed(Number(event.target.value))}
         >
           {TALA_SPEEDS.map((one) => (
             <option key={one} value={one}>
-              {one} parts
+              {GATI_NAMES[one]} gati: {one} parts
             </option>
           ))}
         </Select>

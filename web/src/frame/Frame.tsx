@@ -1,6 +1,6 @@
 import { type CatalogueEntry, entryOf, TRADITION_NOTES } from '@stride/core/catalogue';
 import { usualCounting } from '@stride/core/counting';
-import { beatsOf, type Cycle, describeCycle } from '@stride/core/cycle';
+import { beatsOf, type Cycle, describeCycle, overTurns } from '@stride/core/cycle';
 import { sayLengths } from '@stride/core/read';
 import {
   addSkeletonLayer,
@@ -44,6 +44,8 @@ export function Frame() {
   const isOther = looking !== undefined && looking.cycle !== rhythm.cycle;
   const [quick, setQuick] = useState(false);
   const tempo: Tempo = isOther ? looking.tempos[quick ? 1 : 0] : tempoAt(rhythm);
+  /** A line of several turns is drawn and heard whole. */
+  const shown = useMemo(() => overTurns(cycle, entry?.turns ?? 1), [cycle, entry]);
   const counting = (isOther ? looking.counting : rhythm.counting) ?? usualCounting(cycle);
   const change = useMemo(
     () => (isOther ? recast(rhythm, looking.cycle) : undefined),
@@ -65,7 +67,7 @@ export function Frame() {
       return;
     }
     tapping.clear();
-    playLoop(owner, scoreEntry(cycle, entry?.skeleton), tempo);
+    playLoop(owner, scoreEntry(shown, entry ?? {}), tempo);
   }
 
   function keep(kept: Cycle): Promise<void> {
@@ -130,7 +132,7 @@ export function Frame() {
             </span>
           </div>
           <GestureLine
-            cycle={cycle}
+            cycle={shown}
             counting={counting}
             skeleton={entry?.skeleton}
             accents={entry?.accents}

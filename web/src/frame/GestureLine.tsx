@@ -1,4 +1,4 @@
-import type { SkeletonStroke } from '@stride/core/catalogue';
+import { pulseOf, type SkeletonStroke } from '@stride/core/catalogue';
 import { type Counting, countTurn } from '@stride/core/counting';
 import { beatStarts, beatsOf, type Cycle, type Gesture, turnPulses } from '@stride/core/cycle';
 import { useRef } from 'react';
@@ -150,7 +150,9 @@ export function GestureLine(props: GestureLineProps) {
             />
           );
         })}
-        {skeleton.map(({ pulse, sound, say }) => {
+        {skeleton.map((stroke) => {
+          const { sound, say } = stroke;
+          const pulse = pulseOf(stroke);
           const { x, y } = at(pulse);
           const family = sound === 'low' ? 'bass' : sound === 'high' ? 'slap' : 'metal';
           return (

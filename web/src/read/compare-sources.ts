@@ -12,7 +12,8 @@ export interface Source {
 }
 
 const fromCatalogue: readonly Source[] = CATALOGUE.flatMap((entry: CatalogueEntry) => {
-  const layer = entry.tradition === 'timeline' ? skeletonLayer(entry) : undefined;
+  const layer =
+    entry.tradition === 'timeline' || entry.tradition === 'part' ? skeletonLayer(entry) : undefined;
   return layer
     ? [
         {

@@ -16,7 +16,7 @@ import { listRhythms, readRecord } from '../store/rhythms.ts';
 /** The catalogue's timelines, ready to be asked. */
 const timelines = makeLibrary(
   CATALOGUE.flatMap((entry) =>
-    entry.tradition === 'timeline' && entry.skeleton
+    entry.tradition === 'timeline' && entry.skeleton && entry.writes === undefined
       ? [
           {
             id: entry.id,

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { timeRhythm } from '../../rhythm/index.ts';
 import { readRhythm } from '../../text/index.ts';
 import { slotAt } from '../index.ts';
+import { sayPlace } from '../sentences/place.ts';
+import { placeOf } from './place.ts';
 
 const { rhythm } = readRhythm(
   'rhythm A\ncycle 4+4+3\nlayer B : goblet drum\nplay D . . . / T T T / D . . | D D / T . . . / D . .',
@@ -14,6 +16,32 @@ function at(text: string) {
   if (!layer || !grid) throw new Error('no layer');
   return slotAt(text, rhythm.cycle, layer, grid, 'plain');
 }
+
+describe('a place that is counted with one word twice', () => {
+  const six = readRhythm('rhythm S\ncycle 1x2\nlayer B : claves\nplay X X X X X X / X').rhythm;
+  const timed = timeRhythm(six);
+  const [layer] = six.layers;
+  const grid = timed.ok ? timed.timing.layers[0] : undefined;
+  if (!layer || !grid) throw new Error('no layer');
+
+  it.each(['triplet', 'la-li', 'spoken-drum', 'ta-ka-di-mi', 'plain'] as const)(
+    'has an address of its own in every slot, in %s words, and each is found again',
+    (counting) => {
+      const said = [0, 1, 2, 3, 4, 5, 6].map((slot) =>
+        sayPlace(placeOf(six.cycle, layer, grid, slot, counting)),
+      );
+      expect(new Set(said).size).toBe(7);
+      said.forEach((text, slot) => {
+        expect(slotAt(text, six.cycle, layer, grid, counting), text).toEqual({ ok: true, slot });
+      });
+    },
+  );
+
+  it('says which time it is', () => {
+    expect(sayPlace(placeOf(six.cycle, layer, grid, 4, 'triplet'))).toBe('second trip of 1');
+    expect(sayPlace(placeOf(six.cycle, layer, grid, 1, 'triplet'))).toBe('trip of 1');
+  });
+});
 
 describe('a place as an address', () => {
   it.each([
@@ -33,6 +61,14 @@ describe('a place as an address', () => {
     ['just before 1 in bar 2', 9],
     ['pulse 9', 7],
     ['pulse 5 in bar 2', 12],
+    ['the one', 0],
+    ['on the one', 0],
+    ['on 2', 4],
+    ['on beat 3', 7],
+    ['and of 1', 2],
+    ['the and of one', 2],
+    ['and of one in bar 2', 11],
+    ['just before two', 3],
   ])('%s is slot %i', (text, slot) => {
     expect(at(text)).toEqual({ ok: true, slot });
   });

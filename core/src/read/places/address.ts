@@ -14,7 +14,7 @@ const EXAMPLES = 'Write a place such as 3, & of 2, a of 1 in bar 2, just before 
 /**
  * The slot of a layer that a player means by a counted place: `3` or `beat 3`, `& of 2`,
  * `just before 2` (the last slot before the beat), `right after 1` (the first slot after it),
- * `pulse 7`, each with `in bar 2` or `bar 2` where it is not the first.
+ * `pulse 7`, and as players say them: `the one`, `on 2`, `and of 3`; each with `in bar 2` or `bar 2` where it is not the first.
  * @example slotAt('& of 3 in bar 2', cycle, layer, grid, 'plain')
  */
 export function slotAt(
@@ -27,7 +27,7 @@ export function slotAt(
   const plain = text.trim().toLowerCase().replace(/[,]/g, ' ').replace(/\s+/g, ' ');
   const bar = /(?:^|\s)(?:in |of )?(?:bar|turn) (\d+)$|^(?:bar|turn) (\d+)\s?/.exec(plain);
   const turn = Number(bar?.[1] ?? bar?.[2] ?? 1);
-  const rest = bar ? plain.replace(bar[0], '').trim() : plain;
+  const rest = asCounted(bar ? plain.replace(bar[0], '').trim() : plain);
   const turns = Math.ceil(grid.lengthTicks / grid.turnTicks);
   if (turn < 1 || turn > turns) {
     return no(`There is no bar ${turn} here; ${layer.name} has ${turns}.`);
@@ -69,6 +69,21 @@ export function slotAt(
       ? `Beat ${beat} is not divided here.`
       : `Beat ${beat} has no “${word}” here. After ${beat} come ${words.join(', ')}.`,
   );
+}
+
+const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+
+/** A place as it is said, the way it is counted: `on the one` is 1, `and of three` is & of 3. */
+function asCounted(said: string): string {
+  return said
+    .replace(/^(?:on )?the (?=one$)/, '')
+    .replace(/^on /, '')
+    .replace(/^(?:the )?and\b/, '&')
+    .replace(/^the (?=\S+ (?:of|before|after))/, '')
+    .replace(/\b[a-z]+$/, (word) => {
+      const number = NUMBERS.indexOf(word) + 1;
+      return number > 0 ? String(number) : word;
+    });
 }
 
 function exactly(grid: LayerGrid, ticks: number, what: string): AddressResult {

@@ -9,6 +9,7 @@ import {
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../../cycle/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import { equal, floor, ONE, type Pulses, rational, subtract } from '../../time/index.ts';
+import { ordinal } from '../../wording/index.ts';
 
 /** Where a slot lies, as a player says it. */
 export interface Place {
@@ -48,6 +49,16 @@ export function placeOf(
   return place;
 }
 
+/** The word of a part of a beat; one that was said before in the beat says which time it is: second trip. */
+function distinctWord(words: readonly string[], part: number): string | undefined {
+  const word = words[part];
+  if (word === undefined) return undefined;
+  // The beat’s own number is not a word for a part of it.
+  const from = /^\d+$/.test(words[0] ?? '') ? 1 : 0;
+  const before = words.slice(from, part).filter((one) => one === word).length;
+  return before === 0 ? word : `${ordinal(before + 1)} ${word}`;
+}
+
 function findPlace(
   cycle: Cycle,
   layer: Layer,
@@ -78,9 +89,9 @@ function findPlace(
   if (isPulseSystem(systemFor(system, span))) {
     word = sinceBeat.den === 1 ? countTurn(system, cycle)[within.num]?.word : undefined;
   } else if (wholeBeat && cell) {
-    word = countBeat(system, beat + 1, cell.slots)[part];
+    word = distinctWord(countBeat(system, beat + 1, cell.slots), part);
   } else if (sinceBeat.den === 1) {
-    word = countBeat(system, beat + 1, span)[sinceBeat.num];
+    word = distinctWord(countBeat(system, beat + 1, span), sinceBeat.num);
   }
   return {
     turn: turn + 1,

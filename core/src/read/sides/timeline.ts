@@ -31,7 +31,7 @@ export function timelineOf(lines: Lines, timing: Timing, index: number): Timelin
 
 /** A two-sided timeline of the catalogue; undefined for an entry without sides. */
 export function timelineOfEntry(entry: CatalogueEntry): Timeline | undefined {
-  const span = turnPulses(entry.cycle);
+  const span = turnPulses(entry.cycle) * (entry.turns ?? 1);
   if (!entry.side || !entry.skeleton || span % 2 !== 0) return undefined;
   const onsets = entry.skeleton.map((stroke) => stroke.pulse);
   return { name: entry.name, onsets, span, side: entry.side };

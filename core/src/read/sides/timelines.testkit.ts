@@ -4,7 +4,7 @@ import type { KnownLine } from '../line/families.ts';
 
 /** The timelines of the catalogue as lines to look up. */
 export const TIMELINES_FOR_READING: readonly KnownLine[] = CATALOGUE.flatMap((entry) =>
-  entry.tradition === 'timeline' && entry.skeleton
+  entry.tradition === 'timeline' && entry.skeleton && entry.writes === undefined
     ? [
         {
           id: entry.id,
