@@ -21,7 +21,7 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'agogô, two-pitch bell, gankogui | Two bells on one handle, low and high. | two-pitch-bell',
+    'agogô, two-pitch bell, gankogui | Two bells on one handle, low and high. | two-pitch-bell one frame',
     `
     L | low | metal | strong | bell 620 @0 | The stick on the mouth of the large bell. |
     H | high | metal | strong | bell 930 @1 | The stick on the mouth of the small bell. |
@@ -31,7 +31,7 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'four-pitch bell | Four bells on one frame, from low to high.',
+    'four-pitch bell | Four bells on one frame, from low to high. | four-pitch-bell one frame',
     `
     A | lowest | metal | strong | bell 520 @0 | The stick on the lowest bell. |
     E | second | metal | strong | bell 660 @1 | The stick on the second bell. |
@@ -44,17 +44,17 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     'güiro, scraper, reco-reco | A ribbed gourd or tube and a scraping stick. | scraper',
     `
     X | long scrape | shaken | strong | scrape 3200 | One even stroke along the ribs, down and away. |
-    x | short down | shaken | strong | scrape-short 2600 | A short stroke down. |
-    u | short up | shaken | strong | scrape-short 4600 | A short stroke up. |
+    x | short down | shaken | strong after u | scrape-short 2600 | A short stroke down. |
+    u | short up | shaken | strong after x X | scrape-short 4600 | A short stroke up. |
     t | tap | touch | strong | wood 900 | The stick taps the ribs without scraping. |
     `,
   ),
   instrumentFrom(
     'shaker, egg, maracas | A closed vessel with seeds in one hand or both.',
     `
-    X | forward accent | shaken | strong | shake-accent 5200 | The hand stops at the front, so that all seeds land together. |
-    x | forward | shaken | strong | shake 5600 | A small movement forward that stops clearly. |
-    u | back | shaken | strong | shake 3900 | The movement back, a little softer. |
+    X | forward accent | shaken | strong after u | shake-accent 5200 | The hand stops at the front, so that all seeds land together. |
+    x | forward | shaken | strong after u | shake 5600 | A small movement forward that stops clearly. |
+    u | back | shaken | strong after x X | shake 3900 | The movement back, a little softer. |
     w | weak hand | shaken | weak | shake 6200 | The other hand’s shaker. |
     t | tap | touch | weak | shake 3600 | The vessel is tapped with the fingers of the other hand. |
     `,
@@ -79,7 +79,7 @@ export const BELLS_AND_SHAKERS: readonly Instrument[] = [
     `,
   ),
   instrumentFrom(
-    'castanets | Two pairs of hollow wooden shells on the thumbs: a higher pair and a lower one.',
+    'castanets | Two pairs of hollow wooden shells on the thumbs: a higher pair and a lower one. | castanets one frame',
     `
     R | roll finger | slap | strong | wood 2200 @1 | One finger of the hand with the higher pair throws the shell shut; a roll is four fingers, one after the other. |
     L | low | slap | weak | wood 1650 @0 | The fingers of the other hand together throw the lower pair shut. |

@@ -6,9 +6,9 @@ export const HAND_DRUMS: readonly Instrument[] = [
   instrumentFrom(
     'conga, tall hand drum, tumbadora | One tall barrel-shaped drum, both hands. | tall-hand-drum',
     `
-    H | heel | touch | either | skin-touch 150 | The heel of the hand rocks down on the middle of the skin. |
-    T | toe | touch | either | skin-touch 240 | The fingers rock down after the heel and rest. |
-    t | touch | touch | either | skin-touch 400 | The fingertips fall by their own weight, near the rim: lighter and higher than the toe. |
+    H | heel | touch | either after T t | skin-touch 150 | The heel of the hand rocks down on the middle of the skin. |
+    T | toe | touch | either after H t | skin-touch 240 | The fingers rock down after the heel and rest. |
+    t | touch | touch | either after H T | skin-touch 400 | The fingertips fall by their own weight, near the rim: lighter and higher than the toe. |
     O | open | open | either | skin-open 220 | The fingers strike at the rim and leave at once, so that it sings. |
     M | muffled | muted | either | skin-muffled 228 | Struck as the open tone, and the fingers stay on the skin. | t
     C | closed slap | slap | either | skin-slap 350 | The loose fingers snap down and stay, dry and bright. | O
@@ -19,8 +19,8 @@ export const HAND_DRUMS: readonly Instrument[] = [
   instrumentFrom(
     'three congas, three tall drums | Three tall drums under one player: low, middle and high. | three-tall-drums',
     `
-    H | heel | touch | either | skin-touch 150 @2 | The heel of the hand rocks down on the high drum. |
-    T | toe | touch | either | skin-touch 230 @2 | The fingers rock down after the heel on the high drum. |
+    H | heel | touch | either after T | skin-touch 150 @2 | The heel of the hand rocks down on the high drum. |
+    T | toe | touch | either after H | skin-touch 230 @2 | The fingers rock down after the heel on the high drum. |
     O | high open | open | either | skin-open 250 @2 | Open tone on the high drum: strike at the rim and leave. |
     o | middle open | open | either | skin-open 196 @1 | Open tone on the middle drum; turn from the waist, not from the wrist. | O
     p | low open | open | either | skin-open 152 @0 | Open tone on the low drum. | O
@@ -37,8 +37,8 @@ export const HAND_DRUMS: readonly Instrument[] = [
     H | high open | open | strong | skin-open 420 @1 | The fingertips strike the rim of the small drum and leave. |
     L | low open | open | either | skin-open 300 @0 | The fingertips strike the rim of the large drum and leave. |
     S | high slap | slap | strong | skin-crack 620 @1 | The fingers snap at the rim of the small drum. | H
-    t | touch | touch | weak | skin-touch 410 @1 | The fingertips rest lightly, to keep the flow between the strokes. |
-    k | thumb | touch | weak | skin-touch 340 @1 | The thumb rolls onto the skin of the small drum. | t
+    t | touch | touch | weak after k | skin-touch 410 @1 | The fingertips rest lightly, to keep the flow between the strokes. |
+    k | thumb | touch | weak after t | skin-touch 340 @1 | The thumb rolls onto the skin of the small drum. | t
     M | muffled | muted | either | skin-muffled 400 @1 | A short stroke with the fingers left lying. |
     `,
   ),
@@ -111,8 +111,8 @@ export const HAND_DRUMS: readonly Instrument[] = [
     `
     D | low | bass | strong | skin-bass 112 | The thumb strikes near the rim and leaves. |
     d | low closed | muted | strong | skin-muffled 118 | The thumb strikes while a finger of the other hand damps from behind. | D
-    T | fingertips | shaken | strong | jingle-short 6200 | The fingertips strike the rim, and the jingles answer. |
-    H | heel | shaken | strong | jingle-short 3600 | The heel of the hand strikes the rim. |
+    T | fingertips | shaken | strong after H D | jingle-short 6200 | The fingertips strike the rim, and the jingles answer. |
+    H | heel | shaken | strong after T t | jingle-short 3600 | The heel of the hand strikes the rim. |
     S | slap | slap | strong | skin-slap 560 | The cupped hand slaps the middle and stays. | T
     J | jingles | shaken | strong | jingle 7000 | One pair of jingles is struck alone with a fingertip. | T
     j | shake | shaken | weak | jingle 4600 | The holding hand turns to and fro. |
@@ -185,8 +185,8 @@ export const HAND_DRUMS: readonly Instrument[] = [
     N | na | open | strong | skin-open 392 @1 | The first finger strikes the rim while the ring finger rests, so that it rings. | t
     I | tin | open | strong | skin-open 370 @1 | The first finger strikes lightly between rim and spot and rings. | N
     U | tun | open | strong | skin-open 330 @1 | The first finger strikes the spot with no finger resting. | N
-    T | te | muted | strong | skin-muffled 430 @1 | The ring and middle fingers land on the spot and stay. |
-    R | re | muted | strong | skin-muffled 450 @1 | The first finger lands on the spot and stays, answering te. | T
+    T | te | muted | strong after R | skin-muffled 430 @1 | The ring and middle fingers land on the spot and stay. |
+    R | re | muted | strong after T | skin-muffled 450 @1 | The first finger lands on the spot and stays, answering te. | T
     t | rest | touch | strong | skin-touch 420 @1 | A fingertip keeps the place without ringing. |
     +H | dha | G N | The low drum rings with na. |
     +W | dhin | G I | The low drum rings with tin. |
@@ -200,8 +200,8 @@ export const HAND_DRUMS: readonly Instrument[] = [
     d | closed low | muted | weak | skin-muffled 120 @0 | The flat hand lands on the deep head and stays. |
     N | nam | open | strong | skin-open 310 @1 | The first finger strikes the rim while the ring finger rests. | t
     I | dhin | open | strong | skin-open 290 @1 | The first finger strikes the middle ring and leaves. | N
-    T | ta | muted | strong | skin-muffled 340 @1 | The fingers together land on the spot and stay. |
-    K | ki | muted | strong | skin-muffled 365 @1 | The middle fingers land on the spot and stay. | T
+    T | ta | muted | strong after K | skin-muffled 340 @1 | The fingers together land on the spot and stay. |
+    K | ki | muted | strong after T | skin-muffled 365 @1 | The middle fingers land on the spot and stay. | T
     C | chapu | slap | strong | skin-crack 560 @1 | The little finger’s side cuts at the rim and the whole head sings. | N
     t | rest | touch | strong | skin-touch 330 @1 | A fingertip keeps the place. |
     +H | tham | D N | The deep head with nam. |
@@ -215,8 +215,8 @@ export const HAND_DRUMS: readonly Instrument[] = [
     k | ka | muted | weak | skin-muffled 120 @0 | The flat hand lands on the deep head and stays. |
     N | na | open | strong | skin-open 300 @1 | The first finger strikes the rim and leaves. | t
     D | din | open | strong | skin-open 270 @1 | The open hand strikes the high head near the spot and leaves. | N
-    T | ta | muted | strong | skin-muffled 330 @1 | The fingers together land on the spot and stay. |
-    R | ti | muted | strong | skin-muffled 350 @1 | The upper part of the hand lands on the spot and stays, taking turns with ta. | T
+    T | ta | muted | strong after R | skin-muffled 330 @1 | The fingers together land on the spot and stay. |
+    R | ti | muted | strong after T | skin-muffled 350 @1 | The upper part of the hand lands on the spot and stays, taking turns with ta. | T
     t | rest | touch | strong | skin-touch 320 @1 | A fingertip keeps the place. |
     +H | dha | G N | The deep head with na. |
     +W | dhin | G D | The deep head with din. |
@@ -229,7 +229,7 @@ export const HAND_DRUMS: readonly Instrument[] = [
     k | ke | muted | weak | skin-muffled 130 @0 | The flat hand lands on the broad head. |
     N | ne | open | strong | skin-open 520 @1 | The first finger strikes the rim of the small head and rings. | t
     T | ta | slap | strong | skin-crack 900 @1 | The fingers snap on the small head, sharp and short. | N
-    R | re | muted | strong | skin-muffled 560 @1 | The fingers land on the small head and stay. |
+    R | re | muted | strong after T | skin-muffled 560 @1 | The fingers land on the small head and stay. |
     t | rest | touch | strong | skin-touch 460 @1 | A fingertip keeps the place. |
     +H | jha | G T | The broad head with ta. |
     +W | dhe | G N | The broad head with ne. |

@@ -66,6 +66,8 @@ export interface StrokeKind {
   readonly easier?: string;
   /** How it sounds, where the instrument has no voices of its own. */
   readonly sound?: StrokeSound;
+  /** Codes of strokes after which it comes in one motion of the same hand, as toe after heel. */
+  readonly after?: readonly string[];
   /** Which drum or pitch it is played on, from 0 for the lowest, where the player has several. */
   readonly drum?: number;
 }
@@ -90,6 +92,8 @@ export interface Instrument {
   /** Other names it goes by; they can be typed as well. */
   readonly also?: readonly string[];
   readonly compounds?: readonly Compound[];
+  /** Its pitches lie on one frame, so that a hand need not travel between them. */
+  readonly oneFrame?: true;
   /** False for what is not played with the hands; nothing is then read of hands. */
   readonly byHand?: false;
 }

@@ -48,9 +48,9 @@ export const STICK_DRUMS: readonly Instrument[] = [
   instrumentFrom(
     'bodhrán, tipper frame drum | A frame drum played with a short double-ended stick; the other hand is behind the skin. | tipper-frame-drum',
     `
-    D | down | open | strong | stick-open 132 | The near end of the tipper strikes on its way down. |
-    U | up | open | strong | stick-open 136 | The same end strikes on its way up, and is to sound like down; the wrist turns, the arm rests. | D
-    T | top end | open | strong | stick-open 196 | The far end meets the skin as the wrist turns over. | D
+    D | down | open | strong after U T | stick-open 132 | The near end of the tipper strikes on its way down. |
+    U | up | open | strong after D T B | stick-open 136 | The same end strikes on its way up, and is to sound like down; the wrist turns, the arm rests. | D
+    T | top end | open | strong after U D | stick-open 196 | The far end meets the skin as the wrist turns over. | D
     B | low | bass | strong | skin-bass 62 | Down with the hand behind taken off the skin. |
     R | rim | slap | strong | rim 1300 | The tipper on the wooden rim. | D
     M | pressed | muted | strong | stick-muffled 150 | The hand behind presses the skin up. | D

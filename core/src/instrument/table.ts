@@ -12,7 +12,8 @@ import {
 
 /**
  * An instrument from rows of text, a stroke in each:
- * `code | name | family | hand | timbre pitch @drum | how | easier`. Rows that begin with `+` are
+ * `code | name | family | hand | timbre pitch @drum | how | easier`; the hand may be followed by `after` and the codes
+ * after which the stroke comes in one motion, the id by `one frame`. Rows that begin with `+` are
  * compounds: `+code | name | part part | how`. The head is `name, other names | note | id`; the id never changes, since
  * kept rhythms have it, and is the name where it is left out.
  * @throws RangeError where a row names a family or a timbre that there is not
@@ -23,7 +24,8 @@ export function instrumentFrom(head: string, table: string, byHand = true): Inst
   const rows = tableOf(table, COLUMNS);
   const compounds = rows.filter(({ code }) => code.startsWith('+')).map(compoundFrom);
   return {
-    id: id === '' ? name.replaceAll(' ', '-') : id,
+    id: id.replace(ONE_FRAME, '') || name.replaceAll(' ', '-'),
+    ...(ONE_FRAME.test(id) ? { oneFrame: true as const } : {}),
     name,
     note,
     ...(also.length > 0 ? { also } : {}),
@@ -33,11 +35,13 @@ export function instrumentFrom(head: string, table: string, byHand = true): Inst
   };
 }
 
+const ONE_FRAME = /\s*one frame$/;
 const COLUMNS = ['code', 'name', 'family', 'hand', 'sound', 'how', 'easier'] as const;
 type Row = Readonly<Record<(typeof COLUMNS)[number], string>>;
 
 function strokeFrom({ code, name, family, hand, sound, how, easier }: Row): StrokeKind {
   const [timbre, pitch, drum = ''] = sound.split(/\s+@?/);
+  const [usual, , ...before] = hand.split(' ');
   if (!FAMILIES.includes(family as Family) || !TIMBRES.includes(timbre as Timbre)) {
     throw new RangeError(`No such family or timbre: ${code} ${family} ${sound}`);
   }
@@ -45,7 +49,8 @@ function strokeFrom({ code, name, family, hand, sound, how, easier }: Row): Stro
     code,
     name,
     family: family as Family,
-    hand: hand as UsualHand,
+    hand: usual as UsualHand,
+    ...(before.length > 0 ? { after: before } : {}),
     how,
     sound: { timbre: timbre as Timbre, pitch: Number(pitch) },
     ...(drum === '' ? {} : { drum: Number(drum) }),

@@ -9,6 +9,7 @@ export const TALL_DRUMS: Instrument = {
   strokes: [
     {
       code: 'H',
+      after: ['T', 't'],
       drum: 1,
       name: 'heel',
       family: 'touch',
@@ -17,6 +18,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 'T',
+      after: ['H', 't'],
       drum: 1,
       name: 'toe',
       family: 'touch',
@@ -25,6 +27,7 @@ export const TALL_DRUMS: Instrument = {
     },
     {
       code: 't',
+      after: ['H', 'T'],
       drum: 1,
       name: 'touch',
       family: 'touch',

@@ -85,7 +85,7 @@ describe('hands', () => {
     expect(hands.count).toEqual({ R: 8, L: 8, F: 0 });
     expect(hands.inTurn).toBe(true);
     expect(hands.leads).toEqual(['R', 'R']);
-    expect(hands.shortest && formatRational(hands.shortest.gap)).toBe('2');
+    expect(hands.closest && formatRational(hands.closest.gap)).toBe('2');
     expect(strokesPerSecond(rational(2), rhythm.tempo)).toBeCloseTo(1.8, 10);
     expect(strokesPerSecond(rational(2), { bpm: 104, per: 3 })).toBeCloseTo(2.6, 10);
     const texts = readLayer(rhythm, 1)
@@ -93,7 +93,8 @@ describe('hands', () => {
       ?.findings.map((finding) => finding.text);
     expect(texts).toEqual([
       'Right 8, left 8, strictly in turn; the right leads every turn.',
-      'One hand strikes 1.8 times a second now, 2.6 at 104.',
+      'Over a turn the right hand strikes 1.8 times a second, 2.6 at 104.',
+      'The closest two of the right hand: 0.56 s, 0.38 s at 104.',
     ]);
   });
 
@@ -120,6 +121,68 @@ describe('hands', () => {
       slots: [0],
       tone: 'warn',
     });
+  });
+
+  const handsOfPlay = (instrument: string, tempo: string, rows: string) => {
+    const { rhythm } = timed(
+      `rhythm A\ncycle 2x4\ntempo ${tempo}\nlayer D : ${instrument}\n${rows}`,
+    );
+    return readLayer(rhythm, 0).find((group) => group.title === 'Hands')?.findings ?? [];
+  };
+  const TUMBAO = 'play H T / C! t / H T / O! O!\nhand L L / R L / L L / R R';
+
+  it('takes heel and toe as one motion: the commonest conga part is no warning at its usual tempo', () => {
+    for (const instrument of ['conga', 'congas']) {
+      const found = handsOfPlay(instrument, '160 to 200 per 2', TUMBAO);
+      expect(found.filter(({ tone }) => tone === 'warn')).toEqual([]);
+      expect(found.map(({ text }) => text)).toContain(
+        'The closest two of the right hand: 0.19 s, 0.15 s at 200.',
+      );
+    }
+    // On a drum where they are strokes apart the same hand is said to be quick.
+    const apart = handsOfPlay(
+      'darbuka',
+      '160 to 200 per 2',
+      'play D D / D D / D D / D D\nhand L L / R L / L L / R R',
+    );
+    expect(
+      apart.some(({ text }) => text.startsWith('The closest two of the left hand: 0.19 s')),
+    ).toBe(true);
+    const row = handsOfPlay(
+      'darbuka',
+      '160 to 200 per 2',
+      'play D D / D D / . . / . .\nhand L L / L L / . . / . .',
+    );
+    expect(row.find(({ tone }) => tone === 'warn')).toMatchObject({
+      text: 'At 200, 4 strokes of the left hand in a row come faster than 5 a second, where many begin to tire.',
+      slots: [0, 1, 2, 3],
+    });
+  });
+
+  it('says foot where it is a foot, and what is hard though it is short', () => {
+    const [, rate] = handsOfPlay('drum kit', '60 per 2', 'play B . / B . / B . / B .');
+    expect(rate?.text).toBe('Over a turn the foot strikes 1.0 times a second.');
+    const pair = handsOfPlay(
+      'darbuka',
+      '90 to 160 per 2',
+      'play D D . . / . . / . . / . .\nhand R R . . / . . / . . / . .',
+    );
+    expect(pair.find(({ tone }) => tone === 'warn')?.text).toBe(
+      'At 160 two strokes of the right hand are 0.09 s apart, which is hard for most.',
+    );
+    expect(pair.find(({ tone }) => tone === 'warn')?.slots).toEqual([0, 1]);
+  });
+
+  it('warns where one hand goes on faster than its ceiling, and from which tempo on', () => {
+    const found = handsOfPlay('claves', '200 to 360 per 1', 'play X X / X X / X X / X X');
+    expect(found.map(({ text }) => text)).toContain(
+      'Above 300 a minute the right hand strikes more than 5 times a second over a turn, where many begin to tire.',
+    );
+  });
+
+  it('has nothing to travel between the pitches of one frame', () => {
+    const found = handsOfPlay('agogô', '100 to 200 per 2', 'play L H / L H / L H / L H');
+    expect(found.some(({ text }) => text.includes('between drums'))).toBe(false);
   });
 
   it('counts every stroke once', () => {

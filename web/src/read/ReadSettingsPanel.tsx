@@ -1,4 +1,10 @@
-import { type ReadSettings, SIDE_SCHOOLS, type SideSchool } from '@stride/core/read';
+import {
+  READ_FROM,
+  type ReadFrom,
+  type ReadSettings,
+  SIDE_SCHOOLS,
+  type SideSchool,
+} from '@stride/core/read';
 import { SlidersHorizontal } from 'lucide-react';
 import { CEILING_RANGE } from '../store/read-settings.ts';
 import { Button } from '../ui/Button.tsx';
@@ -12,14 +18,23 @@ interface ReadSettingsPanelProps {
 }
 
 const SCHOOLS: Readonly<Record<SideSchool, { name: string; note: string }>> = {
-  strict: { name: 'Strict', note: 'Every accent that rubs beside the timeline is told.' },
-  loose: { name: 'Loose', note: 'Only the busier side is told.' },
+  strict: {
+    name: 'Strict',
+    note: 'Every accent off the beat that rubs beside the timeline is told.',
+  },
+  loose: { name: 'Loose', note: 'Only which side is busier and which is more off the beat.' },
   'no sides': { name: 'No sides', note: 'Timelines have no sides here; nothing is said of them.' },
+};
+
+const FROM_NAMES: Readonly<Record<ReadFrom, string>> = {
+  'every stroke': 'every stroke, the lightest too',
+  'plain strokes': 'plain strokes and accents',
+  accents: 'accents alone',
 };
 
 /** What the player wants of a reading: their ceiling, their school, their balance of low and high. */
 export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps) {
-  const { ceiling, school, high, lowOn } = settings;
+  const { ceiling, school, high, lowOn, from } = settings;
   const percent = (share: number) => Math.round(share * 100);
   const setHigh = (next: ReadSettings['high']) => onChange({ ...settings, high: next });
   return (
@@ -69,6 +84,28 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
           </Select>
         </label>
       </fieldset>
+      <label className="block text-sm text-quiet">
+        <span className="mb-1 block font-title text-lead font-bold text-ink">Off the beat</span>
+        Read the line from
+        <Select
+          value={from}
+          className="w-full text-note mt-1 text-ink"
+          onChange={(event) => {
+            const next = READ_FROM.find((one) => one === event.target.value);
+            if (next) onChange({ ...settings, from: next });
+          }}
+        >
+          {READ_FROM.map((one) => (
+            <option key={one} value={one}>
+              {FROM_NAMES[one]}
+            </option>
+          ))}
+        </Select>
+        <span className="mt-1 block">
+          Light strokes keep time; they do not make a line off-beat. A line that fills its slots is
+          read by its accents.
+        </span>
+      </label>
       <div>
         <h3 className="mb-1 text-lead">One hand’s ceiling</h3>
         <NumberField

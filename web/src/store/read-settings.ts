@@ -1,4 +1,4 @@
-import { type ReadSettings, SIDE_SCHOOLS, USUAL_READING } from '@stride/core/read';
+import { READ_FROM, type ReadSettings, SIDE_SCHOOLS, USUAL_READING } from '@stride/core/read';
 import * as v from 'valibot';
 import { type Setting, useSetting } from './use-setting.ts';
 
@@ -9,6 +9,8 @@ const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 const SettingsSchema = v.object({
   ceiling: v.pipe(v.number(), v.minValue(CEILING_RANGE.min), v.maxValue(CEILING_RANGE.max)),
   school: v.picklist(SIDE_SCHOOLS),
+  // Settings kept before there was a choice read on as is usual.
+  from: v.optional(v.picklist(READ_FROM), USUAL_READING.from),
   high: v.object({ least: share, most: share }),
   lowOn: v.optional(v.picklist(['three-side', 'two-side'])),
 });

@@ -26,7 +26,7 @@ export function drumMoves(layer: Layer, timing: Timing, index: number): readonly
   const instrument = findInstrument(layer.instrument);
   const grid = timing.layers[index];
   if (!instrument || !grid) return [];
-  if (drumCount(instrument) === 1) return [];
+  if (instrument.oneFrame || drumCount(instrument) === 1) return [];
   const hands = handsOf(layer);
   const moves: DrumMove[] = [];
   for (const hand of ['R', 'L'] as const) {

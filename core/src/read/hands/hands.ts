@@ -1,4 +1,5 @@
 import { nth } from '../../bounds/index.ts';
+import { findInstrument, type Instrument } from '../../instrument/index.ts';
 import { type Hand, handsOf, type Layer, LIMBS, type Timing } from '../../rhythm/index.ts';
 import {
   type Bpm,
@@ -17,6 +18,14 @@ export const USUAL_CEILING: Hertz = 5;
 
 type OneHand = 'R' | 'L' | 'F';
 
+/** Two strokes of one hand after another. */
+export interface ClosestPair {
+  readonly hand: OneHand;
+  readonly gap: Pulses;
+  /** Slots of the first and of the second. */
+  readonly slots: readonly [number, number];
+}
+
 /** What a layer asks of the hands over one time through it. */
 export interface HandsReading {
   readonly count: Readonly<Record<OneHand, number>>;
@@ -26,8 +35,11 @@ export interface HandsReading {
   readonly inTurn: boolean;
   /** The hand that begins each time the cycle turns; B where both do, undefined where nothing sounds. */
   readonly leads: readonly (Hand | undefined)[];
-  /** The shortest time from one stroke of a hand to its next, and whose hand it is. */
-  readonly shortest: { readonly hand: OneHand; readonly gap: Pulses } | undefined;
+  /**
+   * The closest two strokes of one hand that are not one motion, as heel and toe are; where each follows the
+   * other in one motion, nothing.
+   */
+  readonly closest: ClosestPair | undefined;
   /** Slots in which one hand would play twice at once. */
   readonly impossible: readonly number[];
 }
@@ -35,10 +47,19 @@ export interface HandsReading {
 /** Follows one limb through the layer. */
 interface Track {
   count: number;
-  first: Ticks;
-  last: Ticks;
-  /** Shortest gap so far, without the one over the seam. */
+  first: Played | undefined;
+  last: Played | undefined;
+  /** Shortest gap so far, without the one over the seam, and the stroke it ends with. */
   shortest: Ticks;
+  from: number;
+  to: number;
+}
+
+/** A stroke of a limb: when, in which slot, of which kind. */
+interface Played {
+  readonly at: Ticks;
+  readonly slot: number;
+  readonly kind: string;
 }
 
 /** The hand that right (1) and left (2) are together. */
@@ -48,7 +69,15 @@ const BY_LIMBS: readonly (Hand | undefined)[] = [undefined, 'R', 'L', 'B'];
 export function readHands(layer: Layer, timing: Timing, index: number): HandsReading {
   const grid = timing.layers[index];
   const span = grid?.lengthTicks ?? 0;
-  const track = (): Track => ({ count: 0, first: 0, last: -1, shortest: Number.POSITIVE_INFINITY });
+  const after = motionsOf(layer);
+  const track = (): Track => ({
+    count: 0,
+    first: undefined,
+    last: undefined,
+    shortest: Number.POSITIVE_INFINITY,
+    from: -1,
+    to: -1,
+  });
   const tracks: Record<OneHand, Track> = { R: track(), L: track(), F: track() };
   const leads: (Hand | undefined)[] = Array(Math.max(1, Math.ceil(span / timing.turnTicks))).fill(
     undefined,
@@ -78,18 +107,22 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     if (busy & limbs & 2) impossible.push(slot);
     if (busy & limbs & 4) impossible.push(slot);
     busy |= limbs;
-    if (limbs & 1) follow(tracks.R, at);
-    if (limbs & 2) follow(tracks.L, at);
-    if (limbs & 4) follow(tracks.F, at);
+    const now = { at, slot, kind: stroke.kind };
+    if (limbs & 1) follow(tracks.R, now, after);
+    if (limbs & 2) follow(tracks.L, now, after);
+    if (limbs & 4) follow(tracks.F, now, after);
   }
   close();
 
-  let shortest: { hand: OneHand; ticks: Ticks } | undefined;
+  let closest: { hand: OneHand; ticks: Ticks; slots: readonly [number, number] } | undefined;
   for (const hand of ['R', 'L', 'F'] as const) {
-    const { count, first, last, shortest: within } = tracks[hand];
-    if (count === 0) continue;
-    const ticks = Math.min(within, first + span - last);
-    if (!shortest || ticks < shortest.ticks) shortest = { hand, ticks };
+    const track = tracks[hand];
+    const { first, last } = track;
+    // The last stroke of the layer goes on to the first of its next round.
+    if (first && last) follow(track, { ...first, at: first.at + span }, after, false);
+    if (track.shortest < (closest?.ticks ?? Number.POSITIVE_INFINITY)) {
+      closest = { hand, ticks: track.shortest, slots: [track.from, track.to] };
+    }
   }
   const count = { R: tracks.R.count, L: tracks.L.count, F: tracks.F.count };
   const run = longestRun(row);
@@ -98,19 +131,95 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     longestRun: run,
     inTurn: count.R > 0 && count.L > 0 && run.length === 1 && !row.includes('B'),
     leads,
-    shortest: shortest && {
-      hand: shortest.hand,
-      gap: rational(shortest.ticks, timing.ticksPerPulse),
+    closest: closest && {
+      hand: closest.hand,
+      gap: rational(closest.ticks, timing.ticksPerPulse),
+      slots: closest.slots,
     },
     impossible,
   };
 }
 
-function follow(track: Track, at: Ticks): void {
-  if (track.count === 0) track.first = at;
-  else if (at > track.last) track.shortest = Math.min(track.shortest, at - track.last);
-  track.count += 1;
-  track.last = at;
+function follow(track: Track, now: Played, after: Motions, counts = true): void {
+  const { last } = track;
+  if (!last) track.first = now;
+  else {
+    const gap = now.at - last.at;
+    if (gap > 0 && gap < track.shortest && !after.get(now.kind)?.has(last.kind)) {
+      track.shortest = gap;
+      track.from = last.slot;
+      track.to = now.slot;
+    }
+  }
+  track.last = now;
+  if (counts) track.count += 1;
+}
+
+/** For a kind of stroke, the kinds after which it comes in one motion of the hand. */
+type Motions = ReadonlyMap<string, ReadonlySet<string>>;
+
+const motions = new WeakMap<Instrument, Motions>();
+const NO_MOTIONS: Motions = new Map();
+
+function motionsOf({ instrument: id }: Layer): Motions {
+  const instrument = findInstrument(id);
+  if (!instrument) return NO_MOTIONS;
+  let known = motions.get(instrument);
+  if (!known) {
+    const followers = instrument.strokes.filter((stroke) => stroke.after);
+    known = new Map(followers.map(({ code, after }) => [code, new Set(after)]));
+    motions.set(instrument, known);
+  }
+  return known;
+}
+
+/** A row of strokes of one hand, each less than a given time after the one before. */
+export interface QuickRun {
+  readonly hand: OneHand;
+  readonly slots: readonly number[];
+}
+
+/** The longest row of strokes of one hand that come closer together than `within`, over the seam too. */
+export function longestQuickRun(
+  layer: Layer,
+  timing: Timing,
+  index: number,
+  within: Pulses,
+): QuickRun | undefined {
+  const grid = timing.layers[index];
+  if (!grid) return undefined;
+  const most = toNumber(within) * timing.ticksPerPulse;
+  const hands = handsOf(layer);
+  const after = motionsOf(layer);
+  let best: QuickRun | undefined;
+  for (const [hand, limb] of Object.entries({ R: 1, L: 2, F: 4 }) as [OneHand, number][]) {
+    const played = layer.strokes.flatMap(({ slot, kind }, at): Played[] =>
+      LIMBS[nth(hands, at)] & limb ? [{ slot, kind, at: nth(grid.startTicks, slot) }] : [],
+    );
+    let run: number[] = [];
+    let last: Played | undefined;
+    // Twice through, so that a row over the seam is seen whole; no row is longer than the layer.
+    for (let each = 0; each < played.length * 2; each += 1) {
+      const one = nth(played, each % played.length);
+      const at = one.at + (each < played.length ? 0 : grid.lengthTicks);
+      const quick = last && at - last.at < most && !after.get(one.kind)?.has(last.kind);
+      run = quick ? [...run, one.slot].slice(-played.length) : [one.slot];
+      last = { ...one, at };
+      if (run.length > (best?.slots.length ?? 1)) best = { hand, slots: run };
+    }
+  }
+  return best;
+}
+
+/** Strokes a second of the busiest hand, taken over the whole of a layer, and whose they are. */
+export function sustained(
+  { count }: Pick<HandsReading, 'count'>,
+  length: Pulses,
+  tempo: Tempo,
+): { readonly hand: OneHand; readonly rate: Hertz } | undefined {
+  const [hand] = (['R', 'L', 'F'] as const).toSorted((a, b) => count[b] - count[a]);
+  if (!hand || count[hand] === 0) return undefined;
+  return { hand, rate: count[hand] / toNumber(multiply(length, secondsPerPulse(tempo))) };
 }
 
 /** Runs are followed once round the loop; strokes of both hands together end a run. */

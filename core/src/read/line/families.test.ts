@@ -11,6 +11,7 @@ import {
   readSides,
   saySides,
   sitsWith,
+  USUAL_READING,
 } from '../index.ts';
 import { TIMELINES_FOR_READING } from '../sides/timelines.testkit.ts';
 
@@ -188,7 +189,7 @@ describe('sides in a rhythm', () => {
     expect(problems).toEqual([]);
     const timed = timeRhythm(rhythm);
     if (!timed.ok) throw new Error(timed.message);
-    return readSides(rhythm, timed.timing, 1);
+    return readSides(rhythm, timed.timing, 1, { ...USUAL_READING, school: 'strict' });
   };
 
   it('finds a planted rub, with the slot it speaks of', () => {

@@ -7,10 +7,12 @@ import {
   composite,
   evenness,
   leastRotation,
+  type ReadFrom,
   readLayer,
   sayWeight,
   strides,
   syncopation,
+  USUAL_READING,
   weightOf,
   wrists,
 } from '../index.ts';
@@ -191,5 +193,40 @@ describe('weight', () => {
     expect(sayWeight(weightOf(layers('D! D T T')))?.warn).toBe(false);
     expect(sayWeight(weightOf(layers('D T! T! T!')), { least: 0, most: 0.9 })?.warn).toBe(false);
     expect(sayWeight(weightOf(layers('D D D D')))).toBeUndefined();
+  });
+});
+
+describe('the strokes that lead a line', () => {
+  const said = (play: string, from: ReadFrom = 'plain strokes') => {
+    const { rhythm, problems } = readRhythm(`rhythm A\ncycle 4x4\nlayer D : darbuka\nplay ${play}`);
+    expect(problems).toEqual([]);
+    return readLayer(rhythm, 0, { ...USUAL_READING, from }).find(
+      ({ title }) => title === 'Off the beat',
+    )?.findings[0]?.text;
+  };
+  const CLAVE = 'D . . D / . . D . / . . D . / D . . .';
+
+  it('are plain ones and accents, since light ones keep time', () => {
+    const filled = 'D (k) (t) D / (t) (k) D (k) / (t) (k) D (k) / D (k) (t) (k)';
+    expect(said(CLAVE)).toMatch(/^Syncopation 2\.8; /);
+    expect(said(filled)).toMatch(/^Syncopation 2\.8, read from plain strokes and accents; /);
+    expect(said(filled, 'every stroke')).not.toMatch(/^Syncopation 2\.8/);
+  });
+
+  it('are the accents of a line that fills its slots', () => {
+    const sixteen = 'D! D D D / D! D D D / D! D D D / D! D D D';
+    expect(said(sixteen)).toBe('On the beat, read from the accents.');
+    expect(said('D D D! D / D D D! D / D D D! D / D D D! D')).toMatch(
+      /^Syncopation \d\.\d, read from the accents; both halves alike\.$/,
+    );
+    // Without an accent there is nothing else to go by, and it says nothing of what it is read from.
+    expect(said(sixteen.replaceAll('!', ''))).toMatch(/^Syncopation \d\.\d; /);
+  });
+
+  it('are every stroke where none is plain, and what the player wants', () => {
+    expect(said('(k) . . (k) / . . (k) . / . . (k) . / (k) . . .')).toMatch(/^Syncopation 2\.8; /);
+    expect(said('D! . . D / . . D . / . . D . / D . . .', 'accents')).toBe(
+      'On the beat, read from the accents.',
+    );
   });
 });

@@ -8,6 +8,8 @@ export interface SoundingLine {
   readonly slots: readonly number[];
   /** Where these slots lie. */
   readonly onsets: readonly Ticks[];
+  /** For each of them, whether one of its strokes is plain or louder. */
+  readonly plain: readonly boolean[];
   /** For each of them, whether one of its strokes is an accent. */
   readonly accented: readonly boolean[];
   /** How many of them are accented. */
@@ -28,6 +30,7 @@ export function soundingLine(layer: Layer, grid: LayerGrid): SoundingLine {
 function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
   const slots: number[] = [];
   const onsets: Ticks[] = [];
+  const plain: boolean[] = [];
   const accented: boolean[] = [];
   let accents = 0;
   let before = -1;
@@ -36,13 +39,15 @@ function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
     if (slot !== before) {
       slots.push(slot);
       onsets.push(nth(grid.startTicks, slot));
+      plain.push(false);
       accented.push(false);
       before = slot;
     }
+    if (force >= 3) plain[plain.length - 1] = true;
     if (force === 4 && !accented[accented.length - 1]) {
       accented[accented.length - 1] = true;
       accents += 1;
     }
   }
-  return { slots, onsets, accented, accents };
+  return { slots, onsets, plain, accented, accents };
 }

@@ -1,8 +1,15 @@
 import { findInstrument } from '../../instrument/index.ts';
 import { type Hand, targetAt, tempoAt } from '../../rhythm/index.ts';
+import { rational } from '../../time/index.ts';
 import { capital, counted, form, wordedCount } from '../../wording/index.ts';
 import { drumMoves, hardMoves } from '../hands/drum-moves.ts';
-import { type HandsReading, readHands, strokesPerSecond, tempoAtCeiling } from '../hands/hands.ts';
+import {
+  type HandsReading,
+  longestQuickRun,
+  readHands,
+  strokesPerSecond,
+  sustained,
+} from '../hands/hands.ts';
 import { forcesByHand, wrists } from '../hands/wrists.ts';
 import { type Finding, plain } from './finding.ts';
 import { HAND_NAMES } from './place.ts';
@@ -11,8 +18,7 @@ import type { Subject } from './subject.ts';
 
 /** What a layer asks of the hands: counts, leads, speed now and at the target, moves, what cannot be. */
 export function handFindings(subject: Subject): readonly Finding[] {
-  const { rhythm, layer, timing, index } = subject;
-  const { ceiling } = subject.settings;
+  const { layer, timing, index } = subject;
   const instrument = findInstrument(layer.instrument);
   if (layer.strokes.length === 0 || instrument?.byHand === false) return [];
   const hands = readHands(layer, timing, index);
@@ -20,33 +26,87 @@ export function handFindings(subject: Subject): readonly Finding[] {
     plain(sayHands(hands), [], 'hands'),
     ...leadFindings(subject, hands),
   ];
-  const { target } = rhythm;
-  const tempo = tempoAt(rhythm);
-  if (hands.shortest) {
-    const { gap, hand } = hands.shortest;
-    const now = strokesPerSecond(gap, tempo);
-    const later = strokesPerSecond(gap, { ...tempo, bpm: target });
-    const limit = tempoAtCeiling(gap, tempo.per, ceiling);
-    const who = hands.count.R > 0 && hands.count.L > 0 ? 'One hand' : `The ${HAND_NAMES[hand]}`;
-    const reach = target === tempo.bpm ? '' : `, ${later.toFixed(1)} at ${target}`;
-    findings.push(
-      plain(`${who} strikes ${now.toFixed(1)} times a second now${reach}.`, [], 'tempo'),
-    );
-    if (later > ceiling || now > ceiling) {
-      findings.push({
-        text: `Above ${Math.floor(limit)} a minute one hand strikes more than ${ceiling} times a second, where many begin to tire.`,
-        slots: [],
-        tone: 'warn',
-        figure: 'tempo',
-      });
-    }
-  }
+  findings.push(...rateFindings(subject, hands));
   findings.push(...moveFindings(subject));
   if (hands.impossible.length > 0) {
     findings.push({
       text: `One hand would play twice at once in ${wordedCount(hands.impossible.length, 'slot')}.`,
       slots: hands.impossible,
       tone: 'warn',
+    });
+  }
+  return findings;
+}
+
+const WHO = { R: 'the right hand', L: 'the left hand', F: 'the foot' } as const;
+
+/** Closer together than this two strokes of one hand are hard for most, however few they are: seconds. */
+const HARD_PAIR = 0.1;
+/** From so many strokes of a hand in a row on, their speed is one to tire of. */
+const LONG_RUN = 4;
+
+/** How often the busiest hand strikes over a turn, its closest two, and what of it tires. */
+function rateFindings(subject: Subject, hands: HandsReading): readonly Finding[] {
+  const { rhythm, layer, timing, index, settings, grid } = subject;
+  const { ceiling } = settings;
+  const tempo = tempoAt(rhythm);
+  const target = targetAt(rhythm);
+  const moves = target.bpm !== tempo.bpm;
+  const findings: Finding[] = [];
+  const busiest = sustained(hands, grid.length, tempo);
+  const later = sustained(hands, grid.length, target);
+  if (!busiest || !later) return [];
+  const reach = moves ? `, ${later.rate.toFixed(1)} at ${target.bpm}` : '';
+  findings.push(
+    plain(
+      `Over a turn ${WHO[busiest.hand]} strikes ${busiest.rate.toFixed(1)} times a second${reach}.`,
+      [],
+      'tempo',
+    ),
+  );
+  const fast = Math.max(target.bpm, tempo.bpm);
+  const quickest = { ...tempo, bpm: fast };
+  const tires = 'where many begin to tire';
+  if (hands.closest) {
+    const { gap, hand, slots } = hands.closest;
+    const now = 1 / strokesPerSecond(gap, tempo);
+    const then = 1 / strokesPerSecond(gap, target);
+    findings.push({
+      ...plain(
+        `The closest two of ${WHO[hand]}: ${now.toFixed(2)} s${moves ? `, ${then.toFixed(2)} s at ${target.bpm}` : ''}.`,
+        [...new Set(slots)],
+      ),
+    });
+    const rate = strokesPerSecond(gap, quickest);
+    if (rate > ceiling) {
+      // The time between strokes at the ceiling, in pulses.
+      const most = rational(Math.floor((fast * tempo.per * 10_000) / (60 * ceiling)), 10_000);
+      const run = longestQuickRun(layer, timing, index, most);
+      if (run && run.slots.length >= LONG_RUN) {
+        findings.push({
+          text: `At ${fast}, ${run.slots.length} strokes of ${WHO[run.hand]} in a row come faster than ${ceiling} a second, ${tires}.`,
+          slots: [...new Set(run.slots)].sort((a, b) => a - b),
+          tone: 'warn',
+          figure: 'tempo',
+        });
+      } else if (1 / rate < HARD_PAIR) {
+        findings.push({
+          text: `At ${fast} two strokes of ${WHO[hand]} are ${(1 / rate).toFixed(2)} s apart, which is hard for most.`,
+          slots: [...new Set(slots)],
+          tone: 'warn',
+          figure: 'tempo',
+        });
+      }
+    }
+  }
+  const most = Math.max(busiest.rate, later.rate);
+  if (most > ceiling) {
+    const limit = Math.floor((fast * ceiling) / most);
+    findings.push({
+      text: `Above ${limit} a minute ${WHO[busiest.hand]} strikes more than ${ceiling} times a second over a turn, ${tires}.`,
+      slots: [],
+      tone: 'warn',
+      figure: 'tempo',
     });
   }
   return findings;

@@ -2,8 +2,10 @@ import { beatTicks } from '../../rhythm/index.ts';
 import { formatRational } from '../../time/index.ts';
 import { counted } from '../../wording/index.ts';
 import { fit } from '../line/fit.ts';
+import { leadingLine } from '../line/leading.ts';
 import { balance, evenness, syncopation } from '../line/line.ts';
 import { stridesInPulses } from '../line/strides.ts';
+import type { ReadFrom } from '../settings.ts';
 import { type Finding, plain } from './finding.ts';
 import { sayStrides } from './row.ts';
 import type { Subject } from './subject.ts';
@@ -33,21 +35,30 @@ export function strideFindings({ line, grid, timing }: Subject): readonly Findin
   ];
 }
 
-/** Weighted note-to-beat distance of a layer that is whole turns, and its busier half. */
-export function syncopationFindings({ rhythm, timing, grid, line }: Subject): readonly Finding[] {
+const FROM: Readonly<Record<ReadFrom, string>> = {
+  'every stroke': 'every stroke',
+  'plain strokes': 'plain strokes and accents',
+  accents: 'the accents',
+};
+
+/** Weighted note-to-beat distance of a layer that is whole turns, and which half is more off the beat. */
+export function syncopationFindings(subject: Subject): readonly Finding[] {
+  const { rhythm, timing, grid, line, settings } = subject;
   const turns = grid.lengthTicks / timing.turnTicks;
   if (line.slots.length === 0 || !Number.isInteger(turns)) return [];
   const beats = beatTicks(rhythm.cycle, timing, turns);
-  const { slots, onsets } = line;
+  const { slots, onsets, from } = leadingLine(line, grid.lengthTicks, settings.from);
   const { whole, firstHalf, secondHalf } = syncopation(onsets, grid.lengthTicks, beats);
-  if (whole === 0) return [plain('Every stroke is on a beat.')];
+  // Where every stroke leads there is nothing to say of it.
+  const read = onsets.length === line.onsets.length ? '' : `, read from ${FROM[from]}`;
+  if (whole === 0) return [plain(read ? `On the beat${read}.` : 'Every stroke is on a beat.')];
   const onBeat = new Set(beats);
   const off = slots.filter((_, at) => !onBeat.has(onsets[at] ?? -1));
-  const [busier, much, little] =
+  const [more, much, little] =
     firstHalf > secondHalf ? ['first', firstHalf, secondHalf] : ['second', secondHalf, firstHalf];
   const halves =
     Math.abs(firstHalf - secondHalf) < 0.05
       ? 'both halves alike'
-      : `the ${busier} half is busier, ${much.toFixed(1)} against ${little.toFixed(1)}`;
-  return [plain(`Syncopation ${whole.toFixed(1)}; ${halves}.`, off, 'syncopation')];
+      : `the ${more} half is more off the beat, ${much.toFixed(1)} against ${little.toFixed(1)}`;
+  return [plain(`Syncopation ${whole.toFixed(1)}${read}; ${halves}.`, off, 'syncopation')];
 }

@@ -43,7 +43,7 @@ export function readAgainst(
   if (!layer || !grid || layer.strokes.length === 0 || settings.school === 'no sides') return [];
   const length = toPulse(grid.lengthTicks, timing);
   if (!Number.isInteger(length) || lcm(length, timeline.span) > MOST_PULSES) return [];
-  const placed = placedIn(layer, timing, index, timeline.span);
+  const placed = placedIn(layer, timing, index, timeline.span, rhythm.cycle);
   return [
     ...(settings.school === 'loose'
       ? busierSide(rhythm, timing, placed, timeline)
@@ -89,7 +89,7 @@ function sitting(
   return news;
 }
 
-/** The loose school: only which side of the timeline is the busier, by syncopation. */
+/** The loose school: which side of the timeline has more strokes, and which is more off the beat. */
 function busierSide(
   rhythm: Lines,
   timing: Timing,
@@ -99,24 +99,34 @@ function busierSide(
   const { ticksPerPulse, turnTicks } = timing;
   const span = timeline.span * ticksPerPulse;
   if (span % turnTicks !== 0) return [];
+  const period = periods[0] ?? [];
   const beats = beatTicks(rhythm.cycle, timing, span / turnTicks);
-  const onsets = [...new Set(periods[0]?.map((one) => Math.round(one.at * ticksPerPulse)))];
-  const { firstHalf, secondHalf } = syncopation(
-    onsets.sort((a, b) => a - b),
-    span,
-    beats,
+  const onsets = [...new Set(period.map((one) => Math.round(one.at * ticksPerPulse)))].sort(
+    (a, b) => a - b,
   );
-  if (Math.abs(firstHalf - secondHalf) < 0.05) {
-    return [
-      { text: `With ${timeline.name}: both sides are equally busy.`, slots: [], tone: 'plain' },
-    ];
-  }
-  const side = sideAt(timeline, firstHalf > secondHalf ? 0 : timeline.span / 2);
-  const figures = [firstHalf, secondHalf].sort((a, b) => b - a).map((one) => one.toFixed(1));
+  const { firstHalf, secondHalf } = syncopation(onsets, span, beats);
+  const first = onsets.filter((at) => at * 2 < span).length;
+  const second = onsets.length - first;
+  const begins = sideAt(timeline, 0);
+  const ends = sideAt(timeline, timeline.span / 2);
+  const [busier, many, few] = first > second ? [begins, first, second] : [ends, second, first];
+  const strokes =
+    first === second
+      ? `both sides have ${counted(first, 'stroke')}`
+      : `the ${busier} is the busier, ${counted(many, 'stroke')} against ${few}`;
+  const [off, much, little] =
+    firstHalf > secondHalf ? [begins, firstHalf, secondHalf] : [ends, secondHalf, firstHalf];
+  const beside =
+    much - little < 0.05
+      ? 'neither is more off the beat'
+      : `the ${off} is more off the beat, ${much.toFixed(1)} against ${little.toFixed(1)}`;
   return [
     {
-      text: `With ${timeline.name}: the ${side} is the busier, ${figures.join(' against ')}.`,
-      slots: slotsOf((periods[0] ?? []).filter((one) => sideAt(timeline, one.at) === side)),
+      text: `With ${timeline.name}: ${strokes}; ${beside}.`,
+      slots:
+        first === second
+          ? []
+          : slotsOf(period.filter((one) => sideAt(timeline, one.at) === busier)),
       tone: 'plain',
     },
   ];

@@ -24,8 +24,10 @@ describe('how a figure is worked out', () => {
     expect(steps('hands')[0]).toBe(
       'Right 8 + left 8 = 16; a stroke of both hands counts for each.',
     );
-    expect(steps('tempo')[1]).toContain('60 ÷ 72 ÷ 3 = 0.278 s, the gap 0.556 s: 1 ÷ 0.556 = 1.8');
-    expect(steps('tempo')[3]).toContain('60 × 5 × 2 ÷ 3 = 200 a minute');
+    expect(steps('tempo')[0]).toContain('60 ÷ 72 ÷ 3 = 0.278 s, and Walker 4.44 s.');
+    expect(steps('tempo')[1]).toContain('8 ÷ 4.44 = 1.8 a second; at the target of 104, 2.6.');
+    expect(steps('tempo')[2]).toContain('2 pulses apart: 0.556 s.');
+    expect(steps('tempo')[3]).toContain('72 × 5 ÷ 1.80 = 200 a minute');
     expect(steps('together')).toEqual(['Bell: pulse 1, 4, 7, 9, 12, 15.']);
     expect(steps('weight')).toContain('High sounds are slaps, metal and shaken ones.');
   });
@@ -47,7 +49,7 @@ describe('how a figure is worked out', () => {
     const short = timed(
       'rhythm A\ncycle 4x2\nlayer C : claves\nplay X . . X / . . X . | . . X . / X . . .\nas 3-2\nlayer D : goblet drum\nplay D! . . D / . . D .',
     );
-    const sentence = readLayer(short.rhythm, 1)
+    const sentence = readLayer(short.rhythm, 1, { ...USUAL_READING, school: 'strict' })
       .flatMap((group) => group.findings)
       .find((finding) => finding.figure === 'sides');
     const [here, other] = workOut(short.rhythm, short.timing, 1, 'sides', USUAL_READING)

@@ -17,9 +17,10 @@ import {
   toNumber,
 } from '../../time/index.ts';
 import { counted, wordedCount } from '../../wording/index.ts';
-import { readHands, strokesPerSecond, tempoAtCeiling } from '../hands/hands.ts';
+import { readHands, sustained } from '../hands/hands.ts';
 import { forcesByHand, wrists } from '../hands/wrists.ts';
 import { fit } from '../line/fit.ts';
+import { leadingLine } from '../line/leading.ts';
 import { sumVector, syncopationWeights } from '../line/line.ts';
 import { stridesInPulses } from '../line/strides.ts';
 import { soundingLine } from '../places/sounding.ts';
@@ -118,9 +119,9 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     ];
   },
 
-  syncopation({ rhythm, timing, layer, grid, pulse }) {
+  syncopation({ rhythm, timing, layer, grid, pulse, settings }) {
     const beats = beatTicks(rhythm.cycle, timing, grid.lengthTicks / timing.turnTicks);
-    const { onsets } = soundingLine(layer, grid);
+    const { onsets } = leadingLine(soundingLine(layer, grid), grid.lengthTicks, settings.from);
     const weights = syncopationWeights(onsets, grid.lengthTicks, beats);
     const sum = weights.reduce((all, one) => all + one.weight, 0);
     const steps = weights.map(({ onset, distance, crosses, weight }) =>
@@ -147,16 +148,16 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     ];
   },
 
-  sides({ layer, timing, index, timeline }) {
+  sides({ rhythm, layer, timing, index, timeline }) {
     if (!timeline) return [];
     // The first time through the timeline, in which a shorter layer comes round.
-    const [placed = []] = placedIn(layer, timing, index, timeline.span);
+    const [placed = []] = placedIn(layer, timing, index, timeline.span, rhythm.cycle);
     const { here, other } = sitsWith(placed, timeline.onsets, timeline.span, timeline.side);
     const on = (against: typeof here) => against.agreement + against.rubs.length;
     const figure = (against: typeof here) =>
       `${on(against).toFixed(2)} − ${against.rubs.length} = ${against.agreement.toFixed(2)}`;
     return [
-      'Every stroke on the timeline counts its force over four; an accent one pulse beside it, and not on it, takes one away.',
+      'Every stroke on the timeline counts its force over four; an accent one pulse beside it, neither on it nor on a beat, takes one away.',
       `As the timeline stands: ${here.doubled.length} strokes on it, ${figure(here)}.`,
       `From its other side: ${other.doubled.length} strokes on it, ${figure(other)}.`,
       'Where the two differ by less than a half, it sits with either.',
@@ -182,20 +183,26 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     ];
   },
 
-  tempo({ rhythm, layer, timing, index, settings }) {
-    const { shortest } = readHands(layer, timing, index);
-    if (!shortest) return [];
-    const { gap, hand } = shortest;
-    const { target } = rhythm;
+  tempo({ rhythm, layer, timing, index, grid, settings }) {
+    const hands = readHands(layer, timing, index);
     const tempo = tempoAt(rhythm);
-    const seconds = toNumber(secondsPerPulse(tempo));
-    const wait = toNumber(multiply(gap, secondsPerPulse(tempo)));
+    const busiest = sustained(hands, grid.length, tempo);
+    if (!busiest) return [];
+    const { target } = rhythm;
     const { ceiling } = settings;
+    const pulse = toNumber(secondsPerPulse(tempo));
+    const count = hands.count[busiest.hand];
+    const lasts = toNumber(multiply(grid.length, secondsPerPulse(tempo)));
+    const later = (busiest.rate * target) / tempo.bpm;
     return [
-      `The shortest gap of one hand is ${formatRational(gap)} ${gap.num === gap.den ? 'pulse' : 'pulses'} (the ${HAND_NAMES[hand]}).`,
-      `At ${tempo.bpm} a minute for ${counted(tempo.per, 'pulse')}, a pulse lasts 60 ÷ ${tempo.bpm} ÷ ${tempo.per} = ${seconds.toFixed(3)} s, the gap ${wait.toFixed(3)} s: 1 ÷ ${wait.toFixed(3)} = ${strokesPerSecond(gap, tempo).toFixed(1)} a second.`,
-      `At the target of ${target}: ${strokesPerSecond(gap, { ...tempo, bpm: target }).toFixed(1)} a second.`,
-      `Your ceiling of ${ceiling} a second is reached at 60 × ${ceiling} × ${formatRational(gap)} ÷ ${tempo.per} = ${tempoAtCeiling(gap, tempo.per, ceiling).toFixed(0)} a minute.`,
+      `At ${tempo.bpm} a minute for ${counted(tempo.per, 'pulse')}, a pulse lasts 60 ÷ ${tempo.bpm} ÷ ${tempo.per} = ${pulse.toFixed(3)} s, and ${layer.name} ${lasts.toFixed(2)} s.`,
+      `The ${HAND_NAMES[busiest.hand]} strikes ${count} times in it: ${count} ÷ ${lasts.toFixed(2)} = ${busiest.rate.toFixed(1)} a second; at the target of ${target}, ${later.toFixed(1)}.`,
+      ...(hands.closest
+        ? [
+            `The closest two of one hand (the ${HAND_NAMES[hands.closest.hand]}) are ${formatRational(hands.closest.gap)} ${hands.closest.gap.num === hands.closest.gap.den ? 'pulse' : 'pulses'} apart: ${toNumber(multiply(hands.closest.gap, secondsPerPulse(tempo))).toFixed(3)} s. Two that are one motion of the hand, as heel and toe, are not counted.`,
+          ]
+        : []),
+      `Your ceiling of ${ceiling} a second over a turn is reached at ${tempo.bpm} × ${ceiling} ÷ ${busiest.rate.toFixed(2)} = ${((tempo.bpm * ceiling) / busiest.rate).toFixed(0)} a minute.`,
       'The ceiling is a setting; most people begin to tire at about 5. Pain is a reason to stop, whatever the figure says.',
     ];
   },

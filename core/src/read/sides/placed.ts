@@ -1,3 +1,4 @@
+import { beatStarts, type Cycle, turnPulses } from '../../cycle/index.ts';
 import type { Layer, Timing } from '../../rhythm/index.ts';
 import { lcm } from '../../time/index.ts';
 import type { PlacedStroke } from './sits-with.ts';
@@ -14,15 +15,24 @@ export function placedIn(
   timing: Timing,
   index: number,
   span: number,
+  cycle: Cycle,
 ): readonly (readonly PlacedSlot[])[] {
   const grid = timing.layers[index];
   const length = toPulse(grid?.lengthTicks ?? 0, timing);
   const all = lcm(length, span);
+  const turn = turnPulses(cycle);
+  const beats = new Set(beatStarts(cycle));
   const periods: PlacedSlot[][] = Array.from({ length: all / span }, () => []);
   for (let round = 0; round < all; round += length) {
     for (const { slot, kind, force } of layer.strokes) {
       const at = round + toPulse(grid?.startTicks[slot] ?? 0, timing);
-      periods[Math.floor(at / span)]?.push({ slot, kind, force, at: at % span });
+      periods[Math.floor(at / span)]?.push({
+        slot,
+        kind,
+        force,
+        at: at % span,
+        ...(beats.has(at % turn) ? { onBeat: true as const } : {}),
+      });
     }
   }
   return periods;

@@ -6,6 +6,8 @@ export interface PlacedStroke {
   readonly at: number;
   readonly force: Force;
   readonly kind: string;
+  /** On a beat of the cycle: an accent there does not rub, whatever lies beside it. */
+  readonly onBeat?: true;
 }
 
 /** A line against a timeline as it is begun. */
@@ -13,7 +15,7 @@ export interface Against {
   /** Places of the timeline at which the line sounds, and at which it does not. */
   readonly doubled: readonly number[];
   readonly missed: readonly number[];
-  /** Accents of the line one pulse beside a stroke of the timeline and not on one. */
+  /** Accents of the line one pulse beside a stroke of the timeline, not on one and not on a beat. */
   readonly rubs: readonly number[];
   /** The force (over four) that falls on the timeline, less one for every rub. */
   readonly agreement: number;
@@ -84,7 +86,7 @@ function against(
   const sounds = new Set(line.map((stroke) => stroke.at));
   const beside = (at: number) => places.has(wrap(at + 1, span)) || places.has(wrap(at - 1, span));
   const rubs = line
-    .filter(({ at, force }) => force === 4 && !places.has(at) && beside(at))
+    .filter(({ at, force, onBeat }) => force === 4 && !onBeat && !places.has(at) && beside(at))
     .map((stroke) => stroke.at);
   const on = line
     .filter((stroke) => places.has(stroke.at))

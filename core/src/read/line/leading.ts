@@ -1,0 +1,45 @@
+import { nth } from '../../bounds/index.ts';
+import type { Ticks } from '../../time/index.ts';
+import type { SoundingLine } from '../places/sounding.ts';
+import type { ReadFrom } from '../settings.ts';
+
+/** The strokes of a line by which it is read against the beat. */
+export interface LeadingLine {
+  readonly slots: readonly number[];
+  readonly onsets: readonly Ticks[];
+  /** From which strokes on they are; other than was asked for where the line says nothing otherwise. */
+  readonly from: ReadFrom;
+}
+
+/**
+ * The strokes that lead a line: from plain ones upwards, as is asked for. A line of equal strides fills its slots
+ * and is told by its accents, where some strokes have one and others not; one without plain strokes by every stroke.
+ */
+export function leadingLine(line: SoundingLine, span: Ticks, wanted: ReadFrom): LeadingLine {
+  const of = (from: ReadFrom) => picked(line, from);
+  const asked = of(wanted);
+  if (asked.onsets.length === 0) return of('every stroke');
+  if (wanted !== 'plain strokes' || !isEven(asked.onsets, span)) return asked;
+  const accents = of('accents');
+  return accents.onsets.length > 0 && accents.onsets.length < asked.onsets.length ? accents : asked;
+}
+
+function picked(line: SoundingLine, from: ReadFrom): LeadingLine {
+  const leads = (at: number) =>
+    from === 'every stroke' || nth(from === 'accents' ? line.accented : line.plain, at);
+  const places = line.slots.flatMap((_, at) => (leads(at) ? [at] : []));
+  return {
+    from,
+    slots: places.map((at) => nth(line.slots, at)),
+    onsets: places.map((at) => nth(line.onsets, at)),
+  };
+}
+
+/** Whether the strides of a line are all one; a single stroke fills nothing. */
+function isEven(onsets: readonly Ticks[], span: Ticks): boolean {
+  if (onsets.length < 2) return false;
+  return onsets.every((onset, at) => {
+    const next = onsets[at + 1] ?? nth(onsets, 0) + span;
+    return (next - onset) * onsets.length === span;
+  });
+}
