@@ -11,7 +11,7 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
 
   // Types a change: the first light touch of the walker becomes an accented tek.
   const typed = rows(page, 'Walker');
-  await expect(typed).toContainText('play D! (k) (t) / T (t) (k)');
+  await expect(typed).toContainText('play D! (k) (t) / K (t) (k)');
   await typed.click();
   await page.keyboard.press('Control+Home');
   for (let i = 0; i < 9; i += 1) await page.keyboard.press('ArrowRight');
@@ -86,7 +86,7 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
   const file = await download;
   expect(file.suggestedFilename()).toBe('lantern-steps.stride');
   const text = await readFile(await file.path(), 'utf8');
-  expect(text).toContain('play  D! T! (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) . / O! T');
+  expect(text).toContain('play  D! T! (t) / K (t) (k) / O! O- | D (k) O / K! (t) (k) . / O! K');
   await again.goto('/');
   await again.getByTestId('bring-in').setInputFiles({
     name: 'mine.stride',
@@ -94,5 +94,5 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
     buffer: Buffer.from(text.replace('Lantern steps', 'My steps')),
   });
   await expect(again.getByLabel('Name of the rhythm')).toHaveValue('My steps');
-  await expect(rows(again, 'Walker')).toContainText('D! T! (t) / T (t) (k)');
+  await expect(rows(again, 'Walker')).toContainText('D! T! (t) / K (t) (k)');
 });

@@ -52,6 +52,19 @@ test('the typed rows know the names of strokes', async ({ page }) => {
   await page.waitForTimeout(120);
   await page.keyboard.press('Enter');
   await expect(line).toContainText('play O . (t) (k)');
-  await page.getByText('(t)').first().hover();
+  const place = await line.evaluate((typed) => {
+    const words = document.createTreeWalker(typed, NodeFilter.SHOW_TEXT);
+    while (words.nextNode()) {
+      const at = words.currentNode.textContent?.indexOf('(t)') ?? -1;
+      if (at < 0) continue;
+      const range = document.createRange();
+      range.setStart(words.currentNode, at + 1);
+      range.setEnd(words.currentNode, at + 2);
+      const { x, y, width, height } = range.getBoundingClientRect();
+      return { x: x + width / 2, y: y + height / 2 };
+    }
+    throw new Error('no (t)');
+  });
+  await page.mouse.move(place.x, place.y);
   await expect(page.getByText(/^t .*: /)).toBeVisible();
 });

@@ -236,7 +236,7 @@ test('the stroke of a syllable and the instrument are chosen', async ({ page }) 
   await words.getByLabel('A gap is').selectOption('the last syllable held');
   await page.getByLabel('Gaps, at least').fill('1');
   await expect(words.getByLabel(/^The words/)).toHaveValue(
-    'ta ki da ta di – ta ki da ta di – ta ki da ta tam',
+    'ta ka di mi ti – ta ka di mi ti – ta ka di mi tam',
   );
   await page.getByRole('button', { name: 'Climb it' }).click();
   await expect(page.getByLabel('From', { exact: true })).toBeVisible();

@@ -118,7 +118,8 @@ describe('what is nearly right', () => {
     ['Play D / . / . / .', 'Rows begin in small letters: write play.'],
     ['play: D / . / . / .', 'The row begins with play alone, without a colon.'],
     ['paly D / . / . / .', 'Did you mean play?'],
-    ['D! (k) / T', 'Strokes stand after the word play'],
+    ['D! (k) / T', 'Turn 1 has 2 beats'],
+    ['Q! (k) / T', 'Strokes stand after the word play'],
     ['play D / T / . / .\nhand r / l / . / .', 'Hands are written in capitals: R.'],
     ['play D+ / . / . / .', 'Write it like D+O.'],
   ])('%s says what to type', (rows, said) => {

@@ -1,6 +1,6 @@
 import { COUNTING_SYSTEMS } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import type { Instrument } from '../instrument/index.ts';
+import { compoundOf, type Instrument, strokeKind } from '../instrument/index.ts';
 import {
   type Cell,
   footKinds,
@@ -44,6 +44,19 @@ const ROW_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'] as const;
 type RowKey = (typeof ROW_KEYS)[number];
 const ROLES = ['timeline', 'voice', 'click'] as const;
 
+/** Whether a row begins with a stroke of the instrument, a rest or a mark: then `play` need not stand before it. */
+function beginsWithStroke(word: string, instrument: Instrument): boolean {
+  const [, marks = '', code = ''] = /^([.(~'<_]*)([A-Za-z][A-Za-z0-9]*)?/.exec(word) ?? [];
+  if (code === '') return marks !== '';
+  return Boolean(strokeKind(instrument, code) ?? compoundOf(instrument, code));
+}
+
+/** A row of strokes with the word that was left out before it. */
+function asPlay({ key, rest }: Row): Row {
+  const gap = ' '.repeat(Math.max(0, rest.column - key.column - key.text.length));
+  return { key: { ...key, text: 'play' }, rest: { ...key, text: `${key.text}${gap}${rest.text}` } };
+}
+
 /** Reads the rows of a layer; what cannot be read is left out and reported in `problems`. */
 export function readLayerBody(
   { head, rows }: LayerRows,
@@ -55,6 +68,7 @@ export function readLayerBody(
   for (const row of rows) {
     const list = byKey.get(row.key.text as RowKey);
     if (list) list.push(row);
+    else if (beginsWithStroke(row.key.text, instrument)) byKey.get('play')?.push(asPlay(row));
     else {
       problems.push(
         problemAt(

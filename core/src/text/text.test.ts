@@ -301,3 +301,42 @@ describe('turns with names', () => {
     expect([rhythm.tempo, rhythm.target]).toEqual([{ bpm: 72.125, per: 2 }, 104]);
   });
 });
+
+describe('a row without the word play', () => {
+  const head = 'rhythm A\ncycle 3+2\nlayer D : darbuka\n';
+  const read = (rows: string) => readRhythm(`${head}${rows}`);
+
+  it.each([
+    'D! (k) (t) / T .',
+    '(k) D . / T .',
+    '. D . / T .',
+    "'D D! . / ~T .",
+    '_ D . / T .',
+    'D! (k) (t) / T . | D . . / . .',
+  ])('%s reads as with it', (row) => {
+    const plain = read(row);
+    expect(plain.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+    expect(plain.rhythm.layers).toEqual(read(`play ${row}`).rhythm.layers);
+    // It is written with the word.
+    expect(writeRhythm(plain.rhythm)).toContain('play ');
+  });
+
+  it('goes on from row to row, with hands and syllables between', () => {
+    const { rhythm, problems } = read('D . . / T .\nhand R . . / L . | R L R / L .\nD k t / T .');
+    expect(problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+    expect(rhythm.layers[0]?.cells).toHaveLength(4);
+  });
+
+  it('still says what is wrong, where it stands, and takes no other word for a stroke', () => {
+    const [wrong] = read('D! Q (t) / T .').problems;
+    expect(wrong).toMatchObject({ line: 4, column: 4 });
+    expect(
+      read('paly D . . / T .')
+        .problems.map(({ message }) => message)
+        .join(),
+    ).toContain('Did you mean play?');
+    const tabla = readRhythm('rhythm A\ncycle 1x2\nlayer T : tabla\nW / H');
+    expect(tabla.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+    expect(tabla.rhythm.layers[0]?.strokes).toHaveLength(4);
+  });
+});

@@ -23,11 +23,12 @@ export function strokeHelp(instrument: () => string): Extension {
     keymap.of(completionKeymap),
     hoverTooltip((view, position) => {
       const line = view.state.doc.lineAt(position);
-      if (!/^\s*play\b/.test(line.text)) return null;
+      if (!isStrokes(line.text)) return null;
+      const from = /^\s*play\s/.exec(line.text)?.[0].length ?? 0;
       const at = position - line.from;
       for (const match of line.text.matchAll(new RegExp(CODE, 'g'))) {
         const end = match.index + match[0].length;
-        if (at < match.index || at > end || match.index < 5) continue;
+        if (at < match.index || at > end || match.index < from) continue;
         const meaning = explainCode(instrument(), match[0]);
         if (!meaning) return null;
         return {
@@ -47,12 +48,17 @@ export function strokeHelp(instrument: () => string): Extension {
   ];
 }
 
+/** Whether a row is of strokes: with the word play before them, or with none. */
+function isStrokes(row: string): boolean {
+  return !/^\s*(hand|say|as|loop|role)\b/.test(row);
+}
+
 /** Strokes by name: `du` offers dum and writes D. A code that is complete asks for nothing. */
 function complete(context: CompletionContext, instrumentId: string): CompletionResult | null {
   const instrument = findInstrument(instrumentId);
   const line = context.state.doc.lineAt(context.pos);
   const word = context.matchBefore(/[A-Za-z][A-Za-z0-9]*/);
-  if (!instrument || !/^\s*play\s/.test(line.text)) return null;
+  if (!instrument || !isStrokes(line.text)) return null;
   const isCode = instrument.strokes.some((stroke) => stroke.code === word?.text);
   if (!context.explicit && (!word || word.text.length < 2 || isCode)) return null;
   const options = [...instrument.strokes, ...(instrument.compounds ?? [])].map(
