@@ -9,7 +9,26 @@ test('a rhythm is written from nothing by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   await page.keyboard.type('Ten stairs');
-  await page.keyboard.press('Tab');
+  // Past the instrument to how the cycle is asked for: a group of three, and one of two.
+  const way = page.getByRole('radio', { name: 'Even beats' });
+  for (
+    let stops = 0;
+    stops < 4 && !(await way.evaluate((one) => one === document.activeElement));
+    stops += 1
+  ) {
+    await page.keyboard.press('Tab');
+  }
+  await expect(way).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('2 + 2 + 3', { exact: true })).toBeVisible();
+  const written = page.getByLabel('Cycle as it is written');
+  for (
+    let stops = 0;
+    stops < 12 && !(await written.evaluate((one) => one === document.activeElement));
+    stops += 1
+  ) {
+    await page.keyboard.press('Tab');
+  }
   await page.keyboard.press('Control+a');
   await page.keyboard.type('3+2');
   await page.keyboard.press('Enter');
@@ -86,6 +105,13 @@ test('a finger on a small screen writes slot by slot, on targets large enough fo
   });
   const page = await context.newPage();
   await page.goto('/bench/ferry-bell/write');
+  // Places, name, tempo and stages leave room for the line, and play lies under the thumb.
+  const line = page.getByRole('listbox', { name: 'Ferry, strokes' }).first();
+  await expect(line).toBeVisible();
+  const stages = await page.getByRole('navigation', { name: 'Stages' }).boundingBox();
+  expect((stages?.y ?? 0) + (stages?.height ?? 844)).toBeLessThanOrEqual(110);
+  const play = await page.getByRole('button', { name: 'Play', exact: true }).boundingBox();
+  expect(play?.y).toBeGreaterThan(844 - 80);
   const bar = page.getByRole('toolbar', { name: 'Strokes' });
   await slot(page, 'Water', 0).tap();
   await bar.getByRole('button', { name: 'The slot after' }).tap();

@@ -3,16 +3,16 @@ import { expect, kept, rows, slot, test } from './kit.ts';
 test('writes spoken compounds, and the reading knows both hands', async ({ page }) => {
   await page.goto('/?new');
   await page.getByLabel('Name', { exact: true }).fill('Lamp pair');
-  await page.getByLabel(/^Cycle/).fill('1x4');
-  await page.getByLabel('First instrument').selectOption({ label: 'north indian pair' });
+  await page.getByLabel('Cycle as it is written').fill('1x4');
+  await page.getByLabel('First instrument').selectOption({ label: 'tabla (north indian pair)' });
   await page.getByRole('button', { name: 'Begin writing' }).click();
-  await slot(page, 'North indian pair', 0).click();
+  await slot(page, 'Tabla', 0).click();
   await page.keyboard.press('H');
   await page.keyboard.press('W');
   await page.keyboard.press('N');
   await page.getByRole('button', { name: 'Place dha' }).click();
-  await expect(rows(page, 'North indian pair')).toContainText('play H / W / N / H');
-  await expect(slot(page, 'North indian pair', 0)).toHaveAccessibleName(
+  await expect(rows(page, 'Tabla')).toContainText('play H / W / N / H');
+  await expect(slot(page, 'Tabla', 0)).toHaveAccessibleName(
     'bar 1, beat 1: ge, left, plain; na, right, plain',
   );
   await expect(page.getByRole('region', { name: 'Reading' })).toContainText('Right 4, left 3');

@@ -28,7 +28,7 @@ const THEME_ICONS = { system: SunMoon, light: Sun, dark: Moon } as const;
 
 /** The bar at the top and the screen under it. */
 export function Shell() {
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
   const navigate = useNavigate();
   const [finding, setFinding] = useState(false);
   /** Not a lazy one: what waited behind a fallback is shown a third of a second late. */
@@ -78,7 +78,7 @@ export function Shell() {
       >
         Skip to the screen
       </a>
-      <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:gap-x-1 max-sm:px-3">
+      <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:min-h-[38px] max-sm:gap-x-1 max-sm:px-3">
         <span className="font-title text-lg font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
@@ -138,7 +138,9 @@ export function Shell() {
         {helping ? <Help open onOpenChange={setHelping} /> : null}
       </Suspense>
       <Suspense>
-        {touring && pathname === '/' ? <Tour onClose={() => setTouring(false)} /> : null}
+        {touring && pathname === '/' && !new URLSearchParams(search).has('new') ? (
+          <Tour onClose={() => setTouring(false)} />
+        ) : null}
       </Suspense>
       <LiveRegion />
       <Boundary fallback={null}>

@@ -92,7 +92,7 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
   useKeys(KEYS.undo.keys, () => undoIn(document), EVERYWHERE);
   useKeys(KEYS.redo.keys, () => redoIn(document), EVERYWHERE);
   return (
-    <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3">
+    <div className="flex flex-1 flex-col px-[22px] pb-5 max-sm:px-3 max-sm:pb-20">
       <BenchHeader bench={bench} />
       <SaveNotice document={document} />
       <Outlet context={bench} />
@@ -112,34 +112,33 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5 print:hidden">
-      <h1 className="min-w-0">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5 max-sm:gap-x-2 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
+      <h1 className="min-w-0 max-sm:flex-1">
         <NameField
           label="Name of the rhythm"
           labelHidden
           name={rhythm.name}
-          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-title leading-tight font-bold hover:bg-card"
+          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-title leading-tight font-bold hover:bg-card max-sm:w-full max-sm:text-lead"
           onName={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
         />
       </h1>
       <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-note max-2xl:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
-      {climbing ? null : (
-        <>
-          <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />
-          <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />
-        </>
-      )}
-      <HeaderTools
-        bench={bench}
-        mix={mix}
-        notes={rhythm.notes ?? ''}
-        tags={rhythm.tags}
-        climbing={climbing}
-        canUndo={canUndo}
-        canRedo={canRedo}
-      />
+      {climbing ? null : <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />}
+      {/* On a phone what is played with lies under the thumb. */}
+      <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-1 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
+        {climbing ? null : <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />}
+        <HeaderTools
+          bench={bench}
+          mix={mix}
+          notes={rhythm.notes ?? ''}
+          tags={rhythm.tags}
+          climbing={climbing}
+          canUndo={canUndo}
+          canRedo={canRedo}
+        />
+      </div>
       <StageTabs />
     </div>
   );
@@ -169,13 +168,16 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
 
 const StageTabs = memo(function StageTabs() {
   return (
-    <nav aria-label="Stages" className="ml-auto flex text-base">
+    <nav
+      aria-label="Stages"
+      className="ml-auto flex text-base max-sm:order-last max-sm:w-full max-sm:justify-between max-sm:text-note"
+    >
       {STAGES.map((stage) => (
         <NavLink
           key={stage.to}
           to={stage.to}
           className={({ isActive }) =>
-            `border-b-[3px] px-2.5 py-2 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
+            `border-b-[3px] px-2.5 py-2 max-sm:px-1.5 max-sm:py-0 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
           }
         >
           {stage.label}

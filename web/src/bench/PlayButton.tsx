@@ -108,7 +108,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
     <span className="relative">
       <Button
         look="go"
-        className="min-w-24"
+        className="min-w-24 max-sm:min-w-20 max-sm:px-2"
         disabled={!timed.ok}
         onClick={toggle}
         title="Space bar"
@@ -120,7 +120,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
       {state.status === 'blocked' ? (
         <span
           role="alert"
-          className="absolute top-full left-0 z-10 mt-1 w-72 rounded-lg border border-warn bg-card p-3 text-sm"
+          className="absolute top-full max-sm:top-auto max-sm:bottom-full left-0 z-10 mt-1 w-72 rounded-lg border border-warn bg-card p-3 text-sm"
         >
           {state.message}
         </span>

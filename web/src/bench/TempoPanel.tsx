@@ -21,10 +21,12 @@ export function TempoPanel({ rhythm, onChange, onRecount }: TempoPanelProps) {
         <button
           type="button"
           title="Tempo to reach, counted beat"
-          className="h-9 rounded-lg px-2 text-note text-quiet underline decoration-edge decoration-dotted underline-offset-4 hover:text-ink"
+          className="h-9 rounded-lg px-2 text-note max-sm:px-1 text-quiet underline decoration-edge decoration-dotted underline-offset-4 hover:text-ink"
         >
           of {target}
-          {tempo.per > 1 ? ` per ${tempo.per} pulses` : ' a minute'}
+          <span className="max-sm:sr-only">
+            {tempo.per > 1 ? ` per ${tempo.per} pulses` : ' a minute'}
+          </span>
         </button>
       }
     >

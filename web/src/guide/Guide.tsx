@@ -33,11 +33,11 @@ export function Guide() {
     <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-4 px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
         <h1 className="text-title leading-tight">Guide</h1>
-        <label className="flex flex-col gap-1 text-sm text-quiet">
+        <label className="flex max-w-full flex-col gap-1 text-sm text-quiet">
           Instrument
           <Select
             value={instrument.id}
-            className="h-10 bg-card"
+            className="h-10 max-w-full bg-card"
             onChange={(event) => setSearch({ instrument: event.target.value })}
           >
             {allInstruments().map((one) => (

@@ -1,30 +1,29 @@
 import { NAME_LENGTH, oneLine } from '@stride/core/bounds';
 import { entryOf } from '@stride/core/catalogue';
-import { beatsOf, describeCycle } from '@stride/core/cycle';
+import { beatsOf } from '@stride/core/cycle';
 import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
-import { plainCells, type Rhythm } from '@stride/core/rhythm';
+import { addSkeletonLayer, plainCells, type Rhythm } from '@stride/core/rhythm';
 import { readCycleText } from '@stride/core/text';
 import { capital } from '@stride/core/wording';
-import { type FormEvent, useId, useRef, useState } from 'react';
+import { type FormEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Select } from '../ui/Select.tsx';
-
-/** Cycles that many rhythms live in, to begin with one touch. */
-const COMMON = ['4x4', '2x4', '3x4', '3+3+2', '2+2+3', '2+2+2+3', 'teental', 'adi 4'] as const;
+import { CycleAsk } from './CycleAsk.tsx';
 
 /** Asks for what a rhythm needs to begin: a name, a cycle, a first instrument. */
 export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
-  const id = useId();
   const navigate = useNavigate();
   const [name, setName] = useState('');
   const [spans, setSpans] = useState('4x4');
   const [instrument, setInstrument] = useState(INSTRUMENTS[0]?.id ?? '');
   const [failure, setFailure] = useState<string>();
   const cycle = readCycleText(spans);
+  const entry = cycle.ok ? entryOf(cycle.cycle) : undefined;
+  const [withStrokes, setWithStrokes] = useState(false);
   /** A second press while the first one is being kept makes no second rhythm. */
   const busy = useRef(false);
 
@@ -32,7 +31,9 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
     event.preventDefault();
     if (!cycle.ok || busy.current) return;
     busy.current = true;
-    const made = emptyRhythm(name, cycle.cycle, instrument);
+    const empty = emptyRhythm(name, cycle.cycle, instrument);
+    const known = withStrokes && entry?.skeleton ? addSkeletonLayer(empty, entry) : undefined;
+    const made = known?.ok ? known.rhythm : empty;
     try {
       await putRhythms(database, [newRecord(made)]);
       navigate(`/bench/${made.id}/write`);
@@ -43,62 +44,47 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   }
 
   return (
-    <form
-      onSubmit={(event) => void onSubmit(event)}
-      className="card mt-4 grid gap-4 p-4 md:grid-cols-[1fr_1fr_1fr_auto]"
-    >
-      <label className="flex flex-col gap-1 text-sm text-quiet">
-        Name
-        <Field
-          autoFocus
-          value={name}
-          maxLength={120}
-          placeholder="Ten stairs"
-          className="h-10 px-3"
-          onChange={(event) => setName(event.target.value)}
-        />
-      </label>
-      <div className="flex flex-col gap-1 text-sm text-quiet">
-        <label htmlFor={`${id}-cycle`}>Cycle: the pulses of each beat, or a name</label>
-        <Field
-          id={`${id}-cycle`}
-          value={spans}
-          aria-invalid={!cycle.ok}
-          aria-describedby={`${id}-said`}
-          className="h-10 px-3 font-mono aria-invalid:border-warn"
-          onChange={(event) => setSpans(event.target.value)}
-        />
-        <span className="mt-1 flex flex-wrap gap-1">
-          {COMMON.map((one) => (
-            <button
-              key={one}
-              type="button"
-              className="rounded-md border border-edge px-2 py-0.5 font-mono text-fine text-ink hover:border-faint"
-              onClick={() => setSpans(one)}
-            >
-              {one}
-            </button>
-          ))}
-        </span>
-        <p id={`${id}-said`} aria-live="polite" className={cycle.ok ? '' : 'text-warn'}>
-          {cycle.ok ? describeCycle(cycle.cycle) : cycle.message}
-        </p>
+    <form onSubmit={(event) => void onSubmit(event)} className="card mt-4 flex flex-col gap-4 p-4">
+      <div className="grid gap-4 md:grid-cols-2">
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          Name
+          <Field
+            autoFocus
+            value={name}
+            maxLength={120}
+            placeholder="Ten stairs"
+            className="h-10 px-3"
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <label className="flex flex-col gap-1 text-sm text-quiet">
+          First instrument
+          <Select
+            value={instrument}
+            className="h-10"
+            onChange={(event) => setInstrument(event.target.value)}
+          >
+            {allInstruments().map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.also ? `${one.name} (${one.also[0]})` : one.name}
+              </option>
+            ))}
+          </Select>
+        </label>
       </div>
-      <label className="flex flex-col gap-1 text-sm text-quiet">
-        First instrument
-        <Select
-          value={instrument}
-          className="h-10"
-          onChange={(event) => setInstrument(event.target.value)}
-        >
-          {allInstruments().map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
-            </option>
-          ))}
-        </Select>
-      </label>
-      <div className="flex items-start gap-2 md:pt-6">
+      <CycleAsk written={spans} onWrite={setSpans} />
+      {entry?.skeleton ? (
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={withStrokes}
+            className="size-4 accent-[var(--go)]"
+            onChange={(event) => setWithStrokes(event.target.checked)}
+          />
+          Begin with the strokes it is known by as a second layer
+        </label>
+      ) : null}
+      <div className="flex items-start gap-2">
         <Button type="submit" look="go" disabled={!cycle.ok} className="h-10">
           Begin writing
         </Button>
@@ -107,7 +93,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
         </Button>
       </div>
       {failure ? (
-        <p role="alert" className="text-warn md:col-span-4">
+        <p role="alert" className="text-warn">
           {failure}
         </p>
       ) : null}
