@@ -65,6 +65,9 @@ const withClave = async (page) => {
 await shot('read', '/bench/ferry-bell/frame', {
   act: async (page) => {
     await withClave(page);
+    await page.getByRole('button', { name: 'What I want' }).click();
+    await page.getByRole('radio', { name: /^Strict/ }).check();
+    await page.keyboard.press('Escape');
     await page.getByRole('button', { name: /^It doubles the timeline/ }).click();
     await page.getByRole('region', { name: 'Sides' }).scrollIntoViewIfNeeded();
     await page.getByRole('button', { name: /^How is this worked out: With son clave/ }).click();
@@ -91,7 +94,13 @@ await shot('frame', '/bench/lantern-steps/frame', {
     await page.getByRole('button', { name: /^teental/ }).click();
   },
 });
-await shot('frame-tablet', '/bench/ferry-bell/frame', { size: [820, 1180], theme: 'dark' });
+await shot('new-rhythm', '/?new', {
+  act: async (page) => {
+    await page.getByLabel('Name', { exact: true }).fill('Lamp post');
+    await page.getByRole('radio', { name: 'One that has a name' }).check();
+    await page.getByLabel('Find a cycle by its name').fill('jhap');
+  },
+});
 /** A rhythm that cannot be opened, and one whose last edit the browser does not take. */
 await shot('nothing-lost', '/bench/ferry-bell/write', {
   act: async (page) => {

@@ -71,7 +71,7 @@ export function Catalogue({ chosen, own, onChoose }: CatalogueProps) {
         >
           {TALA_SPEEDS.map((one) => (
             <option key={one} value={one}>
-              {GATI_NAMES[one]} gati: {one} parts
+              {GATI_NAMES[one]} ({one})
             </option>
           ))}
         </Select>

@@ -135,6 +135,7 @@ export function Frame() {
             cycle={shown}
             counting={counting}
             skeleton={entry?.skeleton}
+            instrument={entry?.instrument}
             accents={entry?.accents}
             playing={mine}
           />

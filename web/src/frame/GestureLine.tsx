@@ -1,6 +1,7 @@
 import { pulseOf, type SkeletonStroke } from '@stride/core/catalogue';
 import { type Counting, countTurn } from '@stride/core/counting';
 import { beatStarts, beatsOf, type Cycle, type Gesture, turnPulses } from '@stride/core/cycle';
+import { findInstrument, strokeKind } from '@stride/core/instrument';
 import { useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
 import { GestureMark } from '../strideline/GestureMark.tsx';
@@ -11,6 +12,8 @@ interface GestureLineProps {
   readonly cycle: Cycle;
   readonly counting: Counting;
   readonly skeleton?: readonly SkeletonStroke[] | undefined;
+  /** Id of the instrument of the skeleton’s strokes, where it has one. */
+  readonly instrument?: string | undefined;
   readonly accents?: readonly number[] | undefined;
   readonly playing: boolean;
 }
@@ -25,7 +28,8 @@ const SIDE = 26;
 
 /** A cycle as its gestures along a line, with the strokes it is known by and its count. */
 export function GestureLine(props: GestureLineProps) {
-  const { cycle, counting, skeleton = [], accents = [], playing } = props;
+  const { cycle, counting, skeleton = [], instrument, accents = [], playing } = props;
+  const drum = instrument === undefined ? undefined : findInstrument(instrument);
   const frame = useRef<HTMLDivElement>(null);
   const line = useRef<SVGLineElement>(null);
   const width = useWidth(frame) || 800;
@@ -154,19 +158,24 @@ export function GestureLine(props: GestureLineProps) {
           const { sound, say } = stroke;
           const pulse = pulseOf(stroke);
           const { x, y } = at(pulse);
-          const family = sound === 'low' ? 'bass' : sound === 'high' ? 'slap' : 'metal';
+          const own = drum && strokeKind(drum, stroke.kinds?.[0] ?? '')?.family;
+          const family = own ?? (sound === 'low' ? 'bass' : sound === 'high' ? 'slap' : 'metal');
           return (
             <g key={pulse}>
               <g transform={`translate(${x} ${y + 22})`}>
                 <path d="M0 0 V20" stroke={FAMILY_COLOUR[family]} strokeWidth={2} />
-                <Head family={family} size={8} below={false} />
+                <Head
+                  family={family}
+                  size={stroke.part && stroke.part[1] > 2 ? 6 : 8}
+                  below={false}
+                />
               </g>
               {say && unit > 20 ? (
                 <text
                   x={x}
                   y={y + ground + 68}
                   textAnchor="middle"
-                  fontSize={unit < 34 ? 11.5 : 14}
+                  fontSize={stroke.part && stroke.part[1] > 2 ? 11 : unit < 34 ? 11.5 : 14}
                   fill="var(--ink)"
                 >
                   {say}

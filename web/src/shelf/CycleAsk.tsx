@@ -79,6 +79,7 @@ export function CycleAsk({ written, onWrite }: CycleAskProps) {
             cycle={cycle.cycle}
             counting={entryOf(cycle.cycle)?.counting ?? usualCounting(cycle.cycle)}
             skeleton={entryOf(cycle.cycle)?.skeleton}
+            instrument={entryOf(cycle.cycle)?.instrument}
             accents={entryOf(cycle.cycle)?.accents}
             playing={false}
           />
