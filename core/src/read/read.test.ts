@@ -95,6 +95,9 @@ describe('hands', () => {
       'Right 8, left 8, strictly in turn; the right leads every turn.',
       'Over a turn the right hand strikes 1.8 times a second, 2.6 at 104.',
       'The closest two of the right hand: 0.56 s, 0.38 s at 104.',
+      'The right hand can rest longest after pulse 1: 0.56 s, 0.38 s at 104.',
+      'The left hand can rest longest after pulse 2: 0.56 s, 0.38 s at 104.',
+      'Let a waiting hand lie on the skin or the thigh: held in the air it tires first.',
     ]);
   });
 
@@ -176,6 +179,29 @@ describe('hands', () => {
     expect(found.map(({ text }) => text)).toContain(
       'Above 300 a minute the right hand strikes more than 5 times a second over a turn, where many begin to tire.',
     );
+  });
+
+  it('tells where each hand can rest, over the seam too, and where it never can', () => {
+    const said = handsOfPlay(
+      'darbuka',
+      '60 to 120 per 2',
+      'play D k / T . / . . / . k | T . / . . / . . / . .\nhand R L / R . / . . / . L | R . / . . / . . / . .',
+    ).map(({ text }) => text);
+    expect(said).toContain(
+      'The right hand can rest longest after pulse 1 of bar 2: 4.00 s, 2.00 s at 120.',
+    );
+    expect(said).toContain('The left hand can rest longest after pulse 8: 5.00 s, 2.50 s at 120.');
+    const quick = handsOfPlay('darbuka', '120 to 200 per 1', 'play D k / D k / D k / D k').map(
+      ({ text }) => text,
+    );
+    expect(quick).toContain(
+      'The right hand can rest longest after pulse 1: 1.00 s, 0.60 s at 200.',
+    );
+    const never = handsOfPlay('darbuka', '200 to 240 per 2', 'play D k / D k / D k / D k').map(
+      ({ text }) => text,
+    );
+    expect(never).toContain('The left hand never waits longer than 0.25 s at 240.');
+    expect(never.join()).not.toContain('Let a waiting hand lie');
   });
 
   it('has nothing to travel between the pitches of one frame', () => {

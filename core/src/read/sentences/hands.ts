@@ -1,6 +1,6 @@
 import { findInstrument } from '../../instrument/index.ts';
 import { type Hand, targetAt, tempoAt } from '../../rhythm/index.ts';
-import { rational } from '../../time/index.ts';
+import { type Pulses, rational, type Tempo, toSeconds } from '../../time/index.ts';
 import { capital, counted, form, wordedCount } from '../../wording/index.ts';
 import { drumMoves, hardMoves } from '../hands/drum-moves.ts';
 import {
@@ -10,8 +10,10 @@ import {
   strokesPerSecond,
   sustained,
 } from '../hands/hands.ts';
+import { longestWaits } from '../hands/waits.ts';
 import { forcesByHand, wrists } from '../hands/wrists.ts';
 import { type Finding, plain } from './finding.ts';
+import { sayMoment } from './pair.ts';
 import { HAND_NAMES } from './place.ts';
 import { sayRow } from './row.ts';
 import type { Subject } from './subject.ts';
@@ -27,7 +29,7 @@ export function handFindings(subject: Subject): readonly Finding[] {
     ...leadFindings(subject, hands),
   ];
   findings.push(...rateFindings(subject, hands));
-  findings.push(...moveFindings(subject));
+  findings.push(...restFindings(subject), ...moveFindings(subject));
   if (hands.impossible.length > 0) {
     findings.push({
       text: `One hand would play twice at once in ${wordedCount(hands.impossible.length, 'slot')}.`,
@@ -110,6 +112,38 @@ function rateFindings(subject: Subject, hands: HandsReading): readonly Finding[]
     });
   }
   return findings;
+}
+
+/** From this long on a wait is a rest: seconds. */
+const REST = 0.3;
+
+/** Where each hand can rest, now and at the target; the shortest of them is said where none can. */
+function restFindings({ rhythm, layer, timing, index }: Subject): readonly Finding[] {
+  const tempo = tempoAt(rhythm);
+  const target = targetAt(rhythm);
+  const seconds = (gap: Pulses, at: Tempo) => toSeconds(gap, at).toFixed(2);
+  const waits = longestWaits(layer, timing, index);
+  const [rests, others] = [true, false].map((long) =>
+    waits.filter(({ gap }) => toSeconds(gap, target) >= REST === long),
+  );
+  const reach = (gap: Pulses) =>
+    target.bpm === tempo.bpm ? '' : `, ${seconds(gap, target)} s at ${target.bpm}`;
+  return [
+    ...(rests ?? []).map(({ hand, gap, after, slot }) =>
+      plain(
+        `${capital(WHO[hand])} can rest longest after pulse ${sayMoment(after, timing)}: ${seconds(gap, tempo)} s${reach(gap)}.`,
+        [slot],
+      ),
+    ),
+    ...(others ?? []).map(({ hand, gap }) =>
+      plain(
+        `${capital(WHO[hand])} never waits longer than ${seconds(gap, target)} s at ${target.bpm}.`,
+      ),
+    ),
+    ...(rests && rests.length > 0
+      ? [plain('Let a waiting hand lie on the skin or the thigh: held in the air it tires first.')]
+      : []),
+  ];
 }
 
 /** Where another hand begins a turn than began the one before. */
