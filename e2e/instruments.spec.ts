@@ -68,3 +68,19 @@ test('the typed rows know the names of strokes', async ({ page }) => {
   await page.mouse.move(place.x, place.y);
   await expect(page.getByText(/^t .*: /)).toBeVisible();
 });
+
+test('the Guide opens at the instrument in hand, and a stroke of the line leads to how it is played', async ({
+  page,
+}) => {
+  await page.goto('/bench/wet-cobbles/write');
+  await slot(page, 'Cobbles', 2).click();
+  await page.getByRole('link', { name: 'How it is played' }).click();
+  const asked = page.getByRole('listitem').filter({ hasText: 'open slap' }).first();
+  await expect(asked).toHaveAttribute('aria-current', 'true');
+  await expect(asked).toBeInViewport();
+  await page.goBack();
+  await slot(page, 'Lamp', 0).click();
+  await expect(page.getByRole('region', { name: 'Reading' })).toContainText('Lamp, pulse 1');
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page.getByRole('region', { name: 'Strokes of the hand bell' })).toBeVisible();
+});

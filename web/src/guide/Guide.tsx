@@ -6,7 +6,7 @@ import {
 } from '@stride/core/instrument';
 import { capital, form, wordedCount } from '@stride/core/wording';
 import { Pencil, Play, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOwnInstruments } from '../store/own-instruments.ts';
 import { storageSentence } from '../store/rhythms.ts';
@@ -17,6 +17,7 @@ import { toast } from '../ui/toasts.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { CARE, WORDS } from './advice.ts';
 import { hearStroke } from './hear.ts';
+import { instrumentInHand } from './in-hand.ts';
 import { OwnInstrument } from './OwnInstrument.tsx';
 import { techniqueOf } from './techniques.ts';
 
@@ -27,7 +28,8 @@ export function Guide() {
   const { own, keep, remove } = useOwnInstruments();
   const [editing, setEditing] = useState<'new' | 'this'>();
   const instrument =
-    findInstrument(search.get('instrument') ?? '') ?? findInstrument('goblet-drum');
+    findInstrument(search.get('instrument') ?? instrumentInHand() ?? '') ??
+    findInstrument('goblet-drum');
   if (!instrument) return null;
   return (
     <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-4 px-[22px] py-4 max-sm:px-3">
@@ -106,7 +108,12 @@ export function Guide() {
         <section aria-label={`Strokes of the ${instrument.name}`}>
           <ul className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
             {instrument.strokes.map((stroke) => (
-              <StrokeCard key={stroke.code} instrument={instrument.id} stroke={stroke} />
+              <StrokeCard
+                key={`${instrument.id} ${stroke.code}`}
+                instrument={instrument.id}
+                stroke={stroke}
+                asked={stroke.code === search.get('stroke')}
+              />
             ))}
           </ul>
           {instrument.compounds ? (
@@ -163,14 +170,24 @@ const HANDS = {
 interface StrokeCardProps {
   readonly instrument: string;
   readonly stroke: StrokeKind;
+  /** It is the one that was asked for, and is brought into sight. */
+  readonly asked: boolean;
 }
 
-function StrokeCard({ instrument, stroke }: StrokeCardProps) {
+function StrokeCard({ instrument, stroke, asked }: StrokeCardProps) {
+  const card = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (asked) card.current?.scrollIntoView({ block: 'center' });
+  }, [asked]);
   const { motion, mistake } = techniqueOf(instrument, stroke);
   const known = findInstrument(instrument);
   const easier = stroke.easier && known ? strokeKind(known, stroke.easier) : undefined;
   return (
-    <li className="card px-4 py-3 text-note leading-snug">
+    <li
+      ref={card}
+      aria-current={asked || undefined}
+      className={`card px-4 py-3 text-note leading-snug ${asked ? 'border-2 border-mark' : ''}`}
+    >
       <div className="flex items-center gap-3">
         <svg width="30" height="30" viewBox="-12 -12 24 24" aria-hidden="true">
           <Head family={stroke.family} size={9} below={false} />

@@ -1,7 +1,9 @@
 import type { Counting } from '@stride/core/counting';
 import { onePeriod, readLayer, readSlot } from '@stride/core/read';
 import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
+import { Link } from 'react-router';
+import { pathOfStroke, takeInHand } from '../guide/in-hand.ts';
 import { ofLayer, Sentence } from '../read/Sentence.tsx';
 import { sayKin, useFamilies } from '../read/use-families.ts';
 import { useReadSettings } from '../store/read-settings.ts';
@@ -33,6 +35,12 @@ export function ReadingPanel({
     () => readSlot(rhythm, timing, chosen.layer, chosen.slot, counting),
     [rhythm, timing, chosen.layer, chosen.slot, counting],
   );
+  const layer = rhythm.layers[chosen.layer];
+  const played = layer?.strokes.find((stroke) => stroke.slot === chosen.slot);
+  const instrument = layer?.instrument;
+  useEffect(() => {
+    if (instrument) takeInHand(instrument);
+  }, [instrument]);
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
   const read = useAfterPaint(rhythm);
   const [settings] = useReadSettings();
@@ -59,6 +67,14 @@ export function ReadingPanel({
             {slot.lines.map((line) => (
               <p key={line}>{line}</p>
             ))}
+            {played && layer ? (
+              <Link
+                to={pathOfStroke(layer.instrument, played.kind)}
+                className="text-quiet underline"
+              >
+                How it is played
+              </Link>
+            ) : null}
           </Part>
         ) : null}
         {kin && kin.length > 0 ? (
