@@ -18,6 +18,7 @@ import {
   copyRange,
   copyTurn,
   divideCell,
+  duplicateLayer,
   editLayer,
   fillWithGhosts,
   HANDS,
@@ -122,6 +123,7 @@ const EDITS: Readonly<Record<string, Edit>> = {
     return result?.ok ? result.rhythm : rhythm;
   },
   move: (rhythm, a, b) => moveLayer(rhythm, `layer-${1 + (a % 3)}`, b % 2 ? 1 : -1),
+  duplicate: (rhythm, a) => duplicateLayer(rhythm, `layer-${1 + (a % 3)}`),
   drop: (rhythm, a) =>
     rhythm.layers.length > 1 ? removeLayer(rhythm, `layer-${1 + (a % 3)}`) : rhythm,
   mirror: (rhythm) => mirrorHands(rhythm),

@@ -8,6 +8,7 @@ import {
   proposeMap,
   TALL_DRUMS,
 } from '../instrument/index.ts';
+import { readRhythm } from '../text/index.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
   addLayer,
@@ -17,7 +18,9 @@ import {
   codesUsed,
   copyRange,
   copyTurn,
+  duplicateLayer,
   type Layer,
+  LIMITS,
   moveLayer,
   paste,
   type Rhythm,
@@ -148,5 +151,30 @@ describe('clips', () => {
         },
       ),
     );
+  });
+});
+
+describe('a layer once more', () => {
+  const two = readRhythm(
+    'rhythm A\ncycle 1x4\nlayer Bell : hand bell\nplay X / . / X / .\nas 3-2\nlayer Drum : darbuka\nplay D / T / D / T',
+  ).rhythm;
+
+  it('stands under the first with its strokes and a name of its own, and changes alone', () => {
+    const once = duplicateLayer(two, 'layer-1');
+    expect(once.layers.map(({ name }) => name)).toEqual(['Bell', 'Bell 2', 'Drum']);
+    expect(once.layers[1]?.strokes).toEqual(once.layers[0]?.strokes);
+    expect(once.layers[1]?.side).toBe('3-2');
+    expect(new Set(once.layers.map(({ id }) => id)).size).toBe(3);
+    const again = duplicateLayer(once, once.layers[1]?.id ?? '');
+    expect(again.layers.map(({ name }) => name)).toEqual(['Bell', 'Bell 2', 'Bell 3', 'Drum']);
+    expect(duplicateLayer(two, 'none')).toBe(two);
+  });
+
+  it('is not added to a full rhythm, and equal instruments are told apart by name', () => {
+    let full = two;
+    while (full.layers.length < LIMITS.layers) full = duplicateLayer(full, 'layer-2');
+    expect(duplicateLayer(full, 'layer-1')).toBe(full);
+    const names = addLayer(addLayer(two, HAND_BELL), HAND_BELL).layers.map(({ name }) => name);
+    expect(names).toEqual(['Bell', 'Drum', 'Hand bell', 'Hand bell 2']);
   });
 });

@@ -13,11 +13,32 @@ export function addLayer(rhythm: Rhythm, instrument: Instrument, name?: string):
   const spans = beatsOf(rhythm.cycle).map((beat) => beat.span);
   return appendLayer(rhythm, {
     id: '',
-    name: name ?? capital(instrument.name),
+    name: freeName(rhythm, name ?? capital(instrument.name)),
     instrument: instrument.id,
     cells: plainCells(spans),
     strokes: [],
   });
+}
+
+/** A name as it is, or with the next number behind it where a layer is called so already. */
+function freeName({ layers }: Rhythm, name: string): string {
+  const taken = new Set(layers.map((layer) => layer.name));
+  if (!taken.has(name)) return name;
+  const bare = name.replace(/ \d{1,3}$/, '');
+  let number = 2;
+  while (taken.has(`${bare} ${number}`)) number += 1;
+  return oneLine(`${bare.slice(0, NAME_LENGTH - 4)} ${number}`, NAME_LENGTH);
+}
+
+/** Puts the same layer once more right under it, with a name of its own; a rhythm that is full stays as it is. */
+export function duplicateLayer(rhythm: Rhythm, id: string): Rhythm {
+  const at = rhythm.layers.findIndex((layer) => layer.id === id);
+  const layer = rhythm.layers[at];
+  if (!layer) return rhythm;
+  const added = appendLayer(rhythm, { ...layer, name: freeName(rhythm, layer.name) });
+  const copy = added.layers.at(-1);
+  if (added === rhythm || !copy) return rhythm;
+  return { ...rhythm, layers: rhythm.layers.toSpliced(at + 1, 0, copy) };
 }
 
 /** Puts a layer that was made elsewhere under the others, with an id of its own here. */

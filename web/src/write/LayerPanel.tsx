@@ -9,8 +9,10 @@ import {
   addTurn,
   changeInstrument,
   codesUsed,
+  duplicateLayer,
   editLayer,
   type Layer,
+  LIMITS,
   moveLayer,
   type Rhythm,
   removeLastTurn,
@@ -160,6 +162,16 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
           onClick={() => edit((before) => moveLayer(before, layer.id, 1))}
         >
           <ArrowDown aria-hidden size={16} />
+        </Button>
+        <Button
+          disabled={rhythm.layers.length >= LIMITS.layers}
+          onClick={() => {
+            onDone();
+            edit((before) => duplicateLayer(before, layer.id));
+            toast(`${layer.name} was duplicated.`, () => document.undo());
+          }}
+        >
+          Duplicate
         </Button>
         <Button
           className="ml-auto"
