@@ -9,7 +9,6 @@ import {
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../../cycle/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import { equal, floor, ONE, type Pulses, rational, subtract } from '../../time/index.ts';
-import { ordinal } from '../../wording/index.ts';
 
 /** Where a slot lies, as a player says it. */
 export interface Place {
@@ -49,6 +48,8 @@ export function placeOf(
   return place;
 }
 
+const TIMES = 'second third fourth fifth sixth seventh eighth ninth tenth'.split(' ');
+
 /** The word of a part of a beat; one that was said before in the beat says which time it is: second trip. */
 function distinctWord(words: readonly string[], part: number): string | undefined {
   const word = words[part];
@@ -56,7 +57,7 @@ function distinctWord(words: readonly string[], part: number): string | undefine
   // The beat’s own number is not a word for a part of it.
   const from = /^\d+$/.test(words[0] ?? '') ? 1 : 0;
   const before = words.slice(from, part).filter((one) => one === word).length;
-  return before === 0 ? word : `${ordinal(before + 1)} ${word}`;
+  return before === 0 ? word : `${TIMES[before - 1] ?? `${before + 1}th`} ${word}`;
 }
 
 function findPlace(
