@@ -49,7 +49,7 @@ interface Track {
   count: number;
   first: Played | undefined;
   last: Played | undefined;
-  /** Shortest gap so far, without the one over the seam, and the stroke it ends with. */
+  /** Shortest gap so far, and the slots of its two strokes. */
   shortest: Ticks;
   from: number;
   to: number;
@@ -188,27 +188,40 @@ export function longestQuickRun(
 ): QuickRun | undefined {
   const grid = timing.layers[index];
   if (!grid) return undefined;
-  const most = toNumber(within) * timing.ticksPerPulse;
+  const ticks = toNumber(within) * timing.ticksPerPulse;
   const hands = handsOf(layer);
   const after = motionsOf(layer);
-  let best: QuickRun | undefined;
+  let most = 1;
+  let best:
+    | { readonly hand: OneHand; readonly played: readonly Played[]; readonly end: number }
+    | undefined;
   for (const [hand, limb] of Object.entries({ R: 1, L: 2, F: 4 }) as [OneHand, number][]) {
     const played = layer.strokes.flatMap(({ slot, kind }, at): Played[] =>
       LIMBS[nth(hands, at)] & limb ? [{ slot, kind, at: nth(grid.startTicks, slot) }] : [],
     );
-    let run: number[] = [];
+    let from = 0;
     let last: Played | undefined;
     // Twice through, so that a row over the seam is seen whole; no row is longer than the layer.
     for (let each = 0; each < played.length * 2; each += 1) {
       const one = nth(played, each % played.length);
       const at = one.at + (each < played.length ? 0 : grid.lengthTicks);
-      const quick = last && at - last.at < most && !after.get(one.kind)?.has(last.kind);
-      run = quick ? [...run, one.slot].slice(-played.length) : [one.slot];
+      const quick = last && at - last.at < ticks && !after.get(one.kind)?.has(last.kind);
+      if (!quick) from = each;
       last = { ...one, at };
-      if (run.length > (best?.slots.length ?? 1)) best = { hand, slots: run };
+      const length = Math.min(each - from + 1, played.length);
+      if (length <= most) continue;
+      most = length;
+      best = { hand, played, end: each };
     }
   }
-  return best;
+  if (!best) return undefined;
+  const { hand, played, end } = best;
+  const first = end - most + 1;
+  const slots = Array.from(
+    { length: most },
+    (_, at) => nth(played, (first + at) % played.length).slot,
+  );
+  return { hand, slots };
 }
 
 /** Strokes a second of the busiest hand, taken over the whole of a layer, and whose they are. */
