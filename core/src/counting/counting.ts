@@ -35,7 +35,12 @@ export function systemFor(counting: Counting, slots: number): CountingSystem {
 }
 
 export function isPulseSystem(system: CountingSystem): system is PulseSystem {
-  return system === 'running' || system === 'compas' || system === 'twelve-first';
+  return (
+    system === 'running' ||
+    system === 'compas' ||
+    system === 'twelve-first' ||
+    system === 'each-beat'
+  );
 }
 
 function wordsFor(system: BeatSystem, slots: number): readonly string[] | undefined {
@@ -61,16 +66,33 @@ export function countTurn(counting: Counting, cycle: Cycle): readonly CountWord[
     const words =
       isPulseSystem(system) && !own
         ? Array.from({ length: beat.span }, (_, within) =>
-            pulseWord(system, pulse + within, turnPulses(cycle)),
+            system === 'each-beat'
+              ? String(within + 1)
+              : pulseWord(system, pulse + within, turnPulses(cycle)),
           )
-        : countBeat(counting, index + 1, beat.span);
+        : countBeat(counting, beatNumber(system, cycle, index), beat.span);
     pulse += beat.span;
     return words.map((word, within) => ({ word, strong: within === 0 }));
   });
 }
 
-/** What a pulse system says on a pulse, from 0: its number, the last number first, or un and dos at the end of twelve. */
-export function pulseWord(system: PulseSystem, pulse: number, turn: number): string {
+/** The number that is said on a beat, from 0: its place in the turn, or in its group where groups begin anew. */
+export function beatNumber(system: CountingSystem, cycle: Cycle, beat: number): number {
+  if (system !== 'each-group') return beat + 1;
+  let first = 0;
+  for (const { beats } of cycle.groups) {
+    if (beat < first + beats.length) return beat - first + 1;
+    first += beats.length;
+  }
+  return beat + 1;
+}
+
+/** What a system that numbers the whole turn says on a pulse, from 0: its number, the last number first, or un and dos at the end of twelve. */
+export function pulseWord(
+  system: Exclude<PulseSystem, 'each-beat'>,
+  pulse: number,
+  turn: number,
+): string {
   if (system === 'twelve-first') return String(pulse === 0 ? turn : pulse);
   if (system === 'compas' && turn === 12 && pulse >= 10) return pulse === 10 ? 'un' : 'dos';
   return String(pulse + 1);

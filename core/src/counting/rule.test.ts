@@ -42,7 +42,7 @@ describe('a counting as it is written', () => {
     ['plainn', 'No counting is called “plainn”. Did you mean plain?'],
     [
       'hum',
-      'After count write one of plain, triplet, la-li, ta-ka-di-mi, spoken-drum, running, compas, twelve-first.',
+      'After count write one of plain, triplet, la-li, ta-ka-di-mi, spoken-drum, running, compas, twelve-first, each-group, each-beat, quick-slow.',
     ],
     [
       'plain; ; 5 la-li',
@@ -129,7 +129,10 @@ describe('the systems', () => {
       spoken-drum: spoken drum. ta ka, ta ki ta, ta ka di mi, ta di gi na thom; long ones in fours and threes.
       running: running numbers. Every pulse of the turn has its own number.
       compas: compás. Running numbers; the last two of a turn of twelve are said un and dos, so that each is one syllable.
-      twelve-first: last number first. Running numbers that begin with the last: 12 1 2 to 11, as a compás of twelve is counted."
+      twelve-first: last number first. Running numbers that begin with the last: 12 1 2 to 11, as a compás of twelve is counted.
+      each-group: each group from 1. Beats are numbered anew in every group of the cycle: 1 2 3 4, 1 2, 1 2. Parts of a beat as in plain.
+      each-beat: each beat from 1. Pulses are numbered anew in every beat: 1 2, 1 2, 1 2 3 in an uneven seven.
+      quick-slow: quick and slow. quick for a beat of two, slow for a beat of three, as uneven cycles are danced. A dash is held."
     `);
   });
 });

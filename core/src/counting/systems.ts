@@ -8,11 +8,14 @@ export const COUNTING_SYSTEMS = [
   'running',
   'compas',
   'twelve-first',
+  'each-group',
+  'each-beat',
+  'quick-slow',
 ] as const;
 export type CountingSystem = (typeof COUNTING_SYSTEMS)[number];
 
-/** Systems that number the pulses of the turn and take no notice of beats. */
-export type PulseSystem = 'running' | 'compas' | 'twelve-first';
+/** Systems that number pulses: those of the turn, whatever the beats, or those of each beat. */
+export type PulseSystem = 'running' | 'compas' | 'twelve-first' | 'each-beat';
 export type BeatSystem = Exclude<CountingSystem, PulseSystem>;
 
 /** Stands in a row of words for the beat's number. */
@@ -56,12 +59,17 @@ const SPOKEN_DRUM: Words = {
   9: row('ta ka di mi ta di gi na thom'),
 };
 
+/** A dash stands where the word before it is held. */
+const QUICK_SLOW: Words = { 1: row('quick'), 2: row('quick –'), 3: row('slow – –') };
+
 export const WORDS: Readonly<Record<BeatSystem, Words>> = {
   plain: PLAIN,
   triplet: TRIPLET,
   'la-li': LA_LI,
   'ta-ka-di-mi': TA_KA_DI_MI,
   'spoken-drum': SPOKEN_DRUM,
+  'each-group': PLAIN,
+  'quick-slow': QUICK_SLOW,
 };
 
 /**
@@ -101,5 +109,17 @@ export const SYSTEM_NOTES: Readonly<Record<CountingSystem, { name: string; note:
   'twelve-first': {
     name: 'last number first',
     note: 'Running numbers that begin with the last: 12 1 2 to 11, as a compás of twelve is counted.',
+  },
+  'each-group': {
+    name: 'each group from 1',
+    note: 'Beats are numbered anew in every group of the cycle: 1 2 3 4, 1 2, 1 2. Parts of a beat as in plain.',
+  },
+  'each-beat': {
+    name: 'each beat from 1',
+    note: 'Pulses are numbered anew in every beat: 1 2, 1 2, 1 2 3 in an uneven seven.',
+  },
+  'quick-slow': {
+    name: 'quick and slow',
+    note: 'quick for a beat of two, slow for a beat of three, as uneven cycles are danced. A dash is held.',
   },
 };

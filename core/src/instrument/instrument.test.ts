@@ -47,6 +47,19 @@ describe('vocabularies', () => {
     expect(proposeMap(GOBLET_DRUM, HAND_BELL).get('T')).toBe('X');
   });
 
+  it('goes by what a stroke is: rim clicks to shells, lows to lows, no hand to the hi-hat’s foot', () => {
+    const becomes = (from: string, to: string, code: string) =>
+      proposeMap(known(from), known(to)).get(code);
+    expect(becomes('drum-kit', 'metal-shell-pair', 'R')).toBe('s');
+    expect(becomes('metal-shell-pair', 'drum-kit', 'S')).toBe('R');
+    expect(becomes('drum-kit', 'box-drum', 'R')).toBe('F');
+    expect(becomes('tall-drums', 'small-paired-drums', 'o')).toBe('L');
+    expect(becomes('tall-drums', 'small-paired-drums', 'B')).toBe('L');
+    expect(becomes('tall-hand-drum', 'goblet-drum', 'C')).toBe('S');
+    expect(becomes('tall-hand-drum', 'drum-kit', 'B')).toBe('B');
+    expect(becomes('tall-hand-drum', 'drum-kit', 't')).not.toBe('c');
+  });
+
   it('is found by the name as written', () => {
     expect(instrumentNamed(' Goblet Drum ')).toBe(GOBLET_DRUM);
     expect(instrumentNamed('trombone')).toBeUndefined();

@@ -120,22 +120,60 @@ const NEAR: Readonly<Record<Family, readonly Family[]>> = {
   voice: ['open', 'bass', 'metal'],
 };
 
+/** What is struck, where that says more than the family: wood and shells, bells, cymbals. */
+function struckOn({ sound }: StrokeKind): string | undefined {
+  switch (sound?.timbre) {
+    case 'wood':
+    case 'shell':
+      return 'shell';
+    case 'bell':
+    case 'bell-damped':
+      return 'bell';
+    case 'cymbal':
+    case 'cymbal-damped':
+      return 'cymbal';
+    default:
+      return undefined;
+  }
+}
+
+/** How well one stroke stands in for another; the higher the better. */
+function likeness(from: Instrument, stroke: StrokeKind, to: Instrument, other: StrokeKind): number {
+  const sameFamily = other.family === stroke.family;
+  const near = NEAR[stroke.family].indexOf(other.family);
+  const struck = struckOn(stroke);
+  const words = new Set(stroke.name.split(/\W+/));
+  let points = sameFamily ? 40 : near >= 0 ? 30 - 8 * near : 0;
+  if (sameFamily && other.code === stroke.code) points += 60;
+  if (sameFamily && other.name === stroke.name) points += 50;
+  // A rim click is a stroke on the shell, whatever family either is heard as.
+  if (struck !== undefined && struck === struckOn(other)) points += struck === 'shell' ? 45 : 12;
+  if (other.name.split(/\W+/).some((word) => words.has(word))) points += 6;
+  if (stroke.family === 'bass' && !sameFamily) {
+    // Where no bass is to be had, the lowest drum is the nearest thing.
+    if (other.drum === 0) points += 4;
+  } else if (stroke.drum !== undefined && other.drum !== undefined) {
+    const isTop = (of: Instrument, { drum = 0 }: StrokeKind) => drum === drumCount(of) - 1;
+    if (isTop(from, stroke) === isTop(to, other)) points += 4;
+  }
+  if (other.hand === stroke.hand) points += 3;
+  // A foot stands in for a hand on the bass drum only.
+  if (other.hand === 'foot' && stroke.hand !== 'foot' && stroke.family !== 'bass') points -= 50;
+  return points;
+}
+
 /**
- * What each stroke of one instrument becomes on another: the same code where it is of the same
- * family, else the first stroke of the family, else of the nearest family there is.
+ * What each stroke of one instrument becomes on another: what it is comes first (its sign and family,
+ * its name, what is struck), then the nearest family, then drum and hand.
  * @example proposeMap(GOBLET_DRUM, HAND_BELL).get('D') // 'X'
  */
 export function proposeMap(from: Instrument, to: Instrument): ReadonlyMap<string, string> {
   return new Map(
     from.strokes.map((stroke) => {
-      const same = strokeKind(to, stroke.code);
-      if (same?.family === stroke.family) return [stroke.code, same.code];
-      for (const family of [stroke.family, ...NEAR[stroke.family]]) {
-        const ofFamily = to.strokes.filter((one) => one.family === family);
-        const found = ofFamily.find((one) => one.hand === stroke.hand) ?? ofFamily[0];
-        if (found) return [stroke.code, found.code];
-      }
-      return [stroke.code, to.strokes[0]?.code ?? stroke.code];
+      const [best] = to.strokes
+        .map((other) => ({ code: other.code, points: likeness(from, stroke, to, other) }))
+        .sort((a, b) => b.points - a.points);
+      return [stroke.code, best?.code ?? stroke.code];
     }),
   );
 }

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
+import { readSecond } from '../counting/index.ts';
 import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
 import { handClashes, slotCount } from './check.ts';
+import { withSecond } from './counting.ts';
 import { setNotes, setTags } from './edit.ts';
 import { isFootKind } from './hands.ts';
 import {
@@ -174,9 +176,9 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
         fc.integer({ min: 10, max: 400 }),
         fc.integer({ min: 10, max: 400 }),
         fc.integer({ min: 1, max: 8 }),
-        fc.tuple(notes, fc.string({ maxLength: 20 })),
+        fc.tuple(notes, fc.string({ maxLength: 20 }), fc.constantFrom(0, 0, 1, 2, 3)),
       )
-      .map(([layers, now, target, per, [written, tags]]): Rhythm => {
+      .map(([layers, now, target, per, [written, tags, counts]]): Rhythm => {
         const plain: Rhythm = {
           id: 'rhythm',
           name: rhythmName.trim(),
@@ -186,6 +188,8 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
           target,
           tags: [],
         };
-        return setNotes(setTags(plain, tags), written);
+        const read = readSecond(`in ${counts}`, cycle);
+        const felt = 'second' in read ? withSecond(plain, read.second) : plain;
+        return setNotes(setTags(felt, tags), written);
       }),
   );

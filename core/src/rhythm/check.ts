@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { parseData, sayIssue } from '../bounds/index.ts';
+import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, compare, equal, gcd, lcmWithin, rational, ZERO } from '../time/index.ts';
@@ -67,6 +68,11 @@ export function breaches(rhythm: Rhythm): readonly string[] {
   }
   if (turns.some(({ turn }, at) => at > 0 && turn <= (turns[at - 1]?.turn ?? 0))) {
     messages.push('The names of the turns are out of order, or a turn has two.');
+  }
+  if (rhythm.second && !fitsTurn(rhythm.second, cycle)) {
+    messages.push(
+      'The second counting does not come round with the turn. Take it out, or count it anew.',
+    );
   }
   if (messages.length > 0) return messages;
   const timing = timeRhythm(rhythm);

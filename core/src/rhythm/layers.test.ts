@@ -5,6 +5,7 @@ import {
   GOBLET_DRUM,
   HAND_BELL,
   INSTRUMENTS,
+  instrumentNamed,
   proposeMap,
   TALL_DRUMS,
 } from '../instrument/index.ts';
@@ -19,10 +20,12 @@ import {
   copyRange,
   copyTurn,
   duplicateLayer,
+  fillWithGhosts,
   type Layer,
   LIMITS,
   moveLayer,
   paste,
+  playOn,
   type Rhythm,
   removeLastTurn,
   removeLayer,
@@ -176,5 +179,38 @@ describe('a layer once more', () => {
     expect(duplicateLayer(full, 'layer-1')).toBe(full);
     const names = addLayer(addLayer(two, HAND_BELL), HAND_BELL).layers.map(({ name }) => name);
     expect(names).toEqual(['Bell', 'Drum', 'Hand bell', 'Hand bell 2']);
+  });
+});
+
+describe('another instrument', () => {
+  const kit = instrumentNamed('drum kit');
+  const conga = instrumentNamed('conga');
+  it('takes its name where the layer had that of the old one, and no hand for the foot', () => {
+    if (!kit || !conga) throw new Error('the catalogue lacks them');
+    const { rhythm } = readRhythm(
+      'rhythm A\ncycle 2x2\nlayer Conga : conga\nplay B S / B t\nhand R L / R L\nlayer Drum kit : drum kit\nplay B . / S .\nlayer Walk : conga\nplay B . / . .',
+    );
+    const map = proposeMap(conga, kit);
+    const played = playOn(rhythm, 'layer-1', kit, map);
+    expect(played.layers.map(({ name, instrument }) => [name, instrument])).toEqual([
+      ['Drum kit 2', 'drum-kit'],
+      ['Drum kit', 'drum-kit'],
+      ['Walk', 'tall-hand-drum'],
+    ]);
+    expect(played.layers[0]?.strokes.map(({ kind, hand }) => kind + (hand ?? ''))).toEqual([
+      'B',
+      'SL',
+      'B',
+      'RL',
+    ]);
+    expect(playOn(played, 'layer-3', kit, map).layers[2]?.name).toBe('Walk');
+    expect(checkRhythm(played).ok).toBe(true);
+  });
+
+  it('gives ghosts to hands only', () => {
+    const { rhythm } = readRhythm('rhythm A\ncycle 2x2\nlayer Kit : drum kit\nplay B . / S .');
+    const [layer] = rhythm.layers;
+    const filled = layer && fillWithGhosts(layer);
+    expect(filled?.strokes.map(({ kind }) => kind).join('')).toBe('BSSS');
   });
 });

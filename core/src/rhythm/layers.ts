@@ -4,7 +4,7 @@ import { findInstrument, type Instrument, strokeKind } from '../instrument/index
 import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
 import { capital } from '../wording/index.ts';
 import { slotCount } from './check.ts';
-import { plainCells } from './edit.ts';
+import { editLayer, plainCells } from './edit.ts';
 import { type Layer, LIMITS, type Rhythm } from './model.ts';
 import { withRings } from './rings.ts';
 
@@ -72,7 +72,28 @@ export function renameLayer(layer: Layer, name: string): Layer {
 }
 
 /**
- * Gives a layer to another instrument.
+ * The rhythm with a layer played on another instrument. A layer that is still called as its instrument
+ * is called as the new one.
+ * @param map as {@link changeInstrument} takes it
+ */
+export function playOn(
+  rhythm: Rhythm,
+  id: string,
+  instrument: Instrument,
+  map: ReadonlyMap<string, string>,
+): Rhythm {
+  return editLayer(rhythm, id, (layer) => {
+    const changed = changeInstrument(layer, instrument, map);
+    const was = findInstrument(layer.instrument);
+    const isOwnName = !was || layer.name.replace(/ \d{1,3}$/, '') !== capital(was.name);
+    if (isOwnName) return changed;
+    const others = rhythm.layers.filter((one) => one.id !== id);
+    return { ...changed, name: freeName({ ...rhythm, layers: others }, capital(instrument.name)) };
+  });
+}
+
+/**
+ * Gives a layer to another instrument. What the foot plays there loses its hand.
  * @param map what each stroke code becomes; a code that is not in it, or becomes one that the
  * instrument does not have, is left out with its stroke
  */
@@ -85,8 +106,11 @@ export function changeInstrument(
     ...layer,
     instrument: instrument.id,
     strokes: layer.strokes.flatMap((stroke) => {
-      const kind = map.get(stroke.kind);
-      return kind !== undefined && strokeKind(instrument, kind) ? [{ ...stroke, kind }] : [];
+      const kind = strokeKind(instrument, map.get(stroke.kind) ?? '');
+      if (!kind) return [];
+      const { hand, ...bare } = stroke;
+      const isKept = hand !== undefined && kind.hand !== 'foot';
+      return [{ ...bare, ...(isKept ? { hand } : {}), kind: kind.code }];
     }),
   };
 }

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { BLANK, listOf, NameSchema } from '../bounds/index.ts';
-import { COUNTING_SYSTEMS, CountingSchema } from '../counting/index.ts';
+import { COUNTING_SYSTEMS, CountingSchema, SecondCountSchema } from '../counting/index.ts';
 import { CycleSchema } from '../cycle/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 
@@ -28,6 +28,8 @@ export const LIMITS = {
 /** Weights of a stroke: 1 ghost, 2 soft, 3 plain, 4 accent. */
 export const FORCES = [1, 2, 3, 4] as const;
 export const FORCE_NAMES = { 1: 'ghost', 2: 'soft', 3: 'plain', 4: 'accent' } as const;
+/** What players say to get their levels right: a word for each force. */
+export const FORCE_WORDS = { 1: 'lightest', 2: 'light', 3: 'even', 4: 'heavy' } as const;
 export const ForceSchema = v.picklist(FORCES);
 export type Force = v.InferOutput<typeof ForceSchema>;
 
@@ -94,6 +96,9 @@ export const CellSchema = v.object({
 });
 export type Cell = Readonly<v.InferOutput<typeof CellSchema>>;
 
+/** What can be said under a layer instead of its own syllables: a counting, or how heavy each stroke is. */
+export const SAY_SYSTEMS = [...COUNTING_SYSTEMS, 'forces'] as const;
+
 export const LayerSchema = v.object({
   id,
   name: NameSchema,
@@ -116,8 +121,8 @@ export const LayerSchema = v.object({
   role: v.optional(v.picklist(['timeline', 'voice', 'click'])),
   /** The side a two-sided timeline starts from. */
   side: v.optional(v.picklist(['3-2', '2-3'])),
-  /** Set where the syllables come from a counting system. */
-  sayCounting: v.optional(v.picklist(COUNTING_SYSTEMS)),
+  /** Set where the syllables come from a counting system, or from the forces. */
+  sayCounting: v.optional(v.picklist(SAY_SYSTEMS)),
   /** True where the layer comes round at its own length though it is not a whole number of turns. */
   free: v.optional(v.literal(true)),
 });
@@ -154,6 +159,8 @@ export const RhythmSchema = v.object({
   tempo: TempoSchema,
   target: bpm,
   counting: v.optional(CountingSchema),
+  /** A second counting that is shown and heard beside the first. */
+  second: v.optional(SecondCountSchema),
   /** Ascending by turn, each turn once. */
   turns: v.optional(
     listOf(TurnNameSchema, LIMITS.turns, `At most ${LIMITS.turns} turns have a name.`),

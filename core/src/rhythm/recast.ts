@@ -1,4 +1,5 @@
 import { nth } from '../bounds/index.ts';
+import { refitted } from '../counting/index.ts';
 import { beatsOf, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   compare,
@@ -10,6 +11,7 @@ import {
   TEMPO_RANGE,
   toNumber,
 } from '../time/index.ts';
+import { withSecond } from './counting.ts';
 import { plainCells } from './edit.ts';
 import { type Cell, type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
 import { withRings } from './rings.ts';
@@ -46,10 +48,11 @@ const FINEST = 16;
 export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
   const strokes = rhythm.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
   const first = beatsOf(cycle)[0]?.span ?? 1;
+  const shared = withSecond(rhythm, rhythm.second && refitted(rhythm.second, cycle));
   if (beatsOf(cycle).length === beatsOf(rhythm.cycle).length) {
     const counted = countedOn(rhythm, cycle);
     return {
-      rhythm: { ...rhythm, ...counted, cycle },
+      rhythm: { ...shared, ...counted, cycle },
       by: 'beats',
       kept: strokes,
       moved: [],
@@ -66,7 +69,7 @@ export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
     return result.layer;
   });
   return {
-    rhythm: { ...rhythm, ...countedIn(rhythm, first), cycle, layers },
+    rhythm: { ...shared, ...countedIn(rhythm, first), cycle, layers },
     by: 'pulses',
     kept: strokes - moved.length - lost.length,
     moved,

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { listOf, NameSchema, oneLine, parseData } from '../bounds/index.ts';
+import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle, CycleSchema, cycleFromSpans } from '../cycle/index.ts';
 import { findInstrument, INSTRUMENTS, strokeKind } from '../instrument/index.ts';
 import { counted } from '../wording/index.ts';
@@ -49,6 +50,7 @@ export function repairRhythm(data: unknown, id: string): Repaired {
   const { entries } = RhythmSchema;
   const tempo = field('tempo', TempoSchema) ?? { bpm: 60, per: beatsOf(cycle)[0]?.span ?? 1 };
   const counting = field('counting', entries.counting);
+  const second = field('second', entries.second);
   const turns = inOrder(field('turns', entries.turns) ?? [], said);
   const notes = field('notes', entries.notes);
   const rhythm: Rhythm = {
@@ -59,6 +61,7 @@ export function repairRhythm(data: unknown, id: string): Repaired {
     tempo,
     target: field('target', entries.target) ?? tempo.bpm,
     ...(counting ? { counting } : {}),
+    ...(second && fitsTurn(second, cycle) ? { second } : {}),
     ...(turns.length > 0 ? { turns } : {}),
     ...(notes ? { notes } : {}),
     tags: field('tags', entries.tags) ?? [],

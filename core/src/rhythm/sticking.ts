@@ -13,8 +13,9 @@ import { withRings } from './rings.ts';
  */
 export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1): Layer {
   const instrument = findInstrument(layer.instrument);
-  const touches = instrument?.strokes.filter((stroke) => stroke.family === 'touch') ?? [];
-  const [first = instrument?.strokes[0]] = touches;
+  const byHand = instrument?.strokes.filter((stroke) => stroke.hand !== 'foot') ?? [];
+  const touches = byHand.filter((stroke) => stroke.family === 'touch');
+  const [first = byHand[0]] = touches;
   if (!first) return layer;
   const sounding = new Set(layer.strokes.map((stroke) => stroke.slot));
   const added: Stroke[] = [];

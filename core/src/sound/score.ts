@@ -1,4 +1,5 @@
 import { nth } from '../bounds/index.ts';
+import { type SecondCount, secondCycle } from '../counting/index.ts';
 import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   type Force,
@@ -25,6 +26,9 @@ export function soundKey(sound: Sound): string {
 
 /** Layer id under which the click that plays along is heard and muted. */
 export const CLICK_LAYER = 'click';
+
+/** Layer id under which the counts of a second counting are heard. */
+export const SECOND_LAYER = 'second-count';
 
 /** Layer id under which gestures are heard. */
 export const GESTURE_LAYER = 'gestures';
@@ -62,15 +66,22 @@ const GRACES: Readonly<Record<'flam' | 'drag' | 'ruff', readonly Seconds[]>> = {
 /** How many strokes fill each slot that is rolled, open or crushed. */
 const ROLL_STROKES = { roll: 6, crush: 16 } as const;
 
-/** The whole rhythm as a loop, with the click on every beat as a layer of its own. */
-export function scoreRhythm(rhythm: Lines, timing: Timing): Score {
+/**
+ * The whole rhythm as a loop, with the click on every beat as a layer of its own.
+ * @param second a second counting whose counts are clicked too, in a layer of their own
+ */
+export function scoreRhythm(rhythm: Lines, timing: Timing, second?: SecondCount): Score {
   const events = onsetsOnce(rhythm, timing).flatMap((onset) => strokeEvents(rhythm, timing, onset));
   const turns = timing.fullTicks / timing.turnTicks;
   return {
     ticksPerPulse: timing.ticksPerPulse,
     lengthTicks: timing.fullTicks,
     turnTicks: timing.turnTicks,
-    events: sortEvents([...events, ...clickEvents(rhythm.cycle, timing.ticksPerPulse, turns)]),
+    events: sortEvents([
+      ...events,
+      ...clickEvents(rhythm.cycle, timing.ticksPerPulse, turns),
+      ...(second ? secondEvents(second, timing.ticksPerPulse, turns) : []),
+    ]),
   };
 }
 
@@ -114,7 +125,9 @@ export function layScores(scores: readonly Score[]): Score {
   const events = scores.flatMap((score, index) => {
     const by = finer(score);
     const kept =
-      index === 0 ? score.events : score.events.filter((event) => event.layer !== CLICK_LAYER);
+      index === 0
+        ? score.events
+        : score.events.filter(({ layer }) => layer !== CLICK_LAYER && layer !== SECOND_LAYER);
     const length = score.lengthTicks * by;
     return Array.from({ length: lengthTicks / length }, (_, round) =>
       kept.map((event) => ({
@@ -147,6 +160,18 @@ function clickEvents(
       sound: { instrument: CLICK_INSTRUMENT, kind: index === 0 ? 'strong' : 'plain', force: 3 },
     }),
   );
+}
+
+function secondEvents(
+  second: SecondCount,
+  ticksPerPulse: number,
+  turns: number,
+): readonly ScoreEvent[] {
+  const plain = { instrument: CLICK_INSTRUMENT, kind: 'second', force: 3 } as const;
+  return clickEvents(secondCycle(second), ticksPerPulse, turns, SECOND_LAYER).map((event) => ({
+    ...event,
+    sound: plain,
+  }));
 }
 
 function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly ScoreEvent[] {

@@ -301,7 +301,11 @@ const VOICES: Readonly<Record<string, Readonly<Record<string, Voice>>>> = {
       level: 0.4,
     },
   },
-  click: { strong: CLICK, plain: { ...CLICK, pitch: 790, level: 0.6 } },
+  click: {
+    strong: CLICK,
+    plain: { ...CLICK, pitch: 790, level: 0.6 },
+    second: { ...CLICK, pitch: 1580, level: 0.4 },
+  },
 };
 
 /** Name under which the click's two sounds stand, beside the ids of the instruments. */

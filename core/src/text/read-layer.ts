@@ -1,4 +1,3 @@
-import { COUNTING_SYSTEMS } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { compoundOf, type Instrument, strokeKind } from '../instrument/index.ts';
 import {
@@ -11,6 +10,7 @@ import {
   type Layer,
   LIMITS,
   plainCells,
+  SAY_SYSTEMS,
   SayPattern,
   type Stroke,
 } from '../rhythm/index.ts';
@@ -352,7 +352,7 @@ function readHands(
 
 /** The counting system that a `say` row names; the syllables of the others are kept beside it. */
 function systemOf({ rest }: Row): Layer['sayCounting'] {
-  return COUNTING_SYSTEMS.find((system) => system === rest.text.trim());
+  return SAY_SYSTEMS.find((system) => system === rest.text.trim());
 }
 
 function readSay(

@@ -1,5 +1,5 @@
 import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
-import { readCounting } from '../counting/index.ts';
+import { readCounting, readSecond } from '../counting/index.ts';
 import { beatsOf, type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import { INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
 import {
@@ -29,7 +29,17 @@ import { type Row, splitRows, wordsOf } from './rows.ts';
 /** The longest text the reader takes, in characters. */
 export const TEXT_LIMIT = 1_000_000;
 
-const HEAD_KEYS = ['rhythm', 'cycle', 'tempo', 'count', 'turn', 'tags', 'note', 'layer'] as const;
+const HEAD_KEYS = [
+  'rhythm',
+  'cycle',
+  'tempo',
+  'count',
+  'also',
+  'turn',
+  'tags',
+  'note',
+  'layer',
+] as const;
 const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'];
 
 export interface ReadResult {
@@ -82,6 +92,7 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
   let cycle: Cycle | undefined;
   let tempoRow: Row | undefined;
   let counting: Rhythm['counting'];
+  let also: Row | undefined;
   let tags: readonly string[] = [];
   const notes: string[] = [];
   const turns = new Map<number, TurnName>();
@@ -115,6 +126,9 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
         else problems.push(problemAt(at, result.message));
         break;
       }
+      case 'also':
+        also = row;
+        break;
       case 'tags': {
         const words = wordsOf(rest);
         for (const word of words) {
@@ -174,10 +188,18 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
     cycle: used,
     ...readTempo(tempoRow, used, problems),
     ...(counting ? { counting } : {}),
+    ...(also ? readAlso(also, used, problems) : {}),
     ...(turns.size > 0 ? { turns: [...turns.values()].sort((a, b) => a.turn - b.turn) } : {}),
     ...(notes.length > 0 ? { notes: joinNotes(notes, rows, problems) } : {}),
     tags,
   };
+}
+
+function readAlso({ key, rest }: Row, cycle: Cycle, problems: Problems): Pick<Rhythm, 'second'> {
+  const result = readSecond(rest.text, cycle);
+  if ('second' in result) return result;
+  problems.push(problemAt(rest.text === '' ? key : rest, result.message));
+  return {};
 }
 
 function joinNotes(notes: readonly string[], rows: readonly Row[], problems: Problems): string {

@@ -1,5 +1,5 @@
 import { entryOf, entryWords } from '../catalogue/index.ts';
-import { writeCounting } from '../counting/index.ts';
+import { writeCounting, writeSecond } from '../counting/index.ts';
 import { type Cycle, formatSpans } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import {
@@ -37,6 +37,7 @@ export function writeRhythm(rhythm: Rhythm): string {
     `cycle ${writeCycle(rhythm.cycle)}`,
     `tempo ${bpm} to ${rhythm.target} per ${per}`,
     ...(rhythm.counting ? [`count ${writeCounting(rhythm.counting)}`] : []),
+    ...(rhythm.second ? [`also ${writeSecond(rhythm.second)}`] : []),
     ...(rhythm.turns ?? []).map(
       ({ turn, mark, name }) => `turn ${turn + 1} ${mark}${name === undefined ? '' : ` ${name}`}`,
     ),

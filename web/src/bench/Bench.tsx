@@ -1,3 +1,4 @@
+import { type SecondCount, sayIn } from '@stride/core/counting';
 import { describeCycle } from '@stride/core/cycle';
 import { type Rhythm, recount, renameRhythm, setTempo } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
@@ -132,6 +133,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
         <HeaderTools
           bench={bench}
           mix={mix}
+          second={rhythm.second}
           notes={rhythm.notes ?? ''}
           tags={rhythm.tags}
           climbing={climbing}
@@ -190,6 +192,7 @@ const StageTabs = memo(function StageTabs() {
 interface HeaderToolsProps {
   readonly bench: OpenBench;
   readonly mix: Mix;
+  readonly second: SecondCount | undefined;
   readonly notes: string;
   readonly tags: readonly string[];
   readonly climbing: boolean;
@@ -198,7 +201,7 @@ interface HeaderToolsProps {
 }
 
 const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
-  const { bench, mix, notes, tags, climbing, canUndo, canRedo } = props;
+  const { bench, mix, second, notes, tags, climbing, canUndo, canRedo } = props;
   const { document } = bench;
   const undo = () => undoIn(document);
   const redo = () => redoIn(document);
@@ -212,6 +215,16 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
       >
         Click
       </Button>
+      {second ? (
+        <Button
+          look={mix.second ? 'on' : 'plain'}
+          aria-pressed={mix.second ?? false}
+          title="A click on every count of the second counting"
+          onClick={() => bench.setMix({ second: !mix.second })}
+        >
+          {sayIn(second)}
+        </Button>
+      ) : null}
       {climbing ? null : (
         <Button
           look={mix.countIn ? 'on' : 'plain'}

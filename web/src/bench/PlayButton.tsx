@@ -29,9 +29,11 @@ export function loopOwner(rhythm: Rhythm): string {
 /** How long the hands rest before the sounds of a rhythm are made ready. */
 const READY_MS = 200;
 
-function scoreOf(lines: Lines): Score | undefined {
+type Heard = Lines & Pick<Rhythm, 'second'>;
+
+function scoreOf(lines: Heard): Score | undefined {
   const timed = timeRhythm(lines);
-  return timed.ok ? scoreRhythm(lines, timed.timing) : undefined;
+  return timed.ok ? scoreRhythm(lines, timed.timing, lines.second) : undefined;
 }
 
 interface PlayButtonProps {
@@ -46,11 +48,15 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const state = usePlayer();
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
-  const { cycle, layers } = rhythm;
+  const { cycle, layers, second } = rhythm;
   const tempo = tempoAt(rhythm);
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.
-  const heard = useAfterPaint(useMemo(() => ({ cycle, layers }), [cycle, layers]));
+  const lines = useMemo(
+    (): Heard => ({ cycle, layers, ...(second ? { second } : {}) }),
+    [cycle, layers, second],
+  );
+  const heard = useAfterPaint(lines);
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
   const latest = useLatest<{ tempo: Tempo; score?: Score }>(score ? { tempo, score } : { tempo });
   const [word, setWord] = useState<string>();
@@ -82,7 +88,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
       announce('Stopped');
       return;
     }
-    const begin = scoreOf({ cycle, layers });
+    const begin = scoreOf(lines);
     if (!begin) return;
     const loop = {
       score: begin,

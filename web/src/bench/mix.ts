@@ -1,5 +1,5 @@
 import type { Layer } from '@stride/core/rhythm';
-import { CLICK_LAYER } from '@stride/core/sound';
+import { CLICK_LAYER, SECOND_LAYER } from '@stride/core/sound';
 import type { Mix } from '../store/db.ts';
 
 /** Layers that are not heard: muted, or standing beside one that is alone. */
@@ -17,5 +17,6 @@ export function levelsOf(mix: Mix, layers: readonly Layer[]): ReadonlyMap<string
   return new Map([
     ...layers.map(({ id }) => [id, silent.has(id) ? 0 : (mix.levels[id] ?? 1)] as const),
     [CLICK_LAYER, mix.click ? 1 : 0],
+    [SECOND_LAYER, mix.second ? 1 : 0],
   ]);
 }

@@ -5,14 +5,18 @@ import {
   type CountingRule,
   type CountingSystem,
   countBeat,
+  equalCounts,
   readCounting,
+  readSecond,
+  type SecondCount,
   SYSTEM_NOTES,
   simplify,
   systemFor,
   usualCounting,
   writeCounting,
+  writeSecond,
 } from '@stride/core/counting';
-import type { Cycle } from '@stride/core/cycle';
+import { type Cycle, turnPulses } from '@stride/core/cycle';
 import { useId } from 'react';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -26,10 +30,14 @@ interface CountingPanelProps {
   /** Divisions that the rhythm uses, which may each have a system of their own. */
   readonly divisions: readonly number[];
   readonly onChange: (counting: Counting) => void;
+  /** A second counting under the same line. */
+  readonly second: SecondCount | undefined;
+  readonly onSecond: (second: SecondCount | undefined) => void;
 }
 
 /** How the rhythm is counted: a system, another for some divisions, and words of one's own. */
-export function CountingPanel({ cycle, counting, divisions, onChange }: CountingPanelProps) {
+export function CountingPanel(props: CountingPanelProps) {
+  const { cycle, counting, divisions, onChange } = props;
   const id = useId();
   const usual = usualCounting(cycle);
   const used = counting ?? usual;
@@ -76,6 +84,7 @@ export function CountingPanel({ cycle, counting, divisions, onChange }: Counting
         </tbody>
       </table>
       <OwnWords counting={used} onChange={onChange} />
+      <SecondCounting cycle={cycle} second={props.second} onSecond={props.onSecond} />
     </Card>
   );
 }
@@ -141,6 +150,57 @@ function OwnWords({
       />
       <p id={`${id}-said`} role="status" className="min-h-5 text-sm text-warn">
         {'message' in result ? result.message : ''}
+      </p>
+    </div>
+  );
+}
+
+/** A second counting shown under the first and clicked beside it, as a turn felt in 4 and in 8. */
+function SecondCounting({
+  cycle,
+  second,
+  onSecond,
+}: Pick<CountingPanelProps, 'cycle' | 'second' | 'onSecond'>) {
+  const id = useId();
+  const turn = turnPulses(cycle);
+  const [text, setText] = useTyped(second ? writeSecond(second) : '');
+  const result = text.trim() === '' ? undefined : readSecond(text, cycle);
+  const equal = equalCounts(turn).filter((counts) => counts > 1);
+  return (
+    <div className="mt-3 border-t border-edge pt-3">
+      <label htmlFor={id} className="text-sm text-quiet">
+        And counted a second way at once, such as “in {equal.at(-1) ?? turn}”; empty for none
+      </label>
+      <Field
+        id={id}
+        list={`${id}-counts`}
+        value={text}
+        placeholder={`in ${equal.join(', ')}, or the pulses of each count`}
+        aria-describedby={`${id}-said`}
+        className="mt-1 w-full text-note"
+        onChange={(event) => {
+          const typed = event.target.value;
+          setText(typed);
+          if (typed.trim() === '') onSecond(undefined);
+          else {
+            const read = readSecond(typed, cycle);
+            if ('second' in read) onSecond(read.second);
+          }
+        }}
+      />
+      <datalist id={`${id}-counts`}>
+        {equal.map((counts) => (
+          <option key={counts} value={`in ${counts}`} />
+        ))}
+      </datalist>
+      <p id={`${id}-said`} role="status" className="min-h-5 text-sm text-quiet">
+        {result && 'message' in result ? (
+          <span className="text-warn">{result.message}</span>
+        ) : second ? (
+          'It stands under the first, on paper too. Its click is the button beside Click.'
+        ) : (
+          ''
+        )}
       </p>
     </div>
   );

@@ -8,6 +8,7 @@ import {
   recast,
   startFromOtherSide,
   tempoAt,
+  withSecond,
 } from '@stride/core/rhythm';
 import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
@@ -205,6 +206,8 @@ export function Frame() {
             counting={rhythm.counting}
             divisions={divisions}
             onChange={(next) => edit((before) => ({ ...before, counting: next }), 'counting')}
+            second={rhythm.second}
+            onSecond={(next) => edit((before) => withSecond(before, next), 'second counting')}
           />
           <div className="flex flex-col gap-[14px]">
             <Card aria-label="Length" className="p-4">

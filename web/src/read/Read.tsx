@@ -21,7 +21,9 @@ import { Ask } from './Ask.tsx';
 import { Compare } from './Compare.tsx';
 import { Groups } from './Groups.tsx';
 import { ReadSettingsPanel } from './ReadSettingsPanel.tsx';
+import { TurnsPanel } from './TurnsPanel.tsx';
 import { useTimeline } from './use-timeline.ts';
+import { useTurns } from './use-turns.ts';
 
 const VIEWS = ['reading', 'compare'] as const;
 
@@ -37,7 +39,9 @@ export function Read() {
   const player = usePlayer();
   const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
-  const read = useAfterPaint(rhythm);
+  const turns = timed.ok ? drawnTurns(timed.timing) : 0;
+  const only = useTurns(useAfterPaint(rhythm), turns);
+  const read = only.rhythm;
   const against = useTimeline(read, layerIndex);
   const slots = timed.ok ? (timed.timing.layers[layerIndex]?.starts.length ?? 0) : 0;
   const chosen: SlotRef = { layer: layerIndex, slot: Math.min(slot, Math.max(0, slots - 1)) };
@@ -50,7 +54,6 @@ export function Read() {
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
   const { pick, weigh, slide } = useSteady(line.commands);
-  const turns = timed.ok ? drawnTurns(timed.timing) : 0;
   const { timeline } = against;
   const turnLabels = useMemo(() => {
     if (!timed.ok || !timeline || settings.school === 'no sides') return undefined;
@@ -70,6 +73,9 @@ export function Read() {
     ),
     [rhythm.layers, layerIndex],
   );
+
+  const litRead = only.fromWhole(lit);
+  const light = (next: Lit | undefined) => setLit(only.toWhole(next));
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
   const layer = rhythm.layers[layerIndex];
@@ -102,6 +108,17 @@ export function Read() {
               {one === 'reading' ? 'What it says' : 'Compare'}
             </Button>
           ))}
+          {turns > 1 && view === 'reading' ? (
+            <TurnsPanel
+              rhythm={rhythm}
+              count={turns}
+              chosen={only.chosen}
+              onChange={(next) => {
+                only.choose(next);
+                setLit(undefined);
+              }}
+            />
+          ) : null}
           <ReadSettingsPanel settings={settings} onChange={setSettings} />
         </span>
       </div>
@@ -133,16 +150,16 @@ export function Read() {
                 label={label}
               />
             </Card>
-            <Alone rhythm={read} layerIndex={layerIndex} lit={lit} onLight={setLit} />
-            <Ask rhythm={read} layerIndex={layerIndex} lit={lit} onLight={setLit} />
+            <Alone rhythm={read} layerIndex={layerIndex} lit={litRead} onLight={light} />
+            <Ask rhythm={read} layerIndex={layerIndex} lit={litRead} onLight={light} />
           </div>
           <Groups
             rhythm={read}
             layerIndex={layerIndex}
             settings={settings}
             against={against}
-            lit={lit}
-            onLight={setLit}
+            lit={litRead}
+            onLight={light}
           />
         </div>
       )}

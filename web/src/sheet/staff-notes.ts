@@ -1,5 +1,5 @@
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
-import { handOf, type Layer, type Stroke } from '@stride/core/rhythm';
+import { handOf, type Layer, type Stroke, sayOf } from '@stride/core/rhythm';
 import type { StaffMeasure, StaffNote } from '@stride/core/staff';
 import {
   Articulation,
@@ -131,7 +131,7 @@ export interface WordRows {
 export function wordRowsOf(layer: Layer): WordRows {
   return {
     hands: findInstrument(layer.instrument)?.byHand !== false,
-    says: !layer.sayCounting && layer.strokes.some((stroke) => stroke.say !== undefined),
+    says: layer.strokes.some((stroke) => sayOf(layer, stroke) !== undefined),
     chokes: layer.strokes.some((stroke) => stroke.damp),
   };
 }
@@ -143,7 +143,7 @@ export function wordsUnder(
   rows: WordRows,
 ): readonly string[] {
   const hands = () => strokes.map((stroke) => handOf(layer, stroke)).join('');
-  const says = () => strokes.map((stroke) => stroke.say ?? '').join('');
+  const says = () => strokes.map((stroke) => sayOf(layer, stroke) ?? '').join('');
   return [
     ...(rows.hands ? [hands()] : []),
     ...(rows.says ? [says()] : []),

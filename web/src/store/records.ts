@@ -9,6 +9,8 @@ export interface Mix {
   /** Where any layer is named here, only those are heard. */
   readonly solo: readonly string[];
   readonly click: boolean;
+  /** The counts of a second counting are clicked. */
+  readonly second?: boolean;
   /** A turn is counted in before the rhythm plays. */
   readonly countIn: boolean;
 }

@@ -1,8 +1,15 @@
-import { type Counting, countTurn } from '@stride/core/counting';
+import {
+  type Counting,
+  countTurn,
+  type SecondCount,
+  sayIn,
+  secondCycle,
+} from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { type Rhythm, sayTurn, type TurnMark } from '@stride/core/rhythm';
 import { memo } from 'react';
 import { type Geometry, type System, turnsIn, xIn } from './geometry.ts';
+import type { Px } from './px.ts';
 import type { Thread } from './threads.ts';
 
 interface BackdropProps {
@@ -14,6 +21,8 @@ interface BackdropProps {
   readonly geometry: Geometry;
   readonly system: System;
   readonly counting: Counting;
+  /** A second counting, in a row of its own under the first. */
+  readonly second: SecondCount | undefined;
   readonly threads: readonly Thread[];
   /** Where the layers' names are written in the rows after the first. */
   readonly names: 'above' | 'beside' | undefined;
@@ -42,7 +51,30 @@ export const Backdrop = memo(function Backdrop(props: BackdropProps) {
         geometry={geometry}
         system={system}
         counting={props.counting}
+        y={geometry.countHeight - (props.second ? 36 : 16) * geometry.scale}
       />
+      {props.second ? (
+        <>
+          <text
+            x={geometry.left - 18 * geometry.scale}
+            y={geometry.countHeight - 14 * geometry.scale}
+            textAnchor="end"
+            fontSize={13 * geometry.scale}
+            fill="var(--quiet)"
+          >
+            {names || geometry.left > 60 ? sayIn(props.second) : ''}
+          </text>
+          <Count
+            cycle={secondCycle(props.second)}
+            ticksPerPulse={props.ticksPerPulse}
+            geometry={geometry}
+            system={system}
+            counting={props.second.counting}
+            y={geometry.countHeight - 14 * geometry.scale}
+            isSecond
+          />
+        </>
+      ) : null}
       <Threads threads={props.threads} geometry={geometry} system={system} />
       {names
         ? layerNames.map((name, index) => {
@@ -152,6 +184,10 @@ interface CountProps {
   readonly geometry: Geometry;
   readonly system: System;
   readonly counting: Counting;
+  /** The feet of the words. */
+  readonly y: Px;
+  /** True for the smaller row of a second counting. */
+  readonly isSecond?: true;
 }
 
 const Count = memo(function Count({
@@ -160,13 +196,16 @@ const Count = memo(function Count({
   geometry,
   system,
   counting,
+  y,
+  isSecond,
 }: CountProps) {
   const words = countTurn(counting, cycle);
   const { scale } = geometry;
   const room = ticksPerPulse * geometry.pxPerTick;
   const isFull = room >= 13 * scale;
   // Numbers of two figures leave room for the words beside them.
-  const strongSize = isFull ? Math.min(21 * scale, Math.max(15 * scale, room * 0.8)) : 21 * scale;
+  const largest = (isSecond ? 16 : 21) * scale;
+  const strongSize = isFull ? Math.min(largest, Math.max(15 * scale, room * 0.8)) : largest;
   return turnsIn(geometry, system).map((turn) =>
     words.map((count, pulse) => {
       if (!count.strong && !isFull) return null;
@@ -176,9 +215,10 @@ const Count = memo(function Count({
         <text
           key={ticks}
           data-count={ticks / ticksPerPulse}
+          data-second={isSecond}
           className="count"
           x={xIn(geometry, system, ticks)}
-          y={geometry.countHeight - 16 * scale}
+          y={y}
           textAnchor="middle"
           fontFamily="var(--font-title)"
           fontSize={count.strong ? strongSize : 13.5 * scale}

@@ -1,8 +1,15 @@
-import { countBeat, countTurn, isPulseSystem } from '@stride/core/counting';
+import { beatNumber, countBeat, countTurn, isPulseSystem } from '@stride/core/counting';
 import { type Cycle, turnPulses } from '@stride/core/cycle';
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
 import { placeOf, strides } from '@stride/core/read';
-import { type Hand, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
+import {
+  type Hand,
+  handOf,
+  type Layer,
+  type LayerGrid,
+  type Stroke,
+  sayOf,
+} from '@stride/core/rhythm';
 import { formatRational, rational, type Ticks } from '@stride/core/time';
 import { memo } from 'react';
 import {
@@ -90,7 +97,8 @@ export function LayerLine(props: LayerLineProps) {
                 x={x(at)}
                 band={band}
                 scale={scale}
-                sayRow={layer.sayCounting ? undefined : (saidOn.get(stroke.slot) ?? 0)}
+                say={sayOf(layer, stroke)}
+                sayRow={saidOn.get(stroke.slot) ?? 0}
                 dim={lit !== undefined && !lit.has(stroke.slot)}
               />
             );
@@ -174,7 +182,7 @@ function Slots({ grid, band, geometry, offset, from, to, x }: RoundProps) {
 /** The words of a layer that is counted in a system of its own, under its line. */
 function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: RoundProps) {
   const { sayCounting } = layer;
-  if (!sayCounting || band.say === undefined) return null;
+  if (!sayCounting || sayCounting === 'forces' || band.say === undefined) return null;
   const { scale, turnTicks } = geometry;
   const pulseTicks = turnTicks / turnPulses(cycle);
   return grid.startTicks.map((start, slot) => {
@@ -184,7 +192,11 @@ function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: Ro
     if (uncounted) return null;
     const first = isPulseSystem(sayCounting)
       ? countTurn(sayCounting, cycle)[Math.floor((start % turnTicks) / pulseTicks)]?.word
-      : countBeat(sayCounting, beat, layer.cells[grid.cellOf[slot] ?? 0]?.slots ?? 1)[0];
+      : countBeat(
+          sayCounting,
+          beatNumber(sayCounting, cycle, beat - 1),
+          layer.cells[grid.cellOf[slot] ?? 0]?.slots ?? 1,
+        )[0];
     return (
       <text
         key={at}
@@ -306,7 +318,8 @@ interface StrokeMarkProps {
   readonly scale: number;
   /** The row of its syllable, from 0. */
   /** Undefined where counted words stand in the syllables' place. */
-  readonly sayRow: number | undefined;
+  readonly say: string | undefined;
+  readonly sayRow: number;
   readonly dim: boolean;
 }
 
@@ -317,6 +330,7 @@ const StrokeMark = memo(function StrokeMark({
   x,
   band,
   scale,
+  say,
   sayRow,
   dim,
 }: StrokeMarkProps) {
@@ -346,7 +360,7 @@ const StrokeMark = memo(function StrokeMark({
           ) : null}
         </g>
       ))}
-      {stroke.say && band.say !== undefined && sayRow !== undefined ? (
+      {say && band.say !== undefined ? (
         <text
           x={x}
           y={band.say + sayRow * SAY_STEP * scale}
@@ -354,7 +368,7 @@ const StrokeMark = memo(function StrokeMark({
           fontSize={13.5 * scale}
           fill="var(--ink)"
         >
-          {stroke.say}
+          {say}
         </text>
       ) : null}
     </g>

@@ -1,6 +1,7 @@
 import { type Counting, usualCounting } from '@stride/core/counting';
 import {
   beatTicks,
+  countingOf,
   type Force,
   type LayerGrid,
   type Rhythm,
@@ -161,6 +162,7 @@ export function StrideLine(props: StrideLineProps) {
               geometry={geometry}
               system={system}
               counting={counting}
+              second={rhythm.second}
               threads={threads}
               layerNames={layerNames}
               turns={rhythm.turns}
@@ -190,7 +192,7 @@ export function StrideLine(props: StrideLineProps) {
                 system={system}
                 beats={beats}
                 ticksPerPulse={timing.ticksPerPulse}
-                counting={layer.sayCounting ?? counting}
+                counting={layer.sayCounting ? countingOf(rhythm, layer) : counting}
                 sides={Boolean(label) && !narrow}
                 lit={lit?.get(index)}
                 quiet={muted?.has(layer.id) ?? false}

@@ -94,6 +94,8 @@ const RIGHT_MARGIN: Px = 34;
 const COUNT_HEIGHT: Px = 40;
 /** Room above the count for the names of turns. */
 const TURN_NAME_HEIGHT: Px = 20;
+/** Room for a second counting under the first. */
+const SECOND_COUNT_HEIGHT: Px = 20;
 const MELODY_STEP: Px = 9;
 
 /** Turns that are drawn: as many as the longest layer has. */
@@ -123,7 +125,9 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
 
   const bands: LayerBand[] = [];
   const countHeight =
-    (COUNT_HEIGHT + ((options.turnNames ?? rhythm.turns !== undefined) ? TURN_NAME_HEIGHT : 0)) *
+    (COUNT_HEIGHT +
+      (rhythm.second ? SECOND_COUNT_HEIGHT : 0) +
+      ((options.turnNames ?? rhythm.turns !== undefined) ? TURN_NAME_HEIGHT : 0)) *
     scale;
   const pxPerTick = room / longest;
   let y = countHeight;

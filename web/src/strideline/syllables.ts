@@ -1,4 +1,4 @@
-import type { Layer, LayerGrid } from '@stride/core/rhythm';
+import { type Layer, type LayerGrid, sayOf } from '@stride/core/rhythm';
 import type { Px } from './px.ts';
 
 /** Width of a letter of the syllables under the line, and the gap between two, at a scale of 1. */
@@ -39,9 +39,11 @@ function workOut(layer: Layer, grid: LayerGrid, pxPerTick: number): SyllableRows
   let ends: Px[] = [];
   let turn = -1;
   // Counted words stand where the syllables would.
-  if (layer.sayCounting) return { count: 1, bySlot };
+  if (layer.sayCounting && layer.sayCounting !== 'forces') return { count: 1, bySlot };
   let count = 0;
-  for (const { slot, say } of layer.strokes) {
+  for (const stroke of layer.strokes) {
+    const { slot } = stroke;
+    const say = sayOf(layer, stroke);
     if (say === undefined || bySlot.has(slot)) continue;
     const at = grid.startTicks[slot] ?? 0;
     const here = Math.floor(at / grid.turnTicks);

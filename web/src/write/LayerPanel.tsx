@@ -7,17 +7,18 @@ import {
 } from '@stride/core/instrument';
 import {
   addTurn,
-  changeInstrument,
   codesUsed,
   duplicateLayer,
   editLayer,
   type Layer,
   LIMITS,
   moveLayer,
+  playOn,
   type Rhythm,
   removeLastTurn,
   removeLayer,
   renameLayer,
+  SAY_SYSTEMS,
   setLayerCounting,
 } from '@stride/core/rhythm';
 import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
@@ -83,7 +84,7 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
       <InstrumentChoice
         layer={layer}
         onChange={(instrument, map) => {
-          if (!editThis((before) => changeInstrument(before, instrument, map))) return;
+          if (!edit((before) => playOn(before, layer.id, instrument, map))) return;
           toast(`${layer.name} is now played on the ${instrument.name}.`, () => document.undo());
         }}
       />
@@ -92,11 +93,12 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
         <Select
           value={layer.sayCounting ?? ''}
           onChange={(event) => {
-            const system = COUNTING_SYSTEMS.find((one) => one === event.target.value);
+            const system = SAY_SYSTEMS.find((one) => one === event.target.value);
             editThis((before) => setLayerCounting(before, system));
           }}
         >
           <option value="">its syllables</option>
+          <option value="forces">how heavy: heavy, even, light, lightest</option>
           {COUNTING_SYSTEMS.map((system) => (
             <option key={system} value={system}>
               counted in {SYSTEM_NOTES[system].name}
@@ -258,16 +260,27 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
               </tbody>
             </table>
           ) : null}
-          <Button
-            look="go"
-            onClick={() => {
-              onChange(to, new Map(used.map((code) => [code, becomes(code)])));
-              // The button goes with the question that it answered.
-              select.current?.focus();
-            }}
-          >
-            Play it on the {to.name}
-          </Button>
+          <div className="flex flex-wrap gap-2">
+            <Button
+              look="go"
+              onClick={() => {
+                onChange(to, new Map(used.map((code) => [code, becomes(code)])));
+                // The button goes with the question that it answered.
+                select.current?.focus();
+              }}
+            >
+              Play it on the {to.name}
+            </Button>
+            <Button
+              onClick={() => {
+                setWanted(layer.instrument);
+                setChosen({});
+                select.current?.focus();
+              }}
+            >
+              Stay with the {from.name}
+            </Button>
+          </div>
         </>
       ) : null}
     </div>
