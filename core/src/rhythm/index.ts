@@ -9,6 +9,7 @@ export * from './layers.ts';
 export * from './mirror.ts';
 export * from './model.ts';
 export * from './only-turns.ts';
+export * from './ornaments.ts';
 export * from './recast.ts';
 export * from './repair.ts';
 export { slotsHeld, toggleRing } from './rings.ts';

@@ -40,14 +40,26 @@ export type Hand = v.InferOutput<typeof HandSchema>;
 
 /**
  * Graces before a stroke (flam one; drag, or ruff of three, two; ruff of four three) and rolls
- * through its slot: open ones that can be counted, crushed ones that cannot.
+ * through its slot: open ones, open ones of five, seven or nine strokes, and crushed ones.
  */
-export const ORNAMENTS = ['flam', 'drag', 'ruff', 'roll', 'crush'] as const;
+export const ORNAMENTS = [
+  'flam',
+  'drag',
+  'ruff',
+  'roll',
+  'roll5',
+  'roll7',
+  'roll9',
+  'crush',
+] as const;
 export const ORNAMENT_NAMES = {
   flam: 'flam',
   drag: 'drag',
   ruff: 'ruff of four',
   roll: 'open roll',
+  roll5: 'five-stroke roll',
+  roll7: 'seven-stroke roll',
+  roll9: 'nine-stroke roll',
   crush: 'crushed roll',
 } as const;
 export const OrnamentSchema = v.picklist(ORNAMENTS);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { allInstruments } from '../instrument/index.ts';
+import { readRhythm, writeLayerRows } from '../text/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
@@ -139,5 +140,37 @@ describe('what a code means', () => {
       expect(explainCode(instrument.id, 'Zz9')).toBeUndefined();
     }
     expect(explainCode('no such drum', 'D')).toBeUndefined();
+  });
+});
+
+describe('an order of hands that begins anew', () => {
+  const TEXT = 'rhythm A\ncycle 3+3\nlayer Drum : conga\nplay O O O / O . . | O . O / . . O';
+  const handed = (row: string) => {
+    const { rhythm, problems } = readRhythm(`${TEXT}\nhand ${row}`);
+    expect(problems).toEqual([]);
+    const [layer] = rhythm.layers;
+    if (!layer) throw new Error('no layer');
+    return { layer, cycle: rhythm.cycle, hands: layer.strokes.map(({ hand }) => hand).join('') };
+  };
+
+  it('in every turn, after every silence, or not at all', () => {
+    expect(handed('each R L').hands).toBe('RLRLRLR');
+    expect(handed('each R L L').hands).toBe('RLLRLLR');
+    expect(handed('each turn R L L').hands).toBe('RLLRRLL');
+    expect(handed('each run R L').hands).toBe('RLRLRRR');
+  });
+
+  it.each(['each R L', 'each turn R L L', 'each run R L'])(
+    '%s is written as it was read',
+    (row) => {
+      const { layer, cycle } = handed(row);
+      expect(writeLayerRows(layer, cycle)).toContain(`\nhand  ${row}`);
+    },
+  );
+
+  it('is given to a stretch as the whole layer counts it', () => {
+    const { layer, cycle } = handed('each L');
+    const dealt = applySticking(layer, ['R', 'L'], 6, 11, { cycle, anew: 'turn' });
+    expect(dealt.strokes.map(({ hand }) => hand).join('')).toBe('LLLLRLR');
   });
 });

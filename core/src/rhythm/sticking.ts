@@ -1,10 +1,11 @@
+import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { wrap } from '../time/index.ts';
+import { add, type Beats, floor, multiply, rational, wrap, ZERO } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { placeStrokes } from './edit.ts';
 import { isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
 import { addTurn } from './layers.ts';
-import type { Hand, Layer, Rhythm, Stroke } from './model.ts';
+import type { Cell, Hand, Layer, Rhythm, Stroke } from './model.ts';
 import { withRings } from './rings.ts';
 
 /**
@@ -33,28 +34,76 @@ export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1
   return withRings(filled, layer.rings ?? []);
 }
 
+/** Where an order of hands begins anew: nowhere, with every turn, or after every silence. */
+export const ANEW = ['turn', 'run'] as const;
+export type Anew = (typeof ANEW)[number] | undefined;
+
+/**
+ * The place of each stroke in an order of hands, from 0; undefined for strokes of the foot.
+ * Strokes of one slot take places of their own.
+ */
+export function placesInOrder(
+  layer: Pick<Layer, 'instrument' | 'cells' | 'strokes'>,
+  cycle: Cycle,
+  anew: Anew,
+): readonly (number | undefined)[] {
+  const turns = anew === 'turn' ? turnOfSlots(layer.cells, cycle) : [];
+  let place = 0;
+  let before: number | undefined;
+  return layer.strokes.map(({ slot, kind }) => {
+    if (isFootKind(layer, kind)) return undefined;
+    const isNew =
+      before !== undefined &&
+      slot !== before &&
+      (anew === 'run' ? slot > before + 1 : anew === 'turn' && turns[slot] !== turns[before]);
+    if (isNew) place = 0;
+    before = slot;
+    place += 1;
+    return place - 1;
+  });
+}
+
+/** The turn in which each slot begins, from 0. */
+function turnOfSlots(cells: readonly Cell[], cycle: Cycle): readonly number[] {
+  const beats = beatsOf(cycle).length;
+  const turns: number[] = [];
+  let at: Beats = ZERO;
+  for (const cell of cells) {
+    const length = rational(cell.beats.num, cell.beats.den);
+    for (let slot = 0; slot < cell.slots; slot += 1) {
+      const start = add(at, multiply(length, rational(slot, cell.slots)));
+      turns.push(floor(rational(start.num, start.den * beats)));
+    }
+    at = add(at, length);
+  }
+  return turns;
+}
+
 /**
  * Gives hands to the strokes of a stretch in turn, as `each R L` does in the text. Of strokes
  * that sound together the second gets the hand that is free, and a third one none. Strokes of the foot
  * are passed over.
+ * @param within where given, the order begins anew as it says, counted over the whole layer
  */
 export function applySticking(
   layer: Layer,
   hands: readonly Hand[],
   from = 0,
   to = slotCount(layer) - 1,
+  within?: { readonly cycle: Cycle; readonly anew: Anew },
 ): Layer {
   if (hands.length === 0) return layer;
   let count = 0;
+  const places = within && placesInOrder(layer, within.cycle, within.anew);
   let slot = -1;
   let busy = 0;
   return {
     ...layer,
-    strokes: layer.strokes.map((stroke) => {
+    strokes: layer.strokes.map((stroke, at) => {
       if (stroke.slot < from || stroke.slot > to || isFootKind(layer, stroke.kind)) return stroke;
       if (stroke.slot !== slot) busy = 0;
       slot = stroke.slot;
-      const next = hands[count % hands.length] ?? 'R';
+      const next = hands[(places?.[at] ?? count) % hands.length] ?? 'R';
       count += 1;
       const hand = [next, OTHER_HAND[next]].find((one) => (busy & LIMBS[one]) === 0);
       const { hand: _before, ...bare } = stroke;

@@ -6,6 +6,7 @@ import {
   type Lines,
   type Onset,
   onsetsOnce,
+  rollCount,
   slotsHeld,
   type Timing,
 } from '../rhythm/index.ts';
@@ -62,9 +63,6 @@ const GRACES: Readonly<Record<'flam' | 'drag' | 'ruff', readonly Seconds[]>> = {
   drag: [-0.062, -0.031],
   ruff: [-0.084, -0.056, -0.028],
 };
-
-/** How many strokes fill each slot that is rolled, open or crushed. */
-const ROLL_STROKES = { roll: 6, crush: 16 } as const;
 
 /**
  * The whole rhythm as a loop, with the click on every beat as a layer of its own.
@@ -195,8 +193,11 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
     case undefined:
       return [main];
     case 'roll':
+    case 'roll5':
+    case 'roll7':
+    case 'roll9':
     case 'crush': {
-      const count = ROLL_STROKES[stroke.ornament] * held;
+      const count = rollCount(stroke.ornament, held);
       // A crushed roll is a buzz: after its first stroke nothing stands out.
       const rest: Force = stroke.ornament === 'crush' ? 1 : softer;
       return Array.from({ length: count }, (_, index) =>

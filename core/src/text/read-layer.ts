@@ -1,14 +1,15 @@
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { compoundOf, type Instrument, strokeKind } from '../instrument/index.ts';
 import {
+  ANEW,
   type Cell,
-  footKinds,
   HANDS,
   type Hand,
   handClashes,
   isFootKind,
   type Layer,
   LIMITS,
+  placesInOrder,
   plainCells,
   SAY_SYSTEMS,
   SayPattern,
@@ -129,7 +130,8 @@ export function readLayerBody(
     rowsOf('hand'),
     shaped,
     strokes,
-    { instrument: instrument.id },
+    { instrument: instrument.id, cells },
+    cycle,
     problems,
   );
   const said = saying.length > 0 ? readSay(saying, shaped, handed, problems) : handed;
@@ -290,7 +292,8 @@ function readHands(
   rows: readonly Row[],
   shaped: readonly ShapedCell[],
   strokes: readonly Stroke[],
-  layer: Pick<Layer, 'instrument'>,
+  layer: Pick<Layer, 'instrument' | 'cells'>,
+  cycle: Cycle,
   problems: Problems,
 ): readonly Stroke[] {
   const result = [...strokes];
@@ -319,21 +322,24 @@ function readHands(
   };
   const inTurn = rows.find((row) => /^each(\s|$)/.test(row.rest.text));
   if (inTurn) {
-    const order = wordsOf(inTurn.rest).slice(1);
+    const [, ...said] = wordsOf(inTurn.rest);
+    const anew = ANEW.find((one) => one === said[0]?.text);
+    const order = anew ? said.slice(1) : said;
     if (order.length === 0) {
       problems.push(
-        problemAt(inTurn.rest, 'After each write the hands in turn, such as each R L.'),
+        problemAt(
+          inTurn.rest,
+          'After each write the hands in turn, such as each R L, or each turn R L where every turn begins with R.',
+        ),
       );
     } else if (!order.every((piece) => HANDS.some((hand) => hand === piece.text))) {
       for (const piece of order) give(-1, piece, piece.text);
     } else {
       const hands = order.map((piece) => HANDS.find((hand) => hand === piece.text));
-      const feet = footKinds(layer.instrument);
-      let given = 0;
-      strokes.forEach((stroke) => {
-        if (feet.has(stroke.kind)) return;
-        const hand = hands[given % hands.length];
-        given += 1;
+      const places = placesInOrder({ ...layer, strokes }, cycle, anew);
+      strokes.forEach((stroke, at) => {
+        const place = places[at];
+        const hand = place === undefined ? undefined : hands[place % hands.length];
         // These strokes were made here a moment ago, and nobody else holds them yet.
         if (hand) (stroke as { hand?: Hand }).hand = hand;
       });

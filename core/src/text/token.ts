@@ -13,6 +13,9 @@ const GRACES: Readonly<Record<string, Ornament>> = {
   "''": 'drag',
   "'''": 'ruff',
   '~': 'roll',
+  '~5': 'roll5',
+  '~7': 'roll7',
+  '~9': 'roll9',
   '~~': 'crush',
 };
 const GRACE_MARKS: Readonly<Record<Ornament, string>> = {
@@ -20,6 +23,9 @@ const GRACE_MARKS: Readonly<Record<Ornament, string>> = {
   drag: "''",
   ruff: "'''",
   roll: '~',
+  roll5: '~5',
+  roll7: '~7',
+  roll9: '~9',
   crush: '~~',
 };
 
@@ -98,7 +104,7 @@ export function writeSlot(strokes: readonly Stroke[], instrument: Instrument | u
   return strokes.map(writeStroke).join('+');
 }
 
-const STROKE = /^('{0,3}|~{1,2})(\(?)([A-Za-z][A-Za-z0-9]*)(\)?)([!?^-]*)$/;
+const STROKE = /^('{0,3}|~[579~]?)(\(?)([A-Za-z][A-Za-z0-9]*)(\)?)([!?^-]*)$/;
 
 /** Written out, since spreading is slow where thousands of strokes are read. */
 function copyTo(slot: number, known: Omit<Stroke, 'slot'>): Stroke {

@@ -3,9 +3,11 @@ import { writeCounting, writeSecond } from '../counting/index.ts';
 import { type Cycle, formatSpans } from '../cycle/index.ts';
 import { findInstrument } from '../instrument/index.ts';
 import {
+  ANEW,
   footKinds,
   type Hand,
   type Layer,
+  placesInOrder,
   type Rhythm,
   type Stroke,
   turnBeats,
@@ -99,7 +101,7 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
     play,
     ...(layer.strokes.some((stroke) => stroke.hand)
       ? [
-          writtenSticking(layer) ??
+          writtenSticking(layer, cycle) ??
             row(
               'hand',
               each((stroke) => stroke.hand),
@@ -176,18 +178,27 @@ function wrapTurns(key: string, turns: readonly string[]): string {
   return rows.map((text) => `${key.padEnd(5)} ${text}`).join('\n');
 }
 
-/** `hand each R L` where the hands follow a short order all through. */
-function writtenSticking(layer: Layer): string | undefined {
+/** The longest order of hands that is looked for. */
+const LONGEST_ORDER = 8;
+
+/** `hand each R L` where the hands follow a short order all through, or in every turn or run. */
+function writtenSticking(layer: Layer, cycle: Cycle): string | undefined {
   const feet = footKinds(layer.instrument);
-  if (layer.strokes.some((stroke) => stroke.hand !== undefined && feet.has(stroke.kind))) {
-    return undefined;
-  }
-  const hands: (Hand | undefined)[] = layer.strokes
-    .filter((stroke) => !feet.has(stroke.kind))
-    .map((stroke) => stroke.hand);
-  for (let period = 1; period <= 8 && period * 2 <= hands.length; period += 1) {
-    if (hands.every((hand, at) => hand !== undefined && hand === hands[at % period])) {
-      return `hand  each ${hands.slice(0, period).join(' ')}`;
+  const isPlain = layer.strokes.every(({ hand, kind }) => (hand === undefined) === feet.has(kind));
+  if (!isPlain) return undefined;
+  for (const anew of [undefined, ...ANEW]) {
+    const places = placesInOrder(layer, cycle, anew);
+    const count = places.filter((place) => place !== undefined).length;
+    for (let period = 1; period <= LONGEST_ORDER && period * 2 <= count; period += 1) {
+      const order = Array<Hand | undefined>(period).fill(undefined);
+      const follows = layer.strokes.every(({ hand }, at) => {
+        const place = places[at];
+        if (place === undefined) return true;
+        order[place % period] ??= hand;
+        return order[place % period] === hand;
+      });
+      if (!follows || order.includes(undefined)) continue;
+      return ['hand  each', anew, ...order].filter(Boolean).join(' ');
     }
   }
   return undefined;

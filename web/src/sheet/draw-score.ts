@@ -248,9 +248,12 @@ function drawVoice(context: Context, one: Engraved, group: SVGElement): void {
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
   measure.notes.forEach(({ strokes }, index) => {
     const note = notes[index];
-    if (!note || !strokes.some((stroke) => stroke.ornament === 'crush')) return;
-    // Beside the stem, where the engraver draws its strokes alike for open and crushed rolls.
-    writeWord(wordGroup(group), 'z', note.getAbsoluteX() + 24, note.getStemExtents().topY + 18);
+    const ornaments = strokes.map((stroke) => stroke.ornament ?? '');
+    const counted = /\d/.exec(ornaments.join(''))?.[0];
+    const word = ornaments.includes('crush') ? 'z' : counted;
+    if (!note || word === undefined) return;
+    // Beside the stem, where the engraver draws its strokes alike for all rolls.
+    writeWord(wordGroup(group), word, note.getAbsoluteX() + 24, note.getStemExtents().topY + 18);
   });
 }
 

@@ -1,5 +1,5 @@
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
-import { handOf, type Layer, type Stroke, sayOf } from '@stride/core/rhythm';
+import { graceCount, handOf, type Layer, rollCount, type Stroke, sayOf } from '@stride/core/rhythm';
 import type { StaffMeasure, StaffNote } from '@stride/core/staff';
 import {
   Articulation,
@@ -29,7 +29,6 @@ const PLACES: Readonly<Record<Family, readonly [line: string, head: string]>> = 
 const DRUM_LINES = ['a/4', 'c/5', 'e/5', 'g/5'] as const;
 const BASS_LINES = ['d/4', 'f/4', 'f/4', 'f/4'] as const;
 
-const GRACES = { flam: 1, drag: 2, ruff: 3 } as const;
 /** What a note needs beside its own width for each small note before it, and for its brackets. */
 const GRACE_WIDTH: Px = 13;
 const BRACKET_WIDTH: Px = 12;
@@ -52,8 +51,7 @@ function noteWidth(note: StaffNote): Px {
 
 /** How many small notes stand before a note. */
 function gracesOf({ strokes }: StaffNote): number {
-  const ornament = strokes[0]?.ornament;
-  return ornament && ornament !== 'roll' && ornament !== 'crush' ? GRACES[ornament] : 0;
+  return graceCount(strokes[0]?.ornament);
 }
 
 /** Ghosts and strokes that may be left out stand in brackets. */
@@ -99,7 +97,7 @@ export function makeNote(note: StaffNote, layer: Layer): StaveNote {
   }
   const [first] = strokes;
   const { ornament } = first ?? {};
-  if (ornament === 'roll' || ornament === 'crush') made.addModifier(new Tremolo(3));
+  if (rollCount(ornament, 1) > 0) made.addModifier(new Tremolo(3));
   else if (first && gracesOf(note) > 0) {
     const key = keyOf(layer, first);
     const graces = Array.from(

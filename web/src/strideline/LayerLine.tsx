@@ -3,10 +3,12 @@ import { type Cycle, turnPulses } from '@stride/core/cycle';
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
 import { placeOf, strides } from '@stride/core/read';
 import {
+  graceCount,
   type Hand,
   handOf,
   type Layer,
   type LayerGrid,
+  rollCount,
   type Stroke,
   sayOf,
 } from '@stride/core/rhythm';
@@ -385,18 +387,31 @@ function Grace({
   readonly side: number;
   readonly scale: number;
 }) {
-  if (ornament === 'roll' || ornament === 'crush') {
+  if (rollCount(ornament, 1) > 0) {
+    const counted = /\d$/.exec(ornament)?.[0];
     return (
-      <path
-        d={`M${4 * scale} ${side * 14 * scale} ${ornament === 'crush' ? 'q1.5 -6 3 0 t3 0 t3 0 t3 0 t3 0 t3 0' : 'q3 -5 6 0 t6 0 t6 0'}`}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth={1.5 * scale}
-      />
+      <>
+        <path
+          d={`M${4 * scale} ${side * 14 * scale} ${ornament === 'crush' ? 'q1.5 -6 3 0 t3 0 t3 0 t3 0 t3 0 t3 0' : 'q3 -5 6 0 t6 0 t6 0'}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.5 * scale}
+        />
+        {counted ? (
+          <text
+            x={25 * scale}
+            y={side * 12 * scale + 4 * scale}
+            fontSize={12 * scale}
+            fontWeight="700"
+            fill="var(--ink)"
+          >
+            {counted}
+          </text>
+        ) : null}
+      </>
     );
   }
-  const count = { flam: 1, drag: 2, ruff: 3 }[ornament];
-  const marks = Array.from({ length: count }, (_, index) => {
+  const marks = Array.from({ length: graceCount(ornament) }, (_, index) => {
     const at = -(12 + index * 5) * scale;
     return `M${at} ${4 * scale} l${3 * scale} ${-8 * scale}`;
   });

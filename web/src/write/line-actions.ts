@@ -34,6 +34,12 @@ const DEALS: readonly (readonly [string, readonly Hand[]])[] = [
   ['R L L', ['R', 'L', 'L']],
 ];
 
+/** Hands in turn that do not run on over the whole line. */
+const ANEW_NAMES = [
+  ['turn', 'anew in every turn'],
+  ['run', 'anew after every silence'],
+] as const;
+
 /** Everything that is done to strokes and stretches beyond single keys. */
 export function lineActions(line: Line): readonly LineActionGroup[] {
   const { commands, layer, chosen, isStretch, ranges } = line;
@@ -85,6 +91,17 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
                 run: () =>
                   commands.changeStretch((before, [from, to]) =>
                     applySticking(before, hands, from, to),
+                  ),
+              }),
+            )
+          : []),
+        ...(byHand
+          ? ANEW_NAMES.map(
+              ([anew, name]): LineAction => ({
+                label: `Hands ${where}: right, left, ${name}`,
+                run: () =>
+                  commands.changeStretch((before, [from, to], { cycle }) =>
+                    applySticking(before, ['R', 'L'], from, to, { cycle, anew }),
                   ),
               }),
             )

@@ -38,7 +38,7 @@ export interface LineCommands {
   /** Any edit of the chosen layer. */
   change(edit: (before: Layer, rhythm: Rhythm) => Layer): void;
   /** An edit of the chosen stretch in every layer it reaches over; of the whole layer without one. */
-  changeStretch(edit: (before: Layer, range: SlotRange) => Layer): void;
+  changeStretch(edit: (before: Layer, range: SlotRange, rhythm: Rhythm) => Layer): void;
   /** Every hand of the rhythm to the other side. */
   mirror(): void;
   /** With `extend` the stretch from where the choice was. */

@@ -402,9 +402,12 @@ export function useLine(options: LineOptions): Line {
     changeStretch(change) {
       if (isStretch) {
         editRanges((before, stretch) =>
-          overSeam(stretch, slotCount(before)).reduce((now, part) => change(now, part), before),
+          overSeam(stretch, slotCount(before)).reduce(
+            (now, part) => change(now, part, rhythm),
+            before,
+          ),
         );
-      } else edit((before) => change(before, [0, slotCount(before) - 1]));
+      } else edit((before) => change(before, [0, slotCount(before) - 1], rhythm));
     },
     mirror() {
       focusSlot();

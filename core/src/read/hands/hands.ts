@@ -1,6 +1,14 @@
 import { nth } from '../../bounds/index.ts';
 import { findInstrument, type Instrument } from '../../instrument/index.ts';
-import { type Hand, handsOf, type Layer, LIMBS, type Timing } from '../../rhythm/index.ts';
+import {
+  type Hand,
+  handsOf,
+  type Layer,
+  LIMBS,
+  slotsHeld,
+  strokesByHand,
+  type Timing,
+} from '../../rhythm/index.ts';
 import {
   type Bpm,
   type Hertz,
@@ -29,6 +37,8 @@ export interface ClosestPair {
 /** What a layer asks of the hands over one time through it. */
 export interface HandsReading {
   readonly count: Readonly<Record<OneHand, number>>;
+  /** The same with the small strokes of graces and rolls. */
+  readonly struck: Readonly<Record<OneHand, number>>;
   /** Longest row of strokes by one hand, over the seam; the whole count when it never changes. */
   readonly longestRun: { readonly hand: OneHand | undefined; readonly length: number };
   /** True where right and left take turns from first to last and over the seam. */
@@ -94,6 +104,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     leads[Math.floor((grid?.startTicks[slot] ?? 0) / timing.turnTicks)] ??= hand;
   };
   const hands = handsOf(layer);
+  const small = { R: 0, L: 0, F: 0 };
   for (let each = 0; each < layer.strokes.length; each += 1) {
     const stroke = nth(layer.strokes, each);
     const at = grid?.startTicks[stroke.slot] ?? 0;
@@ -102,7 +113,14 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
       slot = stroke.slot;
       busy = 0;
     }
-    const limbs = LIMBS[nth(hands, each)];
+    const hand = nth(hands, each);
+    const limbs = LIMBS[hand];
+    if (stroke.ornament && (hand === 'R' || hand === 'L')) {
+      const all = strokesByHand(hand, stroke.ornament, slotsHeld(layer, slot));
+      small.R += all.R;
+      small.L += all.L;
+      small[hand] -= 1;
+    }
     if (busy & limbs & 1) impossible.push(slot);
     if (busy & limbs & 2) impossible.push(slot);
     if (busy & limbs & 4) impossible.push(slot);
@@ -128,6 +146,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const run = longestRun(row);
   return {
     count,
+    struck: { R: count.R + small.R, L: count.L + small.L, F: count.F },
     longestRun: run,
     inTurn: count.R > 0 && count.L > 0 && run.length === 1 && !row.includes('B'),
     leads,
@@ -224,15 +243,15 @@ export function longestQuickRun(
   return { hand, slots };
 }
 
-/** Strokes a second of the busiest hand, taken over the whole of a layer, and whose they are. */
+/** Strokes a second of the busiest hand, graces and rolls among them, taken over the whole of a layer. */
 export function sustained(
-  { count }: Pick<HandsReading, 'count'>,
+  { struck }: Pick<HandsReading, 'struck'>,
   length: Pulses,
   tempo: Tempo,
 ): { readonly hand: OneHand; readonly rate: Hertz } | undefined {
-  const [hand] = (['R', 'L', 'F'] as const).toSorted((a, b) => count[b] - count[a]);
-  if (!hand || count[hand] === 0) return undefined;
-  return { hand, rate: count[hand] / toNumber(multiply(length, secondsPerPulse(tempo))) };
+  const [hand] = (['R', 'L', 'F'] as const).toSorted((a, b) => struck[b] - struck[a]);
+  if (!hand || struck[hand] === 0) return undefined;
+  return { hand, rate: struck[hand] / toNumber(multiply(length, secondsPerPulse(tempo))) };
 }
 
 /** Runs are followed once round the loop; strokes of both hands together end a run. */

@@ -5,15 +5,25 @@ export type Wrist = 'full' | 'down' | 'tap' | 'up';
 
 /**
  * The wrist strokes of one hand, each from its own height to that of the next, over the seam.
- * High is a force of 3 or more: high→high full, high→low down, low→low tap, low→high up.
+ * High→high full, high→low down, low→low tap, low→high up.
+ * @param from the lowest force that is high: see {@link highFrom}
  * @example wrists([4, 1, 1, 4, 3, 3, 1, 4]) // down tap up full full down up full
  */
-export function wrists(forces: readonly Force[]): readonly Wrist[] {
+export function wrists(forces: readonly Force[], from: Force = 3): readonly Wrist[] {
   return forces.map((force, index) => {
     const next = forces[(index + 1) % forces.length] ?? force;
-    if (force >= 3) return next >= 3 ? 'full' : 'down';
-    return next >= 3 ? 'up' : 'tap';
+    if (force >= from) return next >= from ? 'full' : 'down';
+    return next >= from ? 'up' : 'tap';
   });
+}
+
+/**
+ * The lowest force that is played from high in a layer: the louder one where it has two, whatever they
+ * are called, else plain strokes and accents.
+ */
+export function highFrom(layer: Pick<Layer, 'strokes'>): Force {
+  const forces = [...new Set(layer.strokes.map(({ force }) => force))].sort();
+  return forces.length === 2 ? (forces[1] ?? 3) : 3;
 }
 
 /** The forces of each hand's strokes in a layer, in order; strokes of both hands count for each. */

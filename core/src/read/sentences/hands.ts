@@ -11,7 +11,7 @@ import {
   sustained,
 } from '../hands/hands.ts';
 import { longestWaits } from '../hands/waits.ts';
-import { forcesByHand, wrists } from '../hands/wrists.ts';
+import { forcesByHand, highFrom, wrists } from '../hands/wrists.ts';
 import { type Finding, plain } from './finding.ts';
 import { sayMoment } from './pair.ts';
 import { HAND_NAMES } from './place.ts';
@@ -26,6 +26,7 @@ export function handFindings(subject: Subject): readonly Finding[] {
   const hands = readHands(layer, timing, index);
   const findings: Finding[] = [
     plain(sayHands(hands), [], 'hands'),
+    ...ornamentFindings(subject, hands),
     ...leadFindings(subject, hands),
   ];
   findings.push(...rateFindings(subject, hands));
@@ -38,6 +39,15 @@ export function handFindings(subject: Subject): readonly Finding[] {
     });
   }
   return findings;
+}
+
+/** What graces and rolls add to the hands. */
+function ornamentFindings({ layer }: Subject, { count, struck }: HandsReading): readonly Finding[] {
+  const added = (['R', 'L'] as const).filter((hand) => struck[hand] !== count[hand]);
+  if (added.length === 0) return [];
+  const slots = layer.strokes.flatMap(({ slot, ornament }) => (ornament ? [slot] : []));
+  const counts = (['R', 'L'] as const).map((hand) => `${HAND_NAMES[hand]} ${struck[hand]}`);
+  return [plain(`With graces and rolls: ${counts.join(', ')}.`, [...new Set(slots)])];
 }
 
 const WHO = { R: 'the right hand', L: 'the left hand', F: 'the foot' } as const;
@@ -219,12 +229,13 @@ function sayLead(hand: Hand): string {
 export function wristFindings({ layer }: Subject): readonly Finding[] {
   if (findInstrument(layer.instrument)?.byHand === false) return [];
   const byHand = forcesByHand(layer);
+  const from = highFrom(layer);
   return (['R', 'L'] as const).flatMap((hand) => {
     const forces = byHand[hand];
     // A hand that never changes its height has nothing to learn here.
-    const high = forces.filter((force) => force >= 3).length;
+    const high = forces.filter((force) => force >= from).length;
     if (high === 0 || high === forces.length) return [];
     const name = hand === 'R' ? 'Right' : 'Left';
-    return [plain(`${name}: ${sayRow(wrists(forces))}.`, [], 'wrists')];
+    return [plain(`${name}: ${sayRow(wrists(forces, from))}.`, [], 'wrists')];
   });
 }

@@ -18,7 +18,7 @@ import {
 } from '../../time/index.ts';
 import { counted, wordedCount } from '../../wording/index.ts';
 import { readHands, sustained } from '../hands/hands.ts';
-import { forcesByHand, wrists } from '../hands/wrists.ts';
+import { forcesByHand, highFrom, wrists } from '../hands/wrists.ts';
 import { fit } from '../line/fit.ts';
 import { leadingLine } from '../line/leading.ts';
 import { sumVector, syncopationWeights } from '../line/line.ts';
@@ -191,7 +191,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     const { target } = rhythm;
     const { ceiling } = settings;
     const pulse = toNumber(secondsPerPulse(tempo));
-    const count = hands.count[busiest.hand];
+    const count = hands.struck[busiest.hand];
     const lasts = toNumber(multiply(grid.length, secondsPerPulse(tempo)));
     const later = (busiest.rate * target) / tempo.bpm;
     return [
@@ -209,16 +209,17 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
 
   wrists({ layer }) {
     const byHand = forcesByHand(layer);
+    const from = highFrom(layer);
     return (['R', 'L'] as const)
       .flatMap((hand) => {
         const forces = byHand[hand];
         if (forces.length === 0) return [];
         return [
-          `${hand === 'R' ? 'Right' : 'Left'}, forces ${forces.join(' ')}: ${wrists(forces).join(' ')}.`,
+          `${hand === 'R' ? 'Right' : 'Left'}, forces ${forces.join(' ')}: ${wrists(forces, from).join(' ')}.`,
         ];
       })
       .concat(
-        'High is a force of 3 or more. High to high is a full stroke, high to low a down stroke, low to low a tap, low to high an up stroke; the last goes to the first.',
+        `High is ${from === 4 ? 'an accent' : from === 2 ? 'a soft stroke' : 'a plain stroke'}${from < 4 ? ' or louder' : ''} here. High to high is a full stroke, high to low a down stroke, low to low a tap, low to high an up stroke; the last goes to the first.`,
       );
   },
 
