@@ -36,11 +36,20 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
     const timed = timeRhythm(rhythm);
     if (!timed.ok || otherIndex < 0) return undefined;
     const what = wanted(layerIndex, asked);
-    const found = meetings(rhythm, timed.timing, what, wanted(otherIndex, answered));
-    return found?.map((one) => ({
-      ...one,
-      words: sayFound(one, rhythm, timed.timing, what, countingOf(rhythm)),
-    }));
+    const { timing } = timed;
+    const found = meetings(rhythm, timing, what, wanted(otherIndex, answered));
+    const bars = [layerIndex, otherIndex].some(
+      (index) => (timing.layers[index]?.lengthTicks ?? 0) > timing.turnTicks,
+    );
+    return (
+      found && {
+        bars,
+        places: found.map((one) => ({
+          ...one,
+          words: sayFound(one, rhythm, timing, what, countingOf(rhythm)),
+        })),
+      }
+    );
   }, [rhythm, layerIndex, otherIndex, asked, answered]);
   if (!layer || !other) return null;
   const mineSaid = sayWanted(layer, asked);
@@ -48,12 +57,12 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
   const text =
     found === undefined
       ? `${layer.name} and ${other.name} take too long to come round together to be looked through.`
-      : found.length === 0
+      : found.places.length === 0
         ? `${mineSaid} never meets ${theirSaid}.`
-        : `${mineSaid} meets ${theirSaid} on ${sayPlaces(found)}.`;
-  const slots = (side: 0 | 1) => found?.map((one) => one.slots[side]) ?? [];
+        : `${mineSaid} meets ${theirSaid} on ${sayPlaces(found.places, found.bars)}.`;
+  const slots = (side: 0 | 1) => found?.places.map((one) => one.slots[side]) ?? [];
   const speaksOf: Lit = new Map(
-    found && found.length > 0
+    found && found.places.length > 0
       ? [...ofLayer(layerIndex, slots(0)), ...ofLayer(otherIndex, slots(1))]
       : [],
   );
@@ -95,9 +104,8 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
   );
 }
 
-/** The first of the places, with their bars where there are several. */
-function sayPlaces(found: readonly (Found & { readonly words: string })[]): string {
-  const bars = new Set(found.map((one) => one.turn)).size > 1;
+/** The first of the places, with their bars where the two layers last longer than one. */
+function sayPlaces(found: readonly (Found & { readonly words: string })[], bars: boolean): string {
   const places = found
     .slice(0, MOST)
     .map((one) => (bars ? `${one.words} of bar ${one.turn}` : one.words));

@@ -129,7 +129,7 @@ export function Groups(props: GroupsProps) {
         </Group>
       ))}
       <Group title="Families">
-        <Kin line={line} own={{ rhythm: rhythm.id, layer: layer.id }} />
+        <Kin line={line} own={rhythm.id} />
       </Group>
     </section>
   );

@@ -1,11 +1,11 @@
-import type { PulseLine } from '@stride/core/read';
+import { isFull, type PulseLine } from '@stride/core/read';
 import { Link } from 'react-router';
 import { LONGEST_LINE, sayKin, useFamilies, useShelfKin } from './use-families.ts';
 
 interface KinProps {
   readonly line: PulseLine | undefined;
-  /** The layer itself, which is not named as its own kin. */
-  readonly own: { readonly rhythm: string; readonly layer: string };
+  /** The rhythm whose line it is: its own layers are not named as kin. */
+  readonly own: string;
 }
 
 const MOST = 5;
@@ -14,7 +14,7 @@ const MOST = 5;
 export function Kin({ line, own }: KinProps) {
   const known = useFamilies(line?.onsets, line?.span ?? 0);
   const kept = useShelfKin(line?.onsets, line?.span ?? 0);
-  const near = (kept ?? []).filter((one) => one.rhythm !== own.rhythm || one.layer !== own.layer);
+  const near = (kept ?? []).filter((one) => one.rhythm !== own);
   if (!line) {
     return (
       <p className="text-quiet">
@@ -28,6 +28,13 @@ export function Kin({ line, own }: KinProps) {
         {line.onsets.length < 2
           ? 'Two strokes make a line that can be looked up.'
           : `Families are looked up for lines of up to ${LONGEST_LINE} pulses.`}
+      </p>
+    );
+  }
+  if (isFull(line.onsets, line.span)) {
+    return (
+      <p className="text-quiet">
+        It fills its turn, as many lines do, which makes them no kin. Its accents say more.
       </p>
     );
   }

@@ -33,6 +33,11 @@ function familyKey(onsets: readonly number[], span: number): string {
   return `${span}:${leastRotation(strides(onsets, span)).join(' ')}`;
 }
 
+/** Whether a line fills its span: so do many, and to agree in that makes no kin. */
+export function isFull(onsets: readonly number[], span: number): boolean {
+  return onsets.length * 8 >= span * 7;
+}
+
 /** Indexes lines by their family: span and least rotation of the strides. */
 export function makeLibrary(lines: readonly KnownLine[]): Library {
   const byFamily = new Map<string, KnownLine[]>();
@@ -68,7 +73,7 @@ function beginsAt(
 /**
  * Which known lines a line is, is a rotation of, or is one moved stroke away from. Instead of
  * comparing it with each of them, every line that is one move away is looked up; where those are more
- * than the known lines of its size, those are compared after all.
+ * than the known lines of its size, those are compared after all. A full line has no kin.
  */
 export function familiesOf(
   onsets: readonly number[],
@@ -76,6 +81,7 @@ export function familiesOf(
   library: Library,
 ): readonly Kinship[] {
   const found: Kinship[] = [];
+  if (isFull(onsets, span)) return found;
   const seen = new Set<string>();
   for (const line of library.byFamily.get(familyKey(onsets, span)) ?? []) {
     const begins = beginsAt(onsets, line.onsets, span) ?? 0;

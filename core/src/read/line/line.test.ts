@@ -1,14 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { findInstrument } from '../../instrument/index.ts';
 import { timeRhythm } from '../../rhythm/index.ts';
 import { readRhythm } from '../../text/index.ts';
 import {
   balance,
   composite,
   evenness,
+  highShare,
   leastRotation,
   type ReadFrom,
   readLayer,
+  registerOf,
+  sayBalance,
   sayWeight,
   strides,
   syncopation,
@@ -177,6 +181,8 @@ describe('weight', () => {
   const layers = (play: string) =>
     readRhythm(`rhythm A\ncycle 4\nlayer D : goblet drum\nplay ${play}`).rhythm.layers;
 
+  const shareOf = (play: string) => layers(play).map((layer) => highShare(layer))[0];
+
   it('shares the summed force among the families', () => {
     const weight = weightOf(layers('D! D! T! T!'));
     expect(weight.bass).toBe(0.5);
@@ -186,13 +192,57 @@ describe('weight', () => {
   });
 
   it('says so when the high sounds take over', () => {
-    expect(sayWeight(weightOf(layers('D T! T! T!')))).toMatchObject({
-      warn: true,
-      text: 'Slap 80 %, bass 20 %. The high sounds take over: 80 %, you want at most 60 %.',
-    });
-    expect(sayWeight(weightOf(layers('D! D T T')))?.warn).toBe(false);
-    expect(sayWeight(weightOf(layers('D T! T! T!')), { least: 0, most: 0.9 })?.warn).toBe(false);
+    expect(sayWeight(weightOf(layers('D T! T! T!')))).toBe('Slap 80 %, bass 20 %.');
     expect(sayWeight(weightOf(layers('D D D D')))).toBeUndefined();
+    const said = (share: number, least = 0, most = 0.6) => sayBalance(share, { least, most }).text;
+    expect(said(0.28)).toBe('Low 72, high 28, as you want.');
+    expect(said(0.8)).toBe('Low 20, high 80: the high sounds take over, you want at most 60.');
+    expect(said(0.1, 0.2)).toBe('Low 90, high 10: the high sounds are few, you want at least 20.');
+    expect(sayBalance(0.8, { least: 0, most: 0.8 }).isWanted).toBe(true);
+  });
+
+  it('counts edges and fingers as high, heels and closed basses as low', () => {
+    const register = (id: string, code: string) => {
+      const kind = findInstrument(id)?.strokes.find((one) => one.code === code);
+      return kind && registerOf(kind);
+    };
+    expect(['E', 'f', 'h', 'B', 'S'].map((code) => register('box-drum', code))).toEqual([
+      'high',
+      'high',
+      'low',
+      'low',
+      'high',
+    ]);
+    expect(['t', 'k', 'M', 'P', 'D', 'T'].map((code) => register('goblet-drum', code))).toEqual([
+      'high',
+      'high',
+      'low',
+      'low',
+      'low',
+      'high',
+    ]);
+    expect(['g', 'M', 'k'].map((code) => register('barrel-drum', code))).toEqual([
+      'low',
+      'high',
+      'low',
+    ]);
+    expect(register('tall-hand-drum', 'M')).toBe('low');
+    expect(shareOf('D T! T! T!')).toBe(0.8);
+    expect(shareOf('D t . .')).toBe(0.5);
+    expect(shareOf('D D . .')).toBeUndefined();
+  });
+
+  it('is said by turn where turns differ, with those that are not as wanted', () => {
+    const { rhythm } = readRhythm(
+      'rhythm A\ncycle 2x2\nlayer D : goblet drum\nplay D . / T . | D . / D T | D T! / T! T!',
+    );
+    const [group] = readLayer(rhythm, 0).filter(({ title }) => title === 'Weight');
+    expect(group?.findings.map(({ text, tone, slots }) => [text, tone, slots.length])).toEqual([
+      ['Slap 60 %, bass 40 %.', 'plain', 0],
+      ['Low 40, high 60, as you want.', 'good', 0],
+      ['Turn 1 low 50, high 50; turn 2 low 67, high 33; turn 3 low 20, high 80.', 'plain', 0],
+      ['Not as you want in turn 3.', 'warn', 4],
+    ]);
   });
 });
 
@@ -228,5 +278,23 @@ describe('the strokes that lead a line', () => {
     expect(said('D! . . D / . . D . / . . D . / D . . .', 'accents')).toBe(
       'On the beat, read from the accents.',
     );
+  });
+});
+
+describe('strides in parts of the beat', () => {
+  const said = (play: string, cycle = '4x2') =>
+    readLayer(
+      readRhythm(`rhythm A\ncycle ${cycle}\nlayer D : hand bell\nplay ${play}`).rhythm,
+      0,
+    ).find(({ title }) => title === 'Strides')?.findings[0]?.text;
+
+  it('are said where some lie between the pulses, each in its own division', () => {
+    expect(said('X . X X / X . X')).toBe('5 strokes, in parts of the beat: 2/4 1/4 1/4 2/3 1/3.');
+    expect(said('. X . X / X X X')).toBe(
+      '5 strokes, in parts of the beat: 2/4 1/4 1/3 1/3 1/3+1/4.',
+    );
+    expect(said('X X X / X X X', '3x2')).toBe('6 strokes: 1, 6 times.');
+    expect(said('X X X / X X X')).toBe('6 strokes, in parts of the beat: 1/3, 6 times.');
+    expect(said('<2> X X X', '4x2')).toBe('3 strokes: 8/3, 3 times.');
   });
 });

@@ -1,4 +1,5 @@
 import { nth } from '../../bounds/index.ts';
+import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import { type Pulses, rational, type Ticks } from '../../time/index.ts';
 
 /**
@@ -29,5 +30,37 @@ export function stridesInPulses(
       known.set(ticks, pulses);
     }
     return pulses;
+  });
+}
+
+/** So many parts of a beat that is cut into `of`: 2 of 3, not brought down. */
+export interface Parts {
+  readonly parts: number;
+  readonly of: number;
+}
+
+/**
+ * Strides in the parts of the beats they lie in, one after the other where a stride goes from one
+ * division into another; undefined where a cell is longer than a beat or lies across one.
+ * @param slots the slots with a stroke, ascending
+ * @example 'X . X X / X . X' has 2/4, 1/4, 1/4, 2/3, 1/3
+ */
+export function stridesInParts(
+  layer: Pick<Layer, 'cells'>,
+  grid: Pick<LayerGrid, 'cellOf' | 'startTicks'>,
+  slots: readonly number[],
+): readonly (readonly Parts[])[] | undefined {
+  if (layer.cells.some(({ beats }) => beats.num !== 1 || beats.den !== 1)) return undefined;
+  const count = grid.startTicks.length;
+  return slots.map((slot, index) => {
+    const end = slots[index + 1] ?? nth(slots, 0) + count;
+    const stride: { parts: number; of: number }[] = [];
+    for (let at = slot; at < end; at += 1) {
+      const of = nth(layer.cells, nth(grid.cellOf, at % count)).slots;
+      const last = stride.at(-1);
+      if (last?.of === of) last.parts += 1;
+      else stride.push({ parts: 1, of });
+    }
+    return stride;
   });
 }

@@ -4,10 +4,10 @@ import { counted } from '../../wording/index.ts';
 import { fit } from '../line/fit.ts';
 import { leadingLine } from '../line/leading.ts';
 import { balance, evenness, syncopation } from '../line/line.ts';
-import { stridesInPulses } from '../line/strides.ts';
+import { stridesInParts, stridesInPulses } from '../line/strides.ts';
 import type { ReadFrom } from '../settings.ts';
 import { type Finding, plain } from './finding.ts';
-import { sayStrides } from './row.ts';
+import { sayParts, sayStrides } from './row.ts';
 import type { Subject } from './subject.ts';
 
 /** How much of its turns a layer fills. */
@@ -22,15 +22,19 @@ export function fitFindings({ rhythm, timing, index }: Subject): readonly Findin
 }
 
 /** The gaps between its strokes, and how even they are. */
-export function strideFindings({ line, grid, timing }: Subject): readonly Finding[] {
+export function strideFindings({ layer, line, grid, timing }: Subject): readonly Finding[] {
   const { slots, onsets } = line;
   if (slots.length === 0) {
     return [plain('Nothing sounds yet: write a stroke and the gaps are read here.')];
   }
   const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
   const spread = `Evenness ${evenness(onsets, grid.lengthTicks).toFixed(2)}, balance ${balance(onsets, grid.lengthTicks).toFixed(2)}.`;
+  // Fractions of a pulse tell a student nothing: parts of the beat do.
+  const isMixed = gaps.some((gap) => gap.den !== 1);
+  const parts = isMixed ? stridesInParts(layer, grid, slots) : undefined;
+  const said = parts ? `, in parts of the beat: ${sayParts(parts)}` : `: ${sayStrides(gaps)}`;
   return [
-    plain(`${counted(slots.length, 'stroke')}: ${sayStrides(gaps)}.`, slots, 'strides'),
+    plain(`${counted(slots.length, 'stroke')}${said}.`, slots, 'strides'),
     ...(slots.length > 1 ? [plain(spread, [], 'evenness')] : []),
   ];
 }

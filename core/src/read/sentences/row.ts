@@ -1,4 +1,5 @@
 import { formatRational, type Pulses } from '../../time/index.ts';
+import type { Parts } from '../line/strides.ts';
 
 /** Strides as they are said: see {@link sayRow}. */
 export function sayStrides(gaps: readonly Pulses[]): string {
@@ -13,6 +14,17 @@ export function sayStrides(gaps: readonly Pulses[]): string {
     return word;
   });
   return sayRow(words);
+}
+
+/** Strides in parts of the beat: `2/4 1/3`, with a plus where one goes over into another division. */
+export function sayParts(strides: readonly (readonly Parts[])[]): string {
+  return sayRow(
+    strides.map((stride) =>
+      stride
+        .map(({ parts, of }) => (parts % of === 0 ? `${parts / of}` : `${parts}/${of}`))
+        .join('+'),
+    ),
+  );
 }
 
 /**

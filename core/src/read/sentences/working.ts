@@ -16,7 +16,7 @@ import {
   type Ticks,
   toNumber,
 } from '../../time/index.ts';
-import { counted, wordedCount } from '../../wording/index.ts';
+import { capital, counted, wordedCount } from '../../wording/index.ts';
 import { readHands, sustained } from '../hands/hands.ts';
 import { forcesByHand, highFrom, wrists } from '../hands/wrists.ts';
 import { fit } from '../line/fit.ts';
@@ -28,6 +28,7 @@ import type { ReadSettings } from '../settings.ts';
 import { placedIn } from '../sides/placed.ts';
 import { sitsWith } from '../sides/sits-with.ts';
 import { type Timeline, timelineOf } from '../sides/timeline.ts';
+import { highShare, type Register, registerOf } from '../strokes/weight.ts';
 import { slotsWith } from '../together/who-sounds.ts';
 import type { Figure } from './finding.ts';
 import { HAND_NAMES, sayPulse } from './place.ts';
@@ -241,10 +242,29 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
               `${family}: ${sum.toFixed(2)} ÷ ${all.toFixed(2)} = ${Math.round((sum / all) * 100)} %`,
             ];
       }),
-      'High sounds are slaps, metal and shaken ones.',
+      ...sayRegisters(layer),
     ];
   },
 };
+
+/** Which of its strokes are low and which high, and what they come to. */
+function sayRegisters(layer: Layer): readonly string[] {
+  const instrument = findInstrument(layer.instrument);
+  const high = highShare(layer);
+  if (!instrument || high === undefined) return [];
+  const kinds = instrument.strokes.filter(({ code }) =>
+    layer.strokes.some(({ kind }) => kind === code),
+  );
+  const of = (register: Register) => kinds.filter((kind) => registerOf(kind) === register);
+  return (['low', 'high'] as const).map((register) => {
+    const codes = of(register);
+    const force = layer.strokes
+      .filter(({ kind }) => codes.some(({ code }) => code === kind))
+      .reduce((sum, stroke) => sum + stroke.force / 4, 0);
+    const share = register === 'high' ? high : 1 - high;
+    return `${capital(register)} (${codes.map(({ name }) => name).join(', ')}): ${force.toFixed(2)}, ${Math.round(share * 100)} % of low and high together.`;
+  });
+}
 
 /** Long sums show their beginning and their end. */
 function shorten(steps: readonly string[]): readonly string[] {
