@@ -150,6 +150,9 @@ export const TempoSchema = v.object({
 export const TURN_MARKS = ['plain', 'call', 'answer', 'break', 'ending'] as const;
 export type TurnMark = (typeof TURN_MARKS)[number];
 
+/** Least and most of a turn that is softer than the others, in percent. */
+export const TURN_LEVEL = { min: 10, max: 95 } as const;
+
 /** A turn of the rhythm that has a name or a mark, as long phrases are learnt turn by turn. */
 export const TurnNameSchema = v.object({
   /** Which turn, from 0. */
@@ -159,6 +162,15 @@ export const TurnNameSchema = v.object({
   ),
   mark: v.picklist(TURN_MARKS),
   name: v.optional(v.pipe(v.string(), v.regex(/^[^\n\r\t#"]{1,40}$/u))),
+  /** How loud the turn is, in percent of the others; its accents stay accents. Undefined: as loud. */
+  level: v.optional(
+    v.pipe(
+      v.number(),
+      v.integer(),
+      v.minValue(TURN_LEVEL.min, 'A turn is 10 to 95 % as loud as the others.'),
+      v.maxValue(TURN_LEVEL.max, 'A turn is 10 to 95 % as loud as the others.'),
+    ),
+  ),
 });
 export type TurnName = Readonly<v.InferOutput<typeof TurnNameSchema>>;
 

@@ -40,7 +40,7 @@ export function renderScore(score: Score, options: RenderOptions): Float32Array 
     sounds.set(key, samples);
     const at = Math.round(time * sampleRate);
     const length = until === undefined ? samples.length : Math.round(until * sampleRate) - at;
-    addAt(out, samples, at, length, Math.round(DAMP_FADE * sampleRate));
+    addAt(out, samples, at, length, Math.round(DAMP_FADE * sampleRate), event.gain ?? 1);
   }
   return out;
 }
@@ -55,11 +55,12 @@ function addAt(
   at: Samples,
   length: Samples,
   fade: Samples,
+  gain: number,
 ): void {
   const from = Math.max(0, -at);
   const to = Math.min(samples.length, out.length - at, length + fade);
   for (let i = from; i < to; i += 1) {
-    const share = i < length ? 1 : 1 - (i - length) / fade;
+    const share = i < length ? gain : gain * (1 - (i - length) / fade);
     out[at + i] = (out[at + i] ?? 0) + (samples[i] ?? 0) * share;
   }
 }

@@ -15,7 +15,9 @@ import {
   crossingLayer,
   GESTURE_LAYER,
   layScores,
+  renderScore,
   type Score,
+  SECOND_LAYER,
   scoreCountIn,
   scoreCrossing,
   scoreGestures,
@@ -70,6 +72,47 @@ describe('counting in and gestures', () => {
     ]);
   });
 });
+
+describe('what stands beside the strokes', () => {
+  const { rhythm, timing } = timed(
+    'rhythm A\ncycle 4x2\nalso in 4\nturn 1 at 40 % call Low\nlayer A : hand bell\nplay X . . . / X! . . . | X . . . / X! . . .\nlayer B : claves\nplay X . . . / . . . .',
+  );
+
+  it('is the second counting, clicked apart from the beats', () => {
+    const score = scoreRhythm(rhythm, timing, rhythm);
+    expect(pulses(score, CLICK_LAYER)).toEqual([0, 4, 8, 12]);
+    expect(pulses(score, SECOND_LAYER)).toEqual([0, 2, 4, 6, 8, 10, 12, 14]);
+    const kinds = (layer: string) =>
+      new Set(score.events.filter((one) => one.layer === layer).map((one) => one.sound.kind));
+    expect([...kinds(SECOND_LAYER)]).toEqual(['second']);
+    expect(kinds(CLICK_LAYER).has('second')).toBe(false);
+    expect(pulses(scoreRhythm(rhythm, timing), SECOND_LAYER)).toEqual([]);
+    expect(pulses(layScores([score, score]), SECOND_LAYER)).toEqual([0, 2, 4, 6, 8, 10, 12, 14]);
+  });
+
+  it('is the level of a turn, its accents as accents, the click as loud as ever', () => {
+    const score = scoreRhythm(rhythm, timing, rhythm);
+    const gains = score.events.map(({ layer, ticks, gain }) => [
+      layer,
+      ticks / score.ticksPerPulse < 8,
+      gain,
+    ]);
+    for (const [layer, isSoft, gain] of gains) {
+      const isStroke = layer !== CLICK_LAYER && layer !== SECOND_LAYER;
+      expect(gain).toBe(isStroke && isSoft ? 0.4 : undefined);
+    }
+    const forces = score.events.filter(({ gain }) => gain).map(({ sound }) => sound.force);
+    expect(forces.sort()).toEqual([3, 3, 4]);
+    const loud = renderScore(scoreRhythm(rhythm, timing), PLAYED);
+    const soft = renderScore(score, PLAYED);
+    const last = loud.length - PLAYED.sampleRate / 2;
+    expect(soft[40]).toBeCloseTo((loud[40] ?? 0) * 0.4, 6);
+    expect(Math.abs(loud[40] ?? 0)).toBeGreaterThan(0.01);
+    expect(soft[last]).toBeCloseTo(loud[last] ?? 0, 6);
+  });
+});
+
+const PLAYED = { tempo: { bpm: 60, per: 4 }, turns: 2, sampleRate: 8000 };
 
 describe('loops laid over one another', () => {
   const scoreOf = (text: string) => {

@@ -6,6 +6,7 @@ import {
   type Lines,
   type Onset,
   onsetsOnce,
+  type Rhythm,
   rollCount,
   slotsHeld,
   type Timing,
@@ -45,6 +46,8 @@ export interface ScoreEvent {
   /** Id of the layer it belongs to, or CLICK_LAYER. */
   readonly layer: string;
   readonly sound: Sound;
+  /** How loud it is beside the others, 0 to 1; undefined: as loud. */
+  readonly gain?: number;
   /** Where the stroke is choked: ticks after its own. */
   readonly dampTicks?: Ticks;
 }
@@ -66,10 +69,22 @@ const GRACES: Readonly<Record<'flam' | 'drag' | 'ruff', readonly Seconds[]>> = {
 
 /**
  * The whole rhythm as a loop, with the click on every beat as a layer of its own.
- * @param second a second counting whose counts are clicked too, in a layer of their own
+ * @param more a second counting, whose counts are clicked too in a layer of their own, and turns that
+ * are softer than the others
  */
-export function scoreRhythm(rhythm: Lines, timing: Timing, second?: SecondCount): Score {
-  const events = onsetsOnce(rhythm, timing).flatMap((onset) => strokeEvents(rhythm, timing, onset));
+export function scoreRhythm(
+  rhythm: Lines,
+  timing: Timing,
+  { second, turns: named = [] }: Pick<Rhythm, 'second' | 'turns'> = {},
+): Score {
+  const gains = turnGains(named);
+  const longest = Math.max(1, ...timing.layers.map(({ lengthTicks }) => lengthTicks));
+  const writtenTurns = Math.ceil(longest / timing.turnTicks);
+  const events = onsetsOnce(rhythm, timing).flatMap((onset) => {
+    const gain = gains.get(Math.floor(onset.ticks / timing.turnTicks) % writtenTurns);
+    const sounds = strokeEvents(rhythm, timing, onset);
+    return gain === undefined ? sounds : sounds.map((event) => ({ ...event, gain }));
+  });
   const turns = timing.fullTicks / timing.turnTicks;
   return {
     ticksPerPulse: timing.ticksPerPulse,
@@ -157,6 +172,13 @@ function clickEvents(
       layer,
       sound: { instrument: CLICK_INSTRUMENT, kind: index === 0 ? 'strong' : 'plain', force: 3 },
     }),
+  );
+}
+
+/** The level of the turns that have one, 0 to 1, by turn. */
+function turnGains(turns: NonNullable<Rhythm['turns']>): ReadonlyMap<number, number> {
+  return new Map(
+    turns.flatMap(({ turn, level }) => (level === undefined ? [] : [[turn, level / 100] as const])),
   );
 }
 

@@ -8,6 +8,7 @@ import {
   LIMITS,
   type Rhythm,
   TagPattern,
+  TURN_LEVEL,
   TURN_MARKS,
   type TurnName,
 } from '../rhythm/index.ts';
@@ -153,7 +154,7 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
           problems.push(
             problemAt(
               at,
-              `Write which turn and what it is: turn 2 answer The stairs. It is ${TURN_MARKS.join(', ')}.`,
+              `Write which turn and what it is: turn 2 answer The stairs. It is ${TURN_MARKS.join(', ')}; a softer one says how loud it is before that: turn 2 at 60 % answer.`,
             ),
           );
         break;
@@ -215,13 +216,23 @@ function joinNotes(notes: readonly string[], rows: readonly Row[], problems: Pro
 /** Rows that may stand more than once. */
 const REPEATED: readonly string[] = ['note', 'tags', 'turn'];
 
-/** `2 answer The stairs` */
+/** `2 answer The stairs`, or `2 at 60 % answer The stairs` where it is softer. */
 function readTurn(text: string): TurnName | undefined {
-  const match = /^([1-9]\d{0,3})\s+(\S+)(?:\s+([^#"]{1,40}))?$/u.exec(text);
-  const mark = TURN_MARKS.find((one) => one === match?.[2]);
+  const match = /^([1-9]\d{0,3})(?:\s+at\s+(\d{1,3})\s*%)?\s+(\S+)(?:\s+([^#"]{1,40}))?$/u.exec(
+    text,
+  );
+  const mark = TURN_MARKS.find((one) => one === match?.[3]);
   if (!match || !mark) return undefined;
-  const name = match[3]?.trim();
-  return { turn: Number(match[1]) - 1, mark, ...(name ? { name } : {}) };
+  const [, number, percent] = match;
+  const name = match[4]?.trim();
+  const level = percent === undefined ? undefined : Number(percent);
+  if (level !== undefined && (level < TURN_LEVEL.min || level > TURN_LEVEL.max)) return undefined;
+  return {
+    turn: Number(number) - 1,
+    mark,
+    ...(name ? { name } : {}),
+    ...(level === undefined ? {} : { level }),
+  };
 }
 
 function unknownRow(key: string): string {

@@ -40,8 +40,10 @@ export function writeRhythm(rhythm: Rhythm): string {
     `tempo ${bpm} to ${rhythm.target} per ${per}`,
     ...(rhythm.counting ? [`count ${writeCounting(rhythm.counting)}`] : []),
     ...(rhythm.second ? [`also ${writeSecond(rhythm.second)}`] : []),
-    ...(rhythm.turns ?? []).map(
-      ({ turn, mark, name }) => `turn ${turn + 1} ${mark}${name === undefined ? '' : ` ${name}`}`,
+    ...(rhythm.turns ?? []).map(({ turn, mark, name, level }) =>
+      [`turn ${turn + 1}`, level === undefined ? '' : `at ${level} %`, mark, name ?? '']
+        .filter(Boolean)
+        .join(' '),
     ),
     ...(rhythm.tags.length > 0 ? [`tags ${rhythm.tags.join(' ')}`] : []),
     ...(rhythm.notes === undefined ? [] : rhythm.notes.split('\n').map((line) => `note ${line}`)),

@@ -8,6 +8,7 @@ export interface Scheduled {
   readonly time: number;
   readonly layer: string;
   readonly until?: number;
+  readonly gain?: number;
 }
 
 /**
@@ -29,9 +30,9 @@ export function handPlayer() {
     now: () => now,
     heard: () => now,
     wake: () => Promise.resolve(awake),
-    schedule(buffer, time, layer, until) {
+    schedule(buffer, time, layer, shape) {
       const sound = (buffer as unknown as { readonly key: string }).key;
-      scheduled.push({ sound, time, layer, ...(until === undefined ? {} : { until }) });
+      scheduled.push({ sound, time, layer, ...shape });
     },
     cancelFrom(time) {
       scheduled = scheduled.filter((one) => one.time < time);

@@ -9,8 +9,13 @@ export interface Output {
   heard(): Seconds;
   /** @returns false where the browser does not let the page sound yet */
   wake(): Promise<boolean>;
-  /** @param until where the stroke is choked */
-  schedule(buffer: AudioBuffer, time: Seconds, layer: string, until?: Seconds): void;
+  /** @param shape how loud it is beside the others, 0 to 1, and where it is choked */
+  schedule(
+    buffer: AudioBuffer,
+    time: Seconds,
+    layer: string,
+    shape?: { readonly gain?: number; readonly until?: Seconds },
+  ): void;
   /** Takes back what has not begun by then. */
   cancelFrom(time: Seconds): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
@@ -82,13 +87,13 @@ export function createOutput(): Output {
       await Promise.race([context.resume().catch(() => undefined), late]);
       return (context.state as AudioContextState) === 'running';
     },
-    schedule(buffer, time, layer, until) {
+    schedule(buffer, time, layer, { gain = 1, until } = {}) {
       const source = new AudioBufferSourceNode(context, { buffer });
-      if (until === undefined) source.connect(layerGain(layer));
+      if (until === undefined && gain === 1) source.connect(layerGain(layer));
       else {
-        const choke = new GainNode(context, { gain: 1 });
-        choke.gain.setTargetAtTime(0, until, DAMP_FADE / 3);
-        source.connect(choke).connect(layerGain(layer));
+        const shaped = new GainNode(context, { gain });
+        if (until !== undefined) shaped.gain.setTargetAtTime(0, until, DAMP_FADE / 3);
+        source.connect(shaped).connect(layerGain(layer));
       }
       const entry = { source, time };
       waiting.add(entry);

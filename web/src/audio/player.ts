@@ -99,7 +99,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
     transport = result.transport;
     for (const { time, event, until } of result.due) {
       const buffer = sounds.take(event.sound);
-      if (buffer) output.schedule(buffer, time, event.layer, until);
+      if (buffer) output.schedule(buffer, time, event.layer, shapeOf(event.gain, until));
     }
     if (transport.ended && !positionAt(transport, output.heard())) halt();
   }
@@ -200,4 +200,11 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       return transport && output ? positionAt(transport, output.heard()) : undefined;
     },
   };
+}
+
+function shapeOf(
+  gain: number | undefined,
+  until: Seconds | undefined,
+): { readonly gain?: number; readonly until?: Seconds } {
+  return { ...(gain === undefined ? {} : { gain }), ...(until === undefined ? {} : { until }) };
 }

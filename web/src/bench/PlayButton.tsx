@@ -29,11 +29,11 @@ export function loopOwner(rhythm: Rhythm): string {
 /** How long the hands rest before the sounds of a rhythm are made ready. */
 const READY_MS = 200;
 
-type Heard = Lines & Pick<Rhythm, 'second'>;
+type Heard = Lines & Pick<Rhythm, 'second' | 'turns'>;
 
 function scoreOf(lines: Heard): Score | undefined {
   const timed = timeRhythm(lines);
-  return timed.ok ? scoreRhythm(lines, timed.timing, lines.second) : undefined;
+  return timed.ok ? scoreRhythm(lines, timed.timing, lines) : undefined;
 }
 
 interface PlayButtonProps {
@@ -48,13 +48,13 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const state = usePlayer();
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
-  const { cycle, layers, second } = rhythm;
+  const { cycle, layers, second, turns } = rhythm;
   const tempo = tempoAt(rhythm);
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.
   const lines = useMemo(
-    (): Heard => ({ cycle, layers, ...(second ? { second } : {}) }),
-    [cycle, layers, second],
+    (): Heard => ({ cycle, layers, ...(second && { second }), ...(turns && { turns }) }),
+    [cycle, layers, second, turns],
   );
   const heard = useAfterPaint(lines);
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);

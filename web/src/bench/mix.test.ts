@@ -1,4 +1,4 @@
-import { CLICK_LAYER } from '@stride/core/sound';
+import { CLICK_LAYER, SECOND_LAYER } from '@stride/core/sound';
 import { describe, expect, it } from 'vitest';
 import { PLAIN_MIX } from '../store/db.ts';
 import { DEMO_RHYTHMS } from '../store/demo.ts';
@@ -13,6 +13,8 @@ describe('the mix', () => {
     expect([lamp, cobbles, ground].map((id) => levels.get(id))).toEqual([1, 1, 1]);
     expect(levels.get(CLICK_LAYER)).toBe(0);
     expect(levelsOf({ ...PLAIN_MIX, click: true }, layers).get(CLICK_LAYER)).toBe(1);
+    expect(levels.get(SECOND_LAYER)).toBe(0);
+    expect(levelsOf({ ...PLAIN_MIX, second: true }, layers).get(SECOND_LAYER)).toBe(1);
   });
 
   it('mutes, sets levels, and leaves one alone', () => {

@@ -45,7 +45,7 @@ export function useClimb(
   const [counted, setCounted] = useState<number>();
   const rungs = useMemo(() => rungsOf(ladder), [ladder]);
   const score = useMemo(
-    () => (timed.ok ? scoreRhythm(rhythm, timed.timing, rhythm.second) : undefined),
+    () => (timed.ok ? scoreRhythm(rhythm, timed.timing, rhythm) : undefined),
     [rhythm, timed],
   );
   const countIn = useMemo(() => scoreCountIn(rhythm.cycle), [rhythm.cycle]);

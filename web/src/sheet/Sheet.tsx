@@ -49,6 +49,8 @@ interface Shown {
   readonly lines: boolean;
   readonly staff: boolean;
   readonly reading: boolean;
+  /** What each wrist does, stroke by stroke. */
+  readonly wrists: boolean;
 }
 
 /** A rhythm of more slots than these takes a second and more to be set. */
@@ -58,7 +60,12 @@ const LONG = 1500;
 export function Sheet() {
   const { rhythm } = useBench();
   const [paper, setPaper] = useState<Paper>('A4');
-  const [shown, setShown] = useState<Shown>({ lines: true, staff: true, reading: true });
+  const [shown, setShown] = useState<Shown>({
+    lines: true,
+    staff: true,
+    reading: true,
+    wrists: false,
+  });
   const [mirrored, setMirrored] = useOtherHanded();
   const [busy, setBusy] = useState(false);
   const page = useRef<HTMLElement>(null);
@@ -150,6 +157,11 @@ export function Sheet() {
           label="What it says"
           checked={shown.reading}
           onChange={(reading) => setShown({ ...shown, reading })}
+        />
+        <Check
+          label="Wrists"
+          checked={shown.wrists}
+          onChange={(wrists) => setShown({ ...shown, wrists })}
         />
         <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
         <p role="status" className="text-note text-quiet">
@@ -246,12 +258,12 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
         />
       ) : null}
       {shown.staff ? <Scores cycle={rhythm.cycle} layers={rhythm.layers} width={width} /> : null}
-      {shown.reading ? (
+      {shown.reading || shown.wrists ? (
         <section className="mt-2 columns-2 gap-8 text-fine leading-snug">
           {rhythm.layers.map((layer, index) => (
             <div key={layer.id} className="mb-2 break-inside-avoid">
               <h3 className="text-sm">{layer.name}</h3>
-              {mainSentences(rhythm, index).map((text) => (
+              {mainSentences(rhythm, index, shown).map((text) => (
                 <p key={text}>{text}</p>
               ))}
             </div>
@@ -268,11 +280,13 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
 });
 
 /** The first sentence of each part of the reading that a player wants on paper. */
-function mainSentences(rhythm: Rhythm, layer: number): readonly string[] {
-  const wanted = ['Fit', 'Strides', 'Accents alone', 'Hands'];
-  return readLayer(rhythm, layer)
-    .filter((group) => wanted.includes(group.title))
-    .flatMap((group) => group.findings.slice(0, 1).map((finding) => finding.text));
+function mainSentences(rhythm: Rhythm, layer: number, shown: Shown): readonly string[] {
+  const wanted = shown.reading ? ['Fit', 'Strides', 'Accents alone', 'Hands'] : [];
+  return readLayer(rhythm, layer).flatMap(({ title, findings }) => {
+    // A hand has a sentence of its own, and both are wanted.
+    if (title === 'Wrists') return shown.wrists ? findings.map(({ text }) => text) : [];
+    return wanted.includes(title) ? findings.slice(0, 1).map(({ text }) => text) : [];
+  });
 }
 
 /** The paper of the browser's own print. */

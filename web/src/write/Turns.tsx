@@ -1,4 +1,12 @@
-import { nameTurn, type Rhythm, sayTurn, TURN_MARKS, type TurnMark } from '@stride/core/rhythm';
+import {
+  nameTurn,
+  type Rhythm,
+  sayTurn,
+  setTurnLevel,
+  TURN_LEVEL,
+  TURN_MARKS,
+  type TurnMark,
+} from '@stride/core/rhythm';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
 import { NameField } from '../ui/NameField.tsx';
@@ -83,6 +91,22 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
                       </option>
                     ))}
                   </Select>
+                </label>
+                <label className="flex flex-col gap-1 text-sm text-quiet">
+                  How loud beside the other turns: {said?.level ?? 100} %
+                  <input
+                    type="range"
+                    min={TURN_LEVEL.min}
+                    max={100}
+                    step={5}
+                    value={said?.level ?? 100}
+                    className="accent-[var(--go)]"
+                    onChange={(event) => {
+                      const level = Number(event.target.value);
+                      onEdit((before) => setTurnLevel(before, turn, level));
+                    }}
+                  />
+                  Accents stay accents; the whole turn is softer.
                 </label>
               </Panel>
             </li>
