@@ -38,7 +38,9 @@ export function cadenceAsLayer(asked: CadenceAsLayer): LayerResult {
   const unit = asked.at ?? lands.unit;
   // Begun elsewhere it may end anywhere in its last turn.
   const turns =
-    asked.at === undefined ? lands.turns : Math.ceil((unit + leadOf(cadence)) / units.perTurn);
+    asked.at === undefined
+      ? lands.turns
+      : Math.max(0, Math.ceil((unit + leadOf(cadence)) / units.perTurn));
   const all = before + turns + 1;
   const cells = Array.from({ length: all }, () =>
     beatsOf(cycle).map((beat) => ({

@@ -1,6 +1,6 @@
 import type { Cycle } from '../cycle/index.ts';
 import { sum } from './cadence.ts';
-import type { Question } from './question.ts';
+import { eduppuOf, type Question } from './question.ts';
 import { rowsOf, type Shape, SIMPLE_SHAPES } from './shapes.ts';
 import { unitsOf } from './units.ts';
 
@@ -26,15 +26,18 @@ export function speedOf(cycle: Cycle, question: Question, parts: number): Speed 
   const units = unitsOf(cycle, parts);
   const { perTurn } = units;
   const { start, turns, landing, after = 0 } = question;
-  const extra = after - (landing === 'on-last' ? 1 : 0);
+  const eduppu = eduppuOf(question, parts);
+  // Nothing lands where this speed has no unit, or on the turn after.
+  if (eduppu === undefined || eduppu >= perTurn) return { parts, lands: new Uint8Array(1) };
+  const extra = after - (landing === 'on-last' ? 1 : 0) - eduppu;
   const longest = turns * perTurn - extra;
   const lands = new Uint8Array(Math.max(0, longest) + 1);
   const wanted =
     start.kind === 'at' ? start.count * parts + partAt(start.part, question, parts) : 0;
   for (let length = 1; length <= longest; length += 1) {
     const lead = length + extra;
-    if (lead < 1) continue;
-    const turnsTaken = Math.ceil(lead / perTurn);
+    if (lead < 1 && eduppu === 0) continue;
+    const turnsTaken = lead <= 0 ? 0 : Math.ceil(lead / perTurn);
     const unit = turnsTaken * perTurn - lead;
     const onBeat = unit % parts === 0;
     const fits =

@@ -34,6 +34,8 @@ function shapeOf(row: readonly number[]): Shape | undefined {
 export function addedUp(
   cycle: Cycle,
   one: Pick<Solution, 'sizes' | 'gaps' | 'parts' | 'landing'>,
+  /** Where after the one it is to land. */
+  eduppu: Pulses = ZERO,
 ): { readonly start: Pulses; readonly turns: number } {
   const { unit } = unitsOf(cycle, one.parts);
   let lead: Pulses = ZERO;
@@ -41,9 +43,11 @@ export function addedUp(
   for (const gap of one.gaps) lead = add(lead, multiply(unit, rational(gap)));
   if (one.landing === 'on-last') lead = add(lead, rational(-unit.num, unit.den));
   const turn = turnPulses(cycle);
-  let turns = 1;
-  while (turns * turn * lead.den < lead.num) turns += 1;
-  return { start: add(rational(turns * turn), rational(-lead.num, lead.den)), turns };
+  let turns = 0;
+  const back = rational(-lead.num, lead.den);
+  const startAfter = (all: number) => add(add(rational(all * turn), eduppu), back);
+  while (startAfter(turns).num < 0) turns += 1;
+  return { start: startAfter(turns), turns };
 }
 
 /** The same as `solve`, by trying every row of sizes and of gaps and keeping what fits. */
@@ -54,7 +58,9 @@ export function enumerate(cycle: Cycle, question: Question): readonly string[] {
     for (const parts of question.parts) {
       const { unit } = unitsOf(cycle, parts);
       const one = { sizes: row, gaps: between, parts, landing: question.landing };
-      const added = addedUp(cycle, one);
+      const place = placeOf(question, parts);
+      if (!Number.isInteger(place) || place >= unitsOf(cycle, parts).perTurn) continue;
+      const added = addedUp(cycle, one, multiply(unit, rational(place)));
       if (added.turns > turns) continue;
       const units = (added.start.num * unit.den) / (added.start.den * unit.num);
       const wanted = start.kind === 'at' ? start.count * parts + start.part : 0;
@@ -84,6 +90,11 @@ export function enumerate(cycle: Cycle, question: Question): readonly string[] {
     }
   }
   return found.sort();
+}
+
+/** Units after the one on which it is to land; no whole number where a speed has no unit there. */
+function placeOf({ eduppu, parts: [first = 1] }: Question, parts: number): number {
+  return eduppu ? eduppu.count * parts + (eduppu.part * parts) / first : 0;
 }
 
 export function keyOf({ shape, sizes, gaps, parts }: Omit<Solution, 'landing'>): string {

@@ -2,7 +2,7 @@ import { nth } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { wrap } from '../time/index.ts';
 import { ordinal, wordedCount } from '../wording/index.ts';
-import { type Cadence, leadOf, sayStart, startOf } from './cadence.ts';
+import { atParts, type Cadence, leadOf, sayStart, startOf } from './cadence.ts';
 import { QUESTION_LIMITS } from './question.ts';
 import { sayUnit, type Units, unitsOf } from './units.ts';
 
@@ -18,21 +18,28 @@ export interface Miss {
   /** Units after the one (positive) or before it (negative); 0 where it lands. */
   readonly off: number;
   readonly units: Units;
+  /** Units after the one on which it was to land. */
+  readonly eduppu: number;
 }
 
 /** Where a cadence ends that begins at a place. */
 export function missOf(cycle: Cycle, { cadence, at }: Begun): Miss {
   const units = unitsOf(cycle, cadence.parts);
   const end = at + leadOf(cadence);
-  const past = end % units.perTurn;
-  return { off: past * 2 > units.perTurn ? past - units.perTurn : past, units };
+  const past = wrap(end, units.perTurn);
+  const off = past * 2 > units.perTurn ? past - units.perTurn : past;
+  return { off, units, eduppu: cadence.eduppu ?? 0 };
 }
 
 /** @example "It ends one unit late, on the one's second part." */
-export function sayMiss({ off, units }: Miss): string {
-  if (off === 0) return 'It lands on the one.';
+export function sayMiss({ off, units, eduppu }: Miss): string {
+  if (off === 0) {
+    return eduppu > 0
+      ? `It lands on the eduppu, ${sayUnit(eduppu, units)}.`
+      : 'It lands on the one.';
+  }
   const many = wordedCount(Math.abs(off), 'unit');
-  const unit = wrap(off, units.perTurn);
+  const unit = wrap(off + eduppu, units.perTurn);
   return `It ends ${many} ${off > 0 ? 'late' : 'early'}, on ${sayUnit(unit, units)}.`;
 }
 
@@ -169,7 +176,9 @@ function speedMends(cycle: Cycle, cadence: Cadence, at: number): readonly Mend[]
     (parts) => {
       const there = (at * parts) / cadence.parts;
       if (parts === cadence.parts || !Number.isInteger(there)) return [];
-      const begun = { cadence: { ...cadence, parts }, at: there };
+      const recut = atParts(cadence, parts);
+      if (!recut) return [];
+      const begun = { cadence: recut, at: there };
       const { count } = unitsOf(cycle, parts);
       return missOf(cycle, begun).off === 0
         ? [{ text: `At ${parts} parts a ${count} it lands as it is.`, begun, cost: SPEED_COST }]

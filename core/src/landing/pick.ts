@@ -1,5 +1,5 @@
 import { classOf, eachTotal, gapRows, type Row, type Speed } from './candidates.ts';
-import type { Question } from './question.ts';
+import { eduppuOf, type Question } from './question.ts';
 import type { Solution } from './solution.ts';
 
 /** What the key of a solution is packed from; each weighs more than all that follow. */
@@ -94,6 +94,7 @@ export function pick(
         parts: speed.parts,
         landing,
         ...(after ? { after } : {}),
+        ...(question.eduppu ? { eduppu: eduppuOf(question, speed.parts) ?? 0 } : {}),
       };
     },
   };

@@ -35,6 +35,24 @@ export interface Question {
   readonly list?: readonly number[];
   /** Units that follow between its end and the one, such as a closing part. */
   readonly after?: number;
+  /** Where after the one it is to land, in units of the first speed that is asked for: count and part from 0. */
+  readonly eduppu?: Place;
+}
+
+/** A place in a turn: count from 0, and part of it from 0. */
+export interface Place {
+  readonly count: number;
+  readonly part: number;
+}
+
+/** Units after the one on which a cadence of a speed is to land; undefined where that speed has no unit there. */
+export function eduppuOf(
+  { eduppu, parts: [first = 1] }: Question,
+  parts: number,
+): number | undefined {
+  if (!eduppu) return 0;
+  const part = (eduppu.part * parts) / first;
+  return Number.isInteger(part) ? eduppu.count * parts + part : undefined;
 }
 
 /** The sizes within which a question stays. */

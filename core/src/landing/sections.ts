@@ -19,6 +19,7 @@ export function joined({ opening, closing, between }: Sections): Cadence {
     gaps: [...opening.gaps, between, ...closing.gaps],
     parts: closing.parts,
     landing: closing.landing,
+    ...(closing.eduppu ? { eduppu: closing.eduppu } : {}),
   };
 }
 
@@ -40,8 +41,10 @@ export function askOpening(
   question: Question,
   { closing, between }: Omit<Sections, 'opening'>,
 ): Question {
+  // The closing part reaches the eduppu; what opens only has to reach the closing part.
+  const { eduppu: _reached, ...rest } = question;
   return {
-    ...question,
+    ...rest,
     landing: 'after-last',
     parts: [closing.parts],
     after: between + leadOf(closing),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
-import { rational } from '../time/index.ts';
+import { multiply, rational } from '../time/index.ts';
 import { addedUp, enumerate, keyOf } from './enumerate.testkit.ts';
 import {
   countSolutions,
@@ -35,7 +35,7 @@ const bounds = (least: number, most: number, width: number) =>
     .tuple(fc.integer({ min: least, max: most }), fc.integer({ min: 0, max: width }))
     .map(([from, more]) => ({ least: from, most: Math.min(most, from + more) }));
 
-const question: fc.Arbitrary<Question> = fc.record({
+const plainQuestion: fc.Arbitrary<Question> = fc.record({
   shapes: fc.uniqueArray(fc.constantFrom(...SHAPES.filter((shape) => shape !== 'list')), {
     minLength: 1,
   }),
@@ -61,6 +61,14 @@ const question: fc.Arbitrary<Question> = fc.record({
   turns: fc.integer({ min: 2, max: 4 }),
   parts: fc.uniqueArray(fc.integer({ min: 1, max: 5 }), { minLength: 1, maxLength: 2 }),
 });
+
+/** With an eduppu now and then, which may lie beyond the turn or between the units of a speed. */
+const question: fc.Arbitrary<Question> = fc
+  .tuple(
+    plainQuestion,
+    fc.option(fc.record({ count: fc.nat({ max: 9 }), part: fc.nat({ max: 1 }) }), { freq: 2 }),
+  )
+  .map(([asked, eduppu]) => ({ ...asked, ...(eduppu ? { eduppu } : {}) }));
 
 const waysOut = (cycle: Cycle, question: Question) =>
   [...waysInSteps(cycle, question)].filter((way) => way !== undefined);
@@ -109,7 +117,7 @@ describe('solve', () => {
         for (const one of solutions.take(0, 200)) {
           const units = unitsOf(cycle, one.parts);
           const start = startOf(one, units);
-          const exact = addedUp(cycle, one);
+          const exact = addedUp(cycle, one, multiply(units.unit, rational(one.eduppu ?? 0)));
           expect(exact.turns).toBe(start.turns);
           expect(exact.start).toEqual(rational(start.unit * units.unit.num, units.unit.den));
         }

@@ -15,7 +15,7 @@ export interface WayOut {
 
 interface Candidate {
   readonly text: string;
-  readonly change: Partial<Question>;
+  readonly change: { readonly [K in keyof Question]?: Question[K] | undefined };
 }
 
 /**
@@ -26,7 +26,8 @@ interface Candidate {
 export function* waysInSteps(cycle: Cycle, question: Question): Generator<WayOut | undefined> {
   for (const candidates of boundsInTheWay(cycle, question)) {
     for (const { text, change } of candidates) {
-      const next = { ...question, ...change };
+      const { eduppu, ...rest } = { ...question, ...change };
+      const next = { ...rest, ...(eduppu ? { eduppu } : {}) } as Question;
       if (questionProblem(next)) continue;
       const found = countSolutions(cycle, next);
       yield found > 0 ? { text, question: next, found } : undefined;
@@ -99,6 +100,11 @@ function boundsInTheWay(cycle: Cycle, question: Question): readonly (readonly Ca
         change: { landing: landing === 'on-last' ? 'after-last' : 'on-last' },
       },
     ]),
+    ...(question.eduppu
+      ? bound([
+          { text: 'The eduppu is in the way: land on the one.', change: { eduppu: undefined } },
+        ])
+      : []),
     ...bound(startWays(cycle, question)),
     ...(start.kind === 'at' && start.lands !== undefined
       ? bound([

@@ -108,6 +108,7 @@ export function doubled(cadence: Cadence): Cadence {
     gaps: twice(gaps),
     parts: parts * 2,
     ...(cadence.after ? { after: cadence.after * 2 } : {}),
+    ...(cadence.eduppu ? { eduppu: cadence.eduppu * 2 } : {}),
   };
 }
 

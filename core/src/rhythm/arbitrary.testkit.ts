@@ -5,6 +5,7 @@ import { INSTRUMENTS } from '../instrument/index.ts';
 import { handClashes, slotCount } from './check.ts';
 import { withSecond } from './counting.ts';
 import { setNotes, setTags } from './edit.ts';
+import { readEduppu, withEduppu } from './eduppu.ts';
 import { isFootKind } from './hands.ts';
 import {
   type Cell,
@@ -176,9 +177,14 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
         fc.integer({ min: 10, max: 400 }),
         fc.integer({ min: 10, max: 400 }),
         fc.integer({ min: 1, max: 8 }),
-        fc.tuple(notes, fc.string({ maxLength: 20 }), fc.constantFrom(0, 0, 1, 2, 3)),
+        fc.tuple(
+          notes,
+          fc.string({ maxLength: 20 }),
+          fc.constantFrom(0, 0, 1, 2, 3),
+          fc.constantFrom('', '', '1/2', '2/3', '1'),
+        ),
       )
-      .map(([layers, now, target, per, [written, tags, counts]]): Rhythm => {
+      .map(([layers, now, target, per, [written, tags, counts, after]]): Rhythm => {
         const plain: Rhythm = {
           id: 'rhythm',
           name: rhythmName.trim(),
@@ -190,6 +196,8 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
         };
         const read = readSecond(`in ${counts}`, cycle);
         const felt = 'second' in read ? withSecond(plain, read.second) : plain;
-        return setNotes(setTags(felt, tags), written);
+        const begins = readEduppu(after, cycle);
+        const begun = 'eduppu' in begins ? withEduppu(felt, begins.eduppu) : felt;
+        return setNotes(setTags(begun, tags), written);
       }),
   );

@@ -4,6 +4,7 @@ import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, compare, equal, gcd, lcmWithin, rational, ZERO } from '../time/index.ts';
+import { liesIn } from './eduppu.ts';
 import { LIMBS } from './hands.ts';
 import { type Layer, LayerSchema, LIMITS, type Rhythm, RhythmSchema } from './model.ts';
 import { timeRhythm } from './timing.ts';
@@ -68,6 +69,9 @@ export function breaches(rhythm: Rhythm): readonly string[] {
   }
   if (turns.some(({ turn }, at) => at > 0 && turn <= (turns[at - 1]?.turn ?? 0))) {
     messages.push('The names of the turns are out of order, or a turn has two.');
+  }
+  if (rhythm.eduppu && !liesIn(rhythm.eduppu, cycle)) {
+    messages.push('The eduppu lies beyond the turn. Write how many beats after the one it is.');
   }
   if (rhythm.second && !fitsTurn(rhythm.second, cycle)) {
     messages.push(

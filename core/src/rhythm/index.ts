@@ -3,6 +3,7 @@ export * from './check.ts';
 export * from './clip.ts';
 export * from './counting.ts';
 export * from './edit.ts';
+export * from './eduppu.ts';
 export * from './hands.ts';
 export * from './history.ts';
 export * from './layers.ts';

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { BLANK, listOf, NameSchema } from '../bounds/index.ts';
 import { COUNTING_SYSTEMS, CountingSchema, SecondCountSchema } from '../counting/index.ts';
-import { CycleSchema } from '../cycle/index.ts';
+import { CYCLE_LIMITS, CycleSchema } from '../cycle/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 
 /** The sizes within which a rhythm stays; each refusal names the one it passed. */
@@ -185,6 +185,13 @@ export const RhythmSchema = v.object({
   counting: v.optional(CountingSchema),
   /** A second counting that is shown and heard beside the first. */
   second: v.optional(SecondCountSchema),
+  /** Eduppu: beats after the one on which the composition begins, less than a turn; in lowest terms. */
+  eduppu: v.optional(
+    v.object({
+      num: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(CYCLE_LIMITS.beats * 64)),
+      den: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(LIMITS.cellDen)),
+    }),
+  ),
   /** Ascending by turn, each turn once. */
   turns: v.optional(
     listOf(TurnNameSchema, LIMITS.turns, `At most ${LIMITS.turns} turns have a name.`),

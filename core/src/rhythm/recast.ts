@@ -13,6 +13,7 @@ import {
 } from '../time/index.ts';
 import { withSecond } from './counting.ts';
 import { plainCells } from './edit.ts';
+import { liesIn, withEduppu } from './eduppu.ts';
 import { type Cell, type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
 import { withRings } from './rings.ts';
 import { type LayerTiming, timeLayer } from './timing.ts';
@@ -48,7 +49,11 @@ const FINEST = 16;
 export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
   const strokes = rhythm.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
   const first = beatsOf(cycle)[0]?.span ?? 1;
-  const shared = withSecond(rhythm, rhythm.second && refitted(rhythm.second, cycle));
+  const { second, eduppu } = rhythm;
+  const shared = withEduppu(
+    withSecond(rhythm, second && refitted(second, cycle)),
+    eduppu && liesIn(eduppu, cycle) ? eduppu : undefined,
+  );
   if (beatsOf(cycle).length === beatsOf(rhythm.cycle).length) {
     const counted = countedOn(rhythm, cycle);
     return {

@@ -6,6 +6,7 @@ import { findInstrument, INSTRUMENTS, strokeKind } from '../instrument/index.ts'
 import { counted } from '../wording/index.ts';
 import { breaches, fillsTurns, handClashes, slotCount } from './check.ts';
 import { divideCell, plainCells } from './edit.ts';
+import { liesIn } from './eduppu.ts';
 import {
   CellSchema,
   type Layer,
@@ -51,6 +52,7 @@ export function repairRhythm(data: unknown, id: string): Repaired {
   const tempo = field('tempo', TempoSchema) ?? { bpm: 60, per: beatsOf(cycle)[0]?.span ?? 1 };
   const counting = field('counting', entries.counting);
   const second = field('second', entries.second);
+  const eduppu = field('eduppu', entries.eduppu);
   const turns = inOrder(field('turns', entries.turns) ?? [], said);
   const notes = field('notes', entries.notes);
   const rhythm: Rhythm = {
@@ -61,6 +63,7 @@ export function repairRhythm(data: unknown, id: string): Repaired {
     tempo,
     target: field('target', entries.target) ?? tempo.bpm,
     ...(counting ? { counting } : {}),
+    ...(eduppu && liesIn(eduppu, cycle) ? { eduppu } : {}),
     ...(second && fitsTurn(second, cycle) ? { second } : {}),
     ...(turns.length > 0 ? { turns } : {}),
     ...(notes ? { notes } : {}),

@@ -1,5 +1,5 @@
 import type { Hertz, Samples, Seconds, Tempo, Ticks } from '../time/index.ts';
-import { CLICK_LAYER, type Score, type Sound, soundKey } from './score.ts';
+import { CLICK_LAYER, type Score, SECOND_LAYER, type Sound, soundKey } from './score.ts';
 import { collect, startTransport, timeOf } from './transport.ts';
 import { renderVoice } from './voice.ts';
 import { findVoice } from './voices.ts';
@@ -34,7 +34,8 @@ export function renderScore(score: Score, options: RenderOptions): Float32Array 
   const out = new Float32Array(Math.round(end * sampleRate) + Math.ceil(tail * sampleRate));
   const { due } = collect(startTransport(only), end + tail, () => undefined);
   for (const { time, until, event } of due) {
-    if (event.layer === CLICK_LAYER ? !options.click : options.muted?.has(event.layer)) continue;
+    const isClick = event.layer === CLICK_LAYER || event.layer === SECOND_LAYER;
+    if (isClick ? !options.click : options.muted?.has(event.layer)) continue;
     const key = soundKey(event.sound);
     const samples = sounds.get(key) ?? renderSound(event.sound, sampleRate);
     sounds.set(key, samples);

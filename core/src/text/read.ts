@@ -7,6 +7,7 @@ import {
   type Layer,
   LIMITS,
   type Rhythm,
+  readEduppu,
   TagPattern,
   TURN_LEVEL,
   TURN_MARKS,
@@ -36,6 +37,7 @@ const HEAD_KEYS = [
   'tempo',
   'count',
   'also',
+  'eduppu',
   'turn',
   'tags',
   'note',
@@ -94,6 +96,7 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
   let tempoRow: Row | undefined;
   let counting: Rhythm['counting'];
   let also: Row | undefined;
+  let eduppu: Row | undefined;
   let tags: readonly string[] = [];
   const notes: string[] = [];
   const turns = new Map<number, TurnName>();
@@ -129,6 +132,9 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
       }
       case 'also':
         also = row;
+        break;
+      case 'eduppu':
+        eduppu = row;
         break;
       case 'tags': {
         const words = wordsOf(rest);
@@ -190,6 +196,7 @@ function readHead(rows: readonly Row[], problems: Problems): Head {
     ...readTempo(tempoRow, used, problems),
     ...(counting ? { counting } : {}),
     ...(also ? readAlso(also, used, problems) : {}),
+    ...(eduppu ? readBeginning(eduppu, used, problems) : {}),
     ...(turns.size > 0 ? { turns: [...turns.values()].sort((a, b) => a.turn - b.turn) } : {}),
     ...(notes.length > 0 ? { notes: joinNotes(notes, rows, problems) } : {}),
     tags,
@@ -201,6 +208,21 @@ function readAlso({ key, rest }: Row, cycle: Cycle, problems: Problems): Pick<Rh
   if ('second' in result) return result;
   problems.push(problemAt(rest.text === '' ? key : rest, result.message));
   return {};
+}
+
+function readBeginning(
+  { key, rest }: Row,
+  cycle: Cycle,
+  problems: Problems,
+): Pick<Rhythm, 'eduppu'> {
+  const result = readEduppu(rest.text, cycle);
+  if ('message' in result || rest.text === '') {
+    const message =
+      'message' in result ? result.message : 'Write how many beats after the one it begins.';
+    problems.push(problemAt(rest.text === '' ? key : rest, message));
+    return {};
+  }
+  return result.eduppu ? { eduppu: result.eduppu } : {};
 }
 
 function joinNotes(notes: readonly string[], rows: readonly Row[], problems: Problems): string {

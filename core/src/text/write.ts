@@ -11,6 +11,7 @@ import {
   type Rhythm,
   type Stroke,
   turnBeats,
+  writeEduppu,
 } from '../rhythm/index.ts';
 import {
   add,
@@ -40,6 +41,7 @@ export function writeRhythm(rhythm: Rhythm): string {
     `tempo ${bpm} to ${rhythm.target} per ${per}`,
     ...(rhythm.counting ? [`count ${writeCounting(rhythm.counting)}`] : []),
     ...(rhythm.second ? [`also ${writeSecond(rhythm.second)}`] : []),
+    ...(rhythm.eduppu ? [`eduppu ${writeEduppu(rhythm.eduppu)}`] : []),
     ...(rhythm.turns ?? []).map(({ turn, mark, name, level }) =>
       [`turn ${turn + 1}`, level === undefined ? '' : `at ${level} %`, mark, name ?? '']
         .filter(Boolean)
