@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { formatSpans } from '../cycle/index.ts';
+import { checkRhythm } from '../rhythm/index.ts';
+import { writeLayerRows } from '../text/index.ts';
 import { arbitraryPulse } from './arbitrary.testkit.ts';
-import { countFrom, crossing, cutInto, soundsOf, stepsOf, tempoFrom } from './index.ts';
+import {
+  barAsRhythm,
+  barCycle,
+  countFrom,
+  crossing,
+  cutInto,
+  soundsOf,
+  stepsOf,
+  tempoFrom,
+} from './index.ts';
 
 const places = (counts: number[]) => crossing(counts).moments.map((moment) => moment.at);
 const pulses = fc.array(fc.integer({ min: 1, max: 31 }), { minLength: 2, maxLength: 5 });
@@ -134,5 +146,23 @@ describe('the same strokes, another foot', () => {
   it('is cut to a cycle of another length', () => {
     expect(cutInto(5, 16)).toEqual({ onsets: [0, 5, 10, 15], rest: 1 });
     expect(cutInto(3, 12)).toEqual({ onsets: [0, 3, 6, 9], rest: 0 });
+    expect(cutInto(3, 16).onsets).toEqual([0, 3, 6, 9, 12, 15]);
+    expect(cutInto(3, 16, { withoutCut: true })).toEqual({ onsets: [0, 3, 6, 9, 12], rest: 4 });
+    expect(cutInto(3, 12, { withoutCut: true })).toEqual({ onsets: [0, 3, 6, 9], rest: 0 });
+    expect(cutInto(3, 16, { strokes: 3 })).toEqual({ onsets: [0, 3, 6], rest: 10 });
+    expect(cutInto(9, 4, { withoutCut: true })).toEqual({ onsets: [0], rest: 4 });
+  });
+
+  it('in a bar becomes a rhythm in beats alike', () => {
+    const cycles = [16, 12, 9, 10, 7, 4].map((length) => formatSpans(barCycle(length)));
+    expect(cycles).toEqual(['4x4', '3x4', '3x3', '5+5', '1x7', '2+2']);
+    const { onsets } = cutInto(3, 16, { withoutCut: true });
+    const bar = { onsets, length: 16, pulses: 240, name: 'Threes', id: 'bar' };
+    const rhythm = barAsRhythm(bar);
+    expect(checkRhythm(rhythm)).toMatchObject({ ok: true });
+    expect(rhythm.layers.map((layer) => writeLayerRows(layer, rhythm.cycle))).toEqual([
+      'play  X! . . X / . . X . / . X . . / X . . .',
+    ]);
+    expect(rhythm.tempo).toEqual({ bpm: 60, per: 4 });
   });
 });

@@ -181,13 +181,31 @@ export function tempoFrom(bpm: Bpm, a: number, b: number): Bpm {
 /** Even steps cut to a cycle of another length, beginning again each turn. */
 export interface CutCrossing {
   readonly onsets: readonly number[];
-  /** What is left of the last step before the turn begins again; 0 where it comes out even. */
+  /** From the last stroke to where the turn begins again; 0 where that is a whole step. */
   readonly rest: number;
 }
 
-/** @example cutInto(5, 16) // 0 5 10 15, rest 1 */
-export function cutInto(step: number, length: number): CutCrossing {
+/** How even steps are cut to a bar. */
+export interface CutOptions {
+  /** The most strokes that are taken; as many as go where it is not given. */
+  readonly strokes?: number;
+  /** Leaves out the stroke after which the step would be cut, so that the last gap is longer instead. */
+  readonly withoutCut?: boolean;
+}
+
+/**
+ * @example cutInto(5, 16) // 0 5 10 15, rest 1
+ * @example cutInto(3, 16, { withoutCut: true }) // 0 3 6 9 12, rest 4
+ */
+export function cutInto(
+  step: number,
+  length: number,
+  { strokes = Number.POSITIVE_INFINITY, withoutCut = false }: CutOptions = {},
+): CutCrossing {
   const onsets: number[] = [];
-  for (let at = 0; at < length; at += step) onsets.push(at);
-  return { onsets, rest: length % step };
+  for (let at = 0; at < length && onsets.length < strokes; at += step) onsets.push(at);
+  const last = onsets.at(-1) ?? 0;
+  if (withoutCut && onsets.length > 1 && length - last < step) onsets.pop();
+  const rest = length - (onsets.at(-1) ?? 0);
+  return { onsets, rest: rest === step ? 0 : rest };
 }

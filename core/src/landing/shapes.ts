@@ -20,14 +20,19 @@ export const SIMPLE_SHAPES: readonly SimpleShape[] = [
   'barrel',
 ];
 
-/** A sentence on each for those who meet it first here. */
+/** A sentence on each for those who meet it first here, with the name it has where it has one. */
 export const SHAPE_NOTES: Readonly<Record<Shape, string>> = {
-  same: 'One size again and again; three times is usual.',
-  shrinking: 'Each phrase smaller than the last by one step.',
-  growing: 'Each phrase larger than the last by one step.',
-  hourglass: 'Down to the smallest and up again.',
-  barrel: 'Up to the largest and down again.',
-  nested: 'The whole thing three times, with a gap of its own between.',
+  same: 'One size again and again, usually three times: bedam without a gap, damdar with one. A tihai lands on its last unit, a mora after it.',
+  shrinking:
+    'Gopuccha, the cow’s tail: each phrase smaller than the last by one step. It usually lands after the last.',
+  growing:
+    'Srotovaha, the stream: each phrase larger than the last by one step. It usually lands after the last.',
+  hourglass:
+    'Damaru, the hourglass drum: down to the smallest and up again. It usually lands after the last.',
+  barrel:
+    'Mridanga, the barrel: up to the largest and down again. It usually lands after the last.',
+  nested:
+    'Chakradar: the whole thing three times, with a gap of its own between. The very last unit usually is the landing.',
   list: 'Sizes of your own, in your order.',
 };
 

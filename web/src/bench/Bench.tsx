@@ -3,7 +3,6 @@ import { describeCycle } from '@stride/core/cycle';
 import { type Rhythm, recount, renameRhythm, setTempo } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { liveQuery } from 'dexie';
-import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { KEYS } from '../app/keys.ts';
@@ -21,6 +20,7 @@ import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { toast } from '../ui/toasts.ts';
+import { UndoRedo } from '../ui/UndoRedo.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { useBenchState } from './context.ts';
@@ -236,26 +236,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
         </Button>
       )}
       <span className="flex items-center">
-        <Button
-          look="quiet"
-          icon
-          aria-label="Undo"
-          title="Undo (Ctrl Z)"
-          disabled={!canUndo}
-          onClick={undo}
-        >
-          <Undo2 aria-hidden size={18} />
-        </Button>
-        <Button
-          look="quiet"
-          icon
-          aria-label="Redo"
-          title="Redo (Ctrl Shift Z)"
-          disabled={!canRedo}
-          onClick={redo}
-        >
-          <Redo2 aria-hidden size={18} />
-        </Button>
+        <UndoRedo undo={canUndo ? undo : undefined} redo={canRedo ? redo : undefined} />
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
         <TakeAway document={document} />
       </span>

@@ -1,18 +1,19 @@
-import type { CountingSystem } from '@stride/core/counting';
 import { CROSSING_LIMITS, crossing, crossingAsRhythm, type LearnStep } from '@stride/core/crossing';
 import type { Rhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Plus, Square } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { player } from '../audio/the-player.ts';
 import { database } from '../store/db.ts';
+import { useKeptState } from '../store/kept-state.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { toast } from '../ui/toasts.ts';
+import { UndoRedo } from '../ui/UndoRedo.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { Counted } from './Counted.tsx';
@@ -30,9 +31,11 @@ import {
   removePulse,
   type Setup,
   turnBackbeat,
+  withLevel,
   withPulse,
   withVoice,
 } from './setup.ts';
+import { checkSetup } from './setup-schema.ts';
 import { useCrossingPlayer } from './use-crossing-player.ts';
 import { Words } from './Words.tsx';
 
@@ -45,35 +48,39 @@ const PRESETS = [
   [7, 5, 3],
 ] as const;
 
-/** What was set up last in this tab, so that one finds it again on return. */
-let last: Setup = newSetup([5, 3]);
+/** Undo is meant for what is set up, also while a field of it has the focus. */
+const EVERYWHERE = { repeat: true };
 
 /** Two to five pulses over one span: seen, counted from each, and heard from each. */
 export function Crossing() {
   useTitle('Crossing');
   const navigate = useNavigate();
   const { state: opened } = useLocation() as { readonly state: Opened | null };
-  const [setup, setSetup] = useState(() => (opened ? openSetup(opened) : last));
-  const [counting, setCounting] = useState<CountingSystem>('plain');
-  const [every, setEvery] = useState(0);
-  const { pulses, from, bpm } = setup;
-  useEffect(() => {
-    last = setup;
-  }, [setup]);
+  const kept = useKeptState<Setup>('crossing', {
+    check: checkSetup,
+    opened: opened ? openSetup(opened) : undefined,
+    usual: () => newSetup([5, 3]),
+  });
+  const { now: setup, undo, redo } = kept;
+  const set = (change: Partial<Setup>, merge?: string) =>
+    kept.change((before) => ({ ...before, ...change }), merge);
+  useKeys(KEYS.undo.keys, () => undo?.(), EVERYWHERE);
+  useKeys(KEYS.redo.keys, () => redo?.(), EVERYWHERE);
+  const { pulses, from, bpm, counting } = setup;
   const crossed = useMemo(() => crossing(pulses.map((one) => one.pulse)), [pulses]);
   const voices = useMemo(() => pulses.map((one) => one.voice), [pulses]);
   const { counts } = crossed;
   /** The tempo of the whole span is what stays when another pulse becomes the beat. */
   const spans = bpm / (counts[from] ?? 1);
-  const { playing, toggle } = useCrossingPlayer(crossed, setup, spans, every, (pulse) =>
-    setSetup((before) => hearFrom(before, pulse)),
+  const { playing, toggle } = useCrossingPlayer(crossed, setup, spans, (pulse) =>
+    kept.change((before) => hearFrom(before, pulse), 'from'),
   );
   useKeys(KEYS.play.keys, toggle);
 
   /** Other strokes begin anew; the same strokes with another beat or sound go on. */
   function change(next: (before: Setup) => Setup): void {
     player.stop();
-    setSetup(next);
+    kept.change(next);
   }
 
   async function open(rhythm: Rhythm, stage: 'write' | 'climb'): Promise<void> {
@@ -126,7 +133,7 @@ export function Crossing() {
           labelHidden
           value={Math.round(bpm * 10) / 10}
           {...TEMPO_RANGE}
-          onChange={(next) => setSetup({ ...setup, bpm: next })}
+          onChange={(next) => set({ bpm: next }, 'tempo')}
         />
         <Button look="go" className="min-w-24" title="Space bar" onClick={toggle}>
           {playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
@@ -137,15 +144,18 @@ export function Crossing() {
             <Button
               key={preset.join(':')}
               look="quiet"
-              onClick={() => change(() => newSetup(preset, bpm))}
+              onClick={() =>
+                change((before) => ({ ...before, pulses: newSetup(preset).pulses, from: 0 }))
+              }
             >
               {preset.join(' : ')}
             </Button>
           ))}
         </span>
-        <Button className="ml-auto" onClick={send}>
-          Send it to the Bench
-        </Button>
+        <span className="ml-auto flex items-center">
+          <UndoRedo undo={undo} redo={redo} />
+        </span>
+        <Button onClick={send}>Send it to the Bench</Button>
       </div>
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-[14px]">
@@ -165,8 +175,11 @@ export function Crossing() {
                   index={index}
                   setup={one}
                   onPulse={(next) => change((before) => withPulse(before, index, next))}
-                  onVoice={(next) => setSetup(withVoice(setup, index, next))}
-                  onBackbeat={(step) => setSetup(turnBackbeat(setup, index, step))}
+                  onVoice={(next) => kept.change((before) => withVoice(before, index, next))}
+                  onLevel={(next) =>
+                    kept.change((before) => withLevel(before, index, next), `level:${index}`)
+                  }
+                  onBackbeat={(step) => kept.change((before) => turnBackbeat(before, index, step))}
                   onRemove={
                     pulses.length > 2
                       ? () => change((before) => removePulse(before, index))
@@ -182,19 +195,27 @@ export function Crossing() {
             </div>
           </Card>
           <Words crossed={crossed} />
-          <IntoABar />
+          <IntoABar
+            setup={setup.bar}
+            onChange={(next) => set({ bar: { ...setup.bar, ...next } }, 'bar')}
+            onSend={(rhythm) => void open(rhythm, 'write')}
+          />
         </div>
         <div className="flex flex-col gap-[14px]">
           <HearFrom
             setup={setup}
-            every={every}
-            onHearFrom={(pulse) => setSetup(hearFrom(setup, pulse))}
+            onHearFrom={(pulse) => kept.change((before) => hearFrom(before, pulse), 'from')}
+            onClick={(click) => set({ click }, 'click')}
             onEvery={(next) => {
               player.stop();
-              setEvery(next);
+              set({ every: next });
             }}
           />
-          <Counted crossed={crossed} counting={counting} onCounting={setCounting} />
+          <Counted
+            crossed={crossed}
+            counting={counting}
+            onCounting={(next) => set({ counting: next })}
+          />
           <LearnIt crossed={crossed} voices={voices} from={from} spans={spans} onClimb={climb} />
         </div>
       </div>

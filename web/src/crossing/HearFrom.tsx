@@ -6,16 +6,16 @@ import type { Setup } from './setup.ts';
 
 interface HearFromProps {
   readonly setup: Setup;
-  readonly every: number;
   readonly onHearFrom: (pulse: number) => void;
   readonly onEvery: (spans: number) => void;
+  readonly onClick: (level: number) => void;
 }
 
 const CHANGE_EVERY = [0, 2, 4, 8] as const;
 
 /** Which pulse is the beat: the same strokes, another foot, with the tempo said in each. */
-export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
-  const { pulses, from, bpm } = setup;
+export function HearFrom({ setup, onHearFrom, onEvery, onClick }: HearFromProps) {
+  const { pulses, from, bpm, every, click } = setup;
   const now = pulses[from]?.pulse.steps ?? 1;
   return (
     <Card aria-label="Hear it from" className="px-[18px] py-3">
@@ -36,6 +36,20 @@ export function HearFrom({ setup, every, onHearFrom, onEvery }: HearFromProps) {
         ))}
       </div>
       <p className="mt-2 text-note">The same strokes, another foot: only the click moves.</p>
+      <label className="mt-2 flex items-center gap-2 text-note">
+        Click
+        <input
+          type="range"
+          aria-label="Level of the click"
+          min={0}
+          max={1}
+          step={0.05}
+          value={click}
+          className="min-w-0 flex-1 accent-[var(--go)]"
+          onChange={(event) => onClick(Number(event.target.value))}
+        />
+        <span className="w-11 text-right">{Math.round(click * 100)} %</span>
+      </label>
       <label className="mt-2 flex items-center gap-2 text-note">
         Change over
         <Select value={every} onChange={(event) => onEvery(Number(event.target.value))}>

@@ -1,14 +1,16 @@
-import { cutInto } from '@stride/core/crossing';
+import { barAsRhythm, cutInto } from '@stride/core/crossing';
 import { strides } from '@stride/core/read';
+import type { Rhythm } from '@stride/core/rhythm';
 import type { Score } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { sayKin, useFamilies } from '../read/use-families.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import type { BarSetup } from './setup.ts';
 
 const OWNER = 'crossing-bar';
 const PULSES_A_MINUTE = 240;
@@ -28,11 +30,19 @@ function scoreOf(onsets: readonly number[], length: number): Score {
   };
 }
 
+interface IntoABarProps {
+  readonly setup: BarSetup;
+  readonly onChange: (change: Partial<BarSetup>) => void;
+  readonly onSend: (rhythm: Rhythm) => void;
+}
+
 /** Even steps cut to a cycle of another length, beginning again each turn. */
-export function IntoABar() {
-  const [step, setStep] = useState(3);
-  const [length, setLength] = useState(16);
-  const { onsets, rest } = useMemo(() => cutInto(step, length), [step, length]);
+export function IntoABar({ setup, onChange, onSend }: IntoABarProps) {
+  const { step, length, strokes, withoutCut } = setup;
+  const { onsets, rest } = useMemo(
+    () => cutInto(step, length, { withoutCut, ...(strokes > 0 ? { strokes } : {}) }),
+    [step, length, strokes, withoutCut],
+  );
   const kin = useFamilies(onsets, length);
   const playing = usePlays(OWNER);
   return (
@@ -44,14 +54,21 @@ export function IntoABar() {
           value={step}
           min={1}
           max={31}
-          onChange={(next) => setStep(Math.round(next))}
+          onChange={(next) => onChange({ step: Math.round(next) })}
         />
         <NumberField
           label="in a cycle of"
           value={length}
           min={2}
           max={64}
-          onChange={(next) => setLength(Math.round(next))}
+          onChange={(next) => onChange({ length: Math.round(next) })}
+        />
+        <NumberField
+          label="strokes, 0 for all"
+          value={strokes}
+          min={0}
+          max={64}
+          onChange={(next) => onChange({ strokes: Math.round(next) })}
         />
         <Button
           aria-label={playing ? 'Stop the bar' : 'Hear the bar'}
@@ -62,6 +79,21 @@ export function IntoABar() {
         >
           {playing ? <Square aria-hidden size={14} /> : <Play aria-hidden size={14} />}
           {playing ? 'Stop' : 'Hear it'}
+        </Button>
+        <Button
+          onClick={() =>
+            onSend(
+              barAsRhythm({
+                onsets,
+                length,
+                pulses: PULSES_A_MINUTE,
+                name: `Steps of ${step} in ${length}`,
+                id: crypto.randomUUID(),
+              }),
+            )
+          }
+        >
+          Send the bar to the Bench
         </Button>
         <svg
           viewBox={`-1 -7 ${length + 1} 12`}
@@ -82,12 +114,23 @@ export function IntoABar() {
           ))}
         </svg>
       </div>
+      <label className="mt-2 flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={withoutCut}
+          className="size-4 accent-[var(--go)]"
+          onChange={(event) => onChange({ withoutCut: event.target.checked })}
+        />
+        Leave the cut step out, so that the last one is longer
+      </label>
       <p className="mt-2">
         Strokes on {onsets.map((at) => at + 1).join(', ')}; strides{' '}
         {strides(onsets, length).join(' ')}.{' '}
         {rest === 0
           ? 'It comes out even.'
-          : `The last step is cut to ${rest}, so it begins again each turn.`}
+          : rest < step
+            ? `The last step is cut to ${rest}, so it begins again each turn.`
+            : `The last one lasts ${rest}, and it begins again.`}
       </p>
       <p>
         {kin === undefined || kin.length === 0

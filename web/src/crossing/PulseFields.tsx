@@ -13,14 +13,15 @@ interface PulseFieldsProps {
   readonly setup: PulseSetup;
   readonly onPulse: (change: Partial<Pulse>) => void;
   readonly onVoice: (voice: Voice) => void;
+  readonly onLevel: (level: number) => void;
   readonly onBackbeat: (step: number) => void;
   readonly onRemove: (() => void) | undefined;
 }
 
 /** Steps, sound and hand of one pulse, and behind a button its parts, its start and its backbeat. */
 export function PulseFields(props: PulseFieldsProps) {
-  const { index, setup, onPulse, onVoice, onBackbeat, onRemove } = props;
-  const { pulse, voice } = setup;
+  const { index, setup, onPulse, onVoice, onLevel, onBackbeat, onRemove } = props;
+  const { pulse, voice, level } = setup;
   const name = `pulse ${index + 1}`;
   const known = VOICES.some((one) => one.name === voice.name);
   return (
@@ -57,6 +58,19 @@ export function PulseFields(props: PulseFieldsProps) {
         <option value="L">left</option>
         <option value="F">foot</option>
       </Select>
+      <label className="flex h-9 items-center gap-1.5 text-sm text-quiet">
+        <span className="sr-only">Level of {name}</span>
+        <input
+          type="range"
+          min={0}
+          max={1}
+          step={0.05}
+          value={level}
+          title={`Level of ${name}: ${Math.round(level * 100)} %`}
+          className="w-20 accent-[var(--go)]"
+          onChange={(event) => onLevel(Number(event.target.value))}
+        />
+      </label>
       <Panel
         label={`Parts of ${name}`}
         side="top"

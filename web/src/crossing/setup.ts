@@ -1,3 +1,4 @@
+import type { CountingSystem } from '@stride/core/counting';
 import {
   type Backbeat,
   CROSSING_LIMITS,
@@ -6,6 +7,7 @@ import {
   type PulsePart,
   tempoFrom,
 } from '@stride/core/crossing';
+import { CLICK_LAYER, crossingLayer } from '@stride/core/sound';
 import type { Bpm } from '@stride/core/time';
 import { usualVoice, type Voice, voiceOf } from './voices.ts';
 
@@ -15,7 +17,20 @@ export interface PulseSetup {
   readonly voice: Voice;
   /** A low or a high stroke on each of its steps, while it is the beat. */
   readonly backbeat: Backbeat;
+  /** How loud it is heard, 0 to 1. */
+  readonly level: number;
 }
+
+/** Even steps that are cut to a bar, as they were set up. */
+export interface BarSetup {
+  readonly step: number;
+  readonly length: number;
+  /** The most strokes that are taken; 0 for as many as go. */
+  readonly strokes: number;
+  readonly withoutCut: boolean;
+}
+
+export const USUAL_BAR: BarSetup = { step: 3, length: 16, strokes: 0, withoutCut: false };
 
 /** A crossing as the player has set it up. */
 export interface Setup {
@@ -23,6 +38,22 @@ export interface Setup {
   /** Index of the pulse that is the beat, and its steps a minute. */
   readonly from: number;
   readonly bpm: Bpm;
+  /** How loud the click on the beat is heard, 0 to 1. */
+  readonly click: number;
+  /** Spans after which the beat changes over by itself; 0 where it does not. */
+  readonly every: number;
+  readonly counting: CountingSystem;
+  readonly bar: BarSetup;
+}
+
+const REST = { click: 1, every: 0, counting: 'plain', bar: USUAL_BAR } as const;
+
+/** What is heard of each layer of the crossing, 0 to 1. */
+export function levelsOf({ pulses, click }: Setup): ReadonlyMap<string, number> {
+  return new Map([
+    ...pulses.map(({ level }, index) => [crossingLayer(index), level] as const),
+    [CLICK_LAYER, click],
+  ]);
 }
 
 export function newSetup(counts: readonly number[], bpm: Bpm = 72): Setup {
@@ -31,9 +62,11 @@ export function newSetup(counts: readonly number[], bpm: Bpm = 72): Setup {
       pulse: evenPulse(steps),
       voice: usualVoice(index),
       backbeat: [],
+      level: 1,
     })),
     from: 0,
     bpm,
+    ...REST,
   };
 }
 
@@ -48,10 +81,11 @@ export function openSetup({ pulses, parts, bpm }: Opened): Setup {
   return {
     pulses: pulses.map((pulse, index) => {
       const part = parts[index];
-      return { pulse, voice: part ? voiceOf(part) : usualVoice(index), backbeat: [] };
+      return { pulse, voice: part ? voiceOf(part) : usualVoice(index), backbeat: [], level: 1 };
     }),
     from: 0,
     bpm,
+    ...REST,
   };
 }
 
@@ -77,6 +111,11 @@ export function withPulse(setup: Setup, index: number, change: Partial<Pulse>): 
   return { ...setup, pulses: setup.pulses.with(index, { ...before, pulse, backbeat }) };
 }
 
+export function withLevel(setup: Setup, index: number, level: number): Setup {
+  const before = setup.pulses[index];
+  return before ? { ...setup, pulses: setup.pulses.with(index, { ...before, level }) } : setup;
+}
+
 export function withVoice(setup: Setup, index: number, voice: Voice): Setup {
   const before = setup.pulses[index];
   return before ? { ...setup, pulses: setup.pulses.with(index, { ...before, voice }) } : setup;
@@ -95,7 +134,7 @@ export function turnBackbeat(setup: Setup, index: number, step: number): Setup {
 export function addPulse(setup: Setup): Setup {
   const { length } = setup.pulses;
   if (length >= CROSSING_LIMITS.pulses) return setup;
-  const added = { pulse: evenPulse(2), voice: usualVoice(length), backbeat: [] };
+  const added = { pulse: evenPulse(2), voice: usualVoice(length), backbeat: [], level: 1 };
   return { ...setup, pulses: [...setup.pulses, added] };
 }
 
@@ -107,5 +146,5 @@ export function removePulse(setup: Setup, index: number): Setup {
   const from = stays ? setup.from - (setup.from > index ? 1 : 0) : 0;
   const was = setup.pulses[setup.from]?.pulse.steps ?? 1;
   const bpm = stays ? setup.bpm : tempoFrom(setup.bpm, pulses[from]?.pulse.steps ?? 1, was);
-  return { pulses, from, bpm };
+  return { ...setup, pulses, from, bpm };
 }

@@ -4,7 +4,7 @@ import { useEffect, useMemo } from 'react';
 import { usePlays } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayhead } from '../audio/use-player.ts';
-import type { Setup } from './setup.ts';
+import { levelsOf, type Setup } from './setup.ts';
 
 const OWNER = 'crossing';
 
@@ -17,16 +17,14 @@ export interface CrossingPlayer {
  * Plays a crossing. Another beat, another sound and another tempo are heard without a break; where
  * the beat changes over by itself, the screen follows the ear.
  * @param spans how often the whole span goes round in a minute
- * @param every spans after which the beat changes over; 0 where it does not
  */
 export function useCrossingPlayer(
   crossed: Crossing,
   setup: Setup,
   spans: number,
-  every: number,
   onHeardFrom: (pulse: number) => void,
 ): CrossingPlayer {
-  const { pulses, from } = setup;
+  const { pulses, from, every } = setup;
   const playing = usePlays(OWNER);
   const scores = useMemo(
     () =>
@@ -53,13 +51,17 @@ export function useCrossingPlayer(
     if (typeof heard === 'number' && heard !== from && heard < pulses.length) onHeardFrom(heard);
   });
 
+  useEffect(() => {
+    if (playing) player.setLevels(levelsOf(setup));
+  }, [playing, setup]);
+
   function toggle(): void {
     if (playing) {
       player.stop();
       return;
     }
     if (!score) return;
-    player.setLevels(new Map());
+    player.setLevels(levelsOf(setup));
     const stretch = (beat: number, played: Score) => ({
       score: played,
       tempo: { bpm: spans, per: 1 },

@@ -13,16 +13,18 @@ export const VOICES: readonly Omit<Voice, 'hand'>[] = [
   { name: 'darbuka, dum', instrument: 'goblet-drum', kind: 'D' },
   { name: 'cajón, bass', instrument: 'box-drum', kind: 'B' },
   { name: 'bright clap', instrument: 'palms-and-feet', kind: 'X' },
+  { name: 'hi-hat', instrument: 'drum-kit', kind: 'x' },
+  { name: 'hi-hat, foot', instrument: 'drum-kit', kind: 'c' },
   { name: 'shaker', instrument: 'shaker', kind: 'X' },
   { name: 'foot', instrument: 'palms-and-feet', kind: 'H' },
 ];
 
 const HANDS = ['R', 'L', 'F', 'F', 'F'] as const;
-const SOUNDS = [0, 1, 7, 2, 6] as const;
+const SOUNDS = ['djembe, tone', 'hand bell', 'foot', 'claves', 'shaker'] as const;
 
 /** What a pulse sounds like before one has chosen. */
 export function usualVoice(pulse: number): Voice {
-  const voice = VOICES[SOUNDS[pulse] ?? 0] ?? VOICES[0];
+  const voice = VOICES.find(({ name }) => name === SOUNDS[pulse]) ?? VOICES[0];
   if (!voice) throw new Error('there are no voices');
   return { ...voice, hand: HANDS[pulse] ?? 'F' };
 }

@@ -22,6 +22,7 @@ import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Select } from '../ui/Select.tsx';
 import { useTyped } from '../ui/use-typed.ts';
+import { WrittenField } from '../ui/WrittenField.tsx';
 
 interface CountingPanelProps {
   readonly cycle: Cycle;
@@ -161,47 +162,26 @@ function SecondCounting({
   second,
   onSecond,
 }: Pick<CountingPanelProps, 'cycle' | 'second' | 'onSecond'>) {
-  const id = useId();
-  const turn = turnPulses(cycle);
-  const [text, setText] = useTyped(second ? writeSecond(second) : '');
-  const result = text.trim() === '' ? undefined : readSecond(text, cycle);
-  const equal = equalCounts(turn).filter((counts) => counts > 1);
+  const equal = equalCounts(turnPulses(cycle)).filter((counts) => counts > 1);
   return (
     <div className="mt-3 border-t border-edge pt-3">
-      <label htmlFor={id} className="text-sm text-quiet">
-        And counted a second way at once, such as “in {equal.at(-1) ?? turn}”; empty for none
-      </label>
-      <Field
-        id={id}
-        list={`${id}-counts`}
-        value={text}
+      <WrittenField<SecondCount | undefined>
+        label={`And counted a second way at once, such as “in ${equal.at(-1) ?? 2}”; empty for none`}
+        written={second ? writeSecond(second) : ''}
         placeholder={`in ${equal.join(', ')}, or the pulses of each count`}
-        aria-describedby={`${id}-said`}
-        className="mt-1 w-full text-note"
-        onChange={(event) => {
-          const typed = event.target.value;
-          setText(typed);
-          if (typed.trim() === '') onSecond(undefined);
-          else {
-            const read = readSecond(typed, cycle);
-            if ('second' in read) onSecond(read.second);
-          }
+        offered={equal.map((counts) => `in ${counts}`)}
+        read={(text) => {
+          if (text.trim() === '') return { value: undefined };
+          const read = readSecond(text, cycle);
+          return 'second' in read ? { value: read.second } : read;
         }}
+        onValue={onSecond}
+        note={
+          second
+            ? 'It stands under the first, on paper too; the button beside Click clicks it.'
+            : undefined
+        }
       />
-      <datalist id={`${id}-counts`}>
-        {equal.map((counts) => (
-          <option key={counts} value={`in ${counts}`} />
-        ))}
-      </datalist>
-      <p id={`${id}-said`} role="status" className="min-h-5 text-sm text-quiet">
-        {result && 'message' in result ? (
-          <span className="text-warn">{result.message}</span>
-        ) : second ? (
-          'It stands under the first, on paper too. Its click is the button beside Click.'
-        ) : (
-          ''
-        )}
-      </p>
     </div>
   );
 }

@@ -5,10 +5,13 @@ import { sayLengths } from '@stride/core/read';
 import {
   addSkeletonLayer,
   type Rhythm,
+  readEduppu,
   recast,
   startFromOtherSide,
   tempoAt,
+  withEduppu,
   withSecond,
+  writeEduppu,
 } from '@stride/core/rhythm';
 import { scoreEntry } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
@@ -26,6 +29,7 @@ import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useKeys } from '../ui/use-keys.ts';
+import { WrittenField } from '../ui/WrittenField.tsx';
 import { Catalogue } from './Catalogue.tsx';
 import { CountingPanel } from './CountingPanel.tsx';
 import { GestureKey, GestureLine } from './GestureLine.tsx';
@@ -138,6 +142,7 @@ export function Frame() {
             skeleton={entry?.skeleton}
             instrument={entry?.instrument}
             accents={entry?.accents}
+            eduppu={isOther ? undefined : rhythm.eduppu}
             playing={mine}
           />
           <div className="flex flex-wrap items-center justify-between gap-x-6">
@@ -217,9 +222,21 @@ export function Frame() {
               ) : (
                 <Notice>{timed.message}</Notice>
               )}
+              <div className="mt-2">
+                <WrittenField<Rhythm['eduppu']>
+                  label="Eduppu: beats after the one on which the composition begins"
+                  written={rhythm.eduppu ? writeEduppu(rhythm.eduppu) : ''}
+                  placeholder="on the one; or 1/2, 1 1/2, 2"
+                  read={(text) => {
+                    const read = readEduppu(text, rhythm.cycle);
+                    return 'eduppu' in read ? { value: read.eduppu } : read;
+                  }}
+                  onValue={(next) => edit((before) => withEduppu(before, next))}
+                />
+              </div>
               <Link
                 to="/landing"
-                state={{ cycle: rhythm.cycle }}
+                state={{ cycle: rhythm.cycle, eduppu: rhythm.eduppu }}
                 className="mt-1 inline-block underline"
               >
                 Find a cadence that lands in this cycle

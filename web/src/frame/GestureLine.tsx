@@ -1,7 +1,16 @@
 import { pulseOf, type SkeletonStroke } from '@stride/core/catalogue';
 import { type Counting, countTurn } from '@stride/core/counting';
-import { beatStarts, beatsOf, type Cycle, type Gesture, turnPulses } from '@stride/core/cycle';
+import {
+  beatStarts,
+  beatsOf,
+  beatsToPulses,
+  type Cycle,
+  type Gesture,
+  turnPulses,
+} from '@stride/core/cycle';
 import { findInstrument, strokeKind } from '@stride/core/instrument';
+import type { Rhythm } from '@stride/core/rhythm';
+import { rational, toNumber } from '@stride/core/time';
 import { useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
 import { GestureMark } from '../strideline/GestureMark.tsx';
@@ -15,6 +24,8 @@ interface GestureLineProps {
   /** Id of the instrument of the skeleton’s strokes, where it has one. */
   readonly instrument?: string | undefined;
   readonly accents?: readonly number[] | undefined;
+  /** Beats after the one on which the composition begins. */
+  readonly eduppu?: Rhythm['eduppu'];
   readonly playing: boolean;
 }
 
@@ -28,7 +39,7 @@ const SIDE = 26;
 
 /** A cycle as its gestures along a line, with the strokes it is known by and its count. */
 export function GestureLine(props: GestureLineProps) {
-  const { cycle, counting, skeleton = [], instrument, accents = [], playing } = props;
+  const { cycle, counting, skeleton = [], instrument, accents = [], eduppu, playing } = props;
   const drum = instrument === undefined ? undefined : findInstrument(instrument);
   const frame = useRef<HTMLDivElement>(null);
   const line = useRef<SVGLineElement>(null);
@@ -56,6 +67,7 @@ export function GestureLine(props: GestureLineProps) {
     element.style.transform = `translate(${x}px, ${y}px)`;
   });
   const starts = beatStarts(cycle);
+  const begins = eduppu && toNumber(beatsToPulses(cycle)(rational(eduppu.num, eduppu.den)));
   const rowStarts = Array.from({ length: rows }, (_, row) => row * perRow);
   const words = countTurn(counting, cycle).map((count, pulse) => ({ ...count, pulse }));
   const groupStarts = new Map<number, string>();
@@ -154,6 +166,14 @@ export function GestureLine(props: GestureLineProps) {
             />
           );
         })}
+        {begins === undefined ? null : (
+          <g transform={`translate(${at(begins).x} ${at(begins).y + ground - 40})`}>
+            <path d="M-6 -8 h12 l-6 8 Z" fill="var(--mark)" />
+            <text x={10} y={-1} fontSize={12.5} fill="var(--quiet)">
+              eduppu
+            </text>
+          </g>
+        )}
         {skeleton.map((stroke) => {
           const { sound, say } = stroke;
           const pulse = pulseOf(stroke);

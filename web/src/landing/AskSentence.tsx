@@ -6,6 +6,7 @@ import {
   SHAPE_NOTES,
   SHAPES,
   type Shape,
+  type Units,
   unitsOf,
 } from '@stride/core/landing';
 import { counted, form } from '@stride/core/wording';
@@ -26,12 +27,12 @@ interface AskSentenceProps {
 }
 
 const SHAPE_WORDS: Readonly<Record<Shape, string>> = {
-  same: 'all of one size',
-  shrinking: 'shrinking',
-  growing: 'growing',
-  hourglass: 'down and up (hourglass)',
-  barrel: 'up and down (barrel)',
-  nested: 'nested: the whole three times',
+  same: 'all of one size (tihai)',
+  shrinking: 'shrinking (gopuccha)',
+  growing: 'growing (srotovaha)',
+  hourglass: 'down and up (damaru)',
+  barrel: 'up and down (mridanga)',
+  nested: 'the whole three times (chakradar)',
   list: 'of sizes of my own',
 };
 
@@ -125,12 +126,14 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
           aria-label={`Parts of a ${units.count}`}
           value={full && parts.length > 1 ? 'all' : String(parts[0])}
           className={WORD_SELECT}
-          onChange={(event) =>
-            set({
-              parts:
-                event.target.value === 'all' ? [3, 4, 5, 6, 7, 8, 9] : [Number(event.target.value)],
-            })
-          }
+          onChange={(event) => {
+            const { value } = event.target;
+            const next = value === 'all' ? [3, 4, 5, 6, 7, 8, 9] : [Number(value)];
+            const { eduppu } = question;
+            // A count of fewer parts has no part beyond its last.
+            const part = Math.min(eduppu?.part ?? 0, (next[0] ?? 1) - 1);
+            set({ parts: next, ...(eduppu ? { eduppu: { ...eduppu, part } } : {}) });
+          }}
         >
           {Array.from({ length: limits.parts.most }, (_, index) => index + 1).map((one) => (
             <option key={one} value={one}>
@@ -151,6 +154,15 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
           <option value="on-last">on the last</option>
           <option value="after-last">after the last</option>
         </Select>
+        <EduppuFields
+          eduppu={question.eduppu}
+          units={units}
+          onEduppu={(eduppu) => {
+            const { eduppu: _before, ...rest } = question;
+            onChange(eduppu ? { ...rest, eduppu } : rest);
+          }}
+          onProblem={setProblem}
+        />
         {full ? (
           <>
             <Comma /> starting
@@ -193,6 +205,59 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
 /** A comma that stands close to the field before it. */
 function Comma() {
   return <span className="-ml-1.5">,</span>;
+}
+
+interface EduppuFieldsProps {
+  readonly eduppu: Question['eduppu'];
+  readonly units: Units;
+  readonly onEduppu: (eduppu: Question['eduppu']) => void;
+  readonly onProblem: (problem: string | undefined) => void;
+}
+
+/** Where it is to land: on the one, or at the place after it where the composition begins. */
+function EduppuFields({ eduppu, units, onEduppu, onProblem }: EduppuFieldsProps) {
+  return (
+    <>
+      <Select
+        aria-label="Where it lands"
+        value={eduppu ? 'eduppu' : 'one'}
+        title="Eduppu: the place after the one where the composition begins"
+        className={WORD_SELECT}
+        onChange={(event) =>
+          onEduppu(
+            event.target.value === 'eduppu'
+              ? { count: 0, part: Math.floor(units.parts / 2) || 0 }
+              : undefined,
+          )
+        }
+      >
+        <option value="one">on the one</option>
+        <option value="eduppu">on the eduppu</option>
+      </Select>
+      {eduppu ? (
+        <>
+          {units.count}
+          <InlineNumber
+            label={`The eduppu’s ${units.count}`}
+            value={eduppu.count + 1}
+            min={1}
+            max={units.counts}
+            onChange={(next) => onEduppu({ ...eduppu, count: next - 1 })}
+            onProblem={onProblem}
+          />
+          part
+          <InlineNumber
+            label="The eduppu’s part"
+            value={Math.min(eduppu.part, units.parts - 1) + 1}
+            min={1}
+            max={units.parts}
+            onChange={(next) => onEduppu({ ...eduppu, part: next - 1 })}
+            onProblem={onProblem}
+          />
+        </>
+      ) : null}
+    </>
+  );
 }
 
 interface ListFieldProps {

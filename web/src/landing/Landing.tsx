@@ -1,16 +1,19 @@
 import { findEntry } from '@stride/core/catalogue';
 import { beatsOf, type Cycle } from '@stride/core/cycle';
 import { cadenceAsLayer, missOf, sayCadence, sayMiss, unitsOf } from '@stride/core/landing';
+import type { Rhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
-import { useMemo, useReducer } from 'react';
+import { useMemo } from 'react';
 import { useLocation } from 'react-router';
 import { KEYS } from '../app/keys.ts';
+import { useKeptState } from '../store/kept-state.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
+import { UndoRedo } from '../ui/UndoRedo.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useSettled } from '../ui/use-settled.ts';
 import { useTitle } from '../ui/use-title.ts';
@@ -24,12 +27,15 @@ import {
   type Asking,
   activeQuestion,
   beginLanding,
+  type LandingAction,
+  type LandingState,
   landingReducer,
   type Mode,
   pickedOr,
   sectionsOf,
   shownIn,
 } from './state.ts';
+import { checkLandingState } from './state-schema.ts';
 import { TwoParts } from './TwoParts.tsx';
 import { useLandingPlayer } from './use-landing-player.ts';
 import { useSolutions } from './use-solutions.ts';
@@ -42,6 +48,17 @@ const MODES: readonly { readonly id: Mode; readonly label: string }[] = [
   { id: 'parts', label: 'Two parts' },
 ];
 
+/** What is typed or turned up bit by bit is one step of undo. */
+const MERGED: Readonly<Partial<Record<LandingAction['type'], string>>> = {
+  ask: 'ask',
+  try: 'try',
+  join: 'join',
+  hear: 'hear',
+};
+
+/** Undo is meant for what is set up, also while a field of it has the focus. */
+const EVERYWHERE = { repeat: true };
+
 const MOST_BEFORE = 4;
 
 function firstCycle(): Cycle {
@@ -53,10 +70,19 @@ function firstCycle(): Cycle {
 /** Cadences that end on the one: asked for in a sentence, listed, drawn, said, heard and sent on. */
 export function Landing() {
   useTitle('Landing');
-  const { state: given } = useLocation() as { readonly state: { readonly cycle?: Cycle } | null };
-  const [state, act] = useReducer(landingReducer, undefined, () =>
-    beginLanding(given?.cycle ?? firstCycle()),
-  );
+  const { state: given } = useLocation() as {
+    readonly state: { readonly cycle?: Cycle; readonly eduppu?: Rhythm['eduppu'] } | null;
+  };
+  const setup = useKeptState<LandingState>('landing', {
+    check: checkLandingState,
+    opened: given?.cycle && beginLanding(given.cycle, given.eduppu),
+    usual: () => beginLanding(firstCycle()),
+  });
+  const { now: state, undo, redo } = setup;
+  const act = (action: LandingAction) =>
+    setup.change((before) => landingReducer(before, action), MERGED[action.type]);
+  useKeys(KEYS.undo.keys, () => undo?.(), EVERYWHERE);
+  useKeys(KEYS.redo.keys, () => redo?.(), EVERYWHERE);
   const { cycle, question, doing, twice, bpm, before } = state;
   const asking = useMemo((): Asking => ({ cycle, question, doing }), [cycle, question, doing]);
   const active = useMemo(() => activeQuestion(asking), [asking]);
@@ -141,6 +167,7 @@ export function Landing() {
               ))}
             </Select>
           </label>
+          <UndoRedo undo={undo} redo={redo} />
           <Button
             look="go"
             className="min-w-24"

@@ -47,7 +47,12 @@ export function LandingLine(props: LandingLineProps) {
   const perRow = parts * countsInRow(counts, parts, room);
   const end = at + leadOf(cadence);
   const firstRow = Math.floor(at / perRow);
-  const lastRow = Math.max(firstRow, Math.ceil(end / perRow) - 1);
+  const { eduppu = 0 } = cadence;
+  // On the one it may stand at the end of the last row; on an eduppu it has a row after the one.
+  const lastRow = Math.max(
+    firstRow,
+    eduppu > 0 ? Math.floor((end + eduppu) / perRow) : Math.ceil(end / perRow) - 1,
+  );
   const rows = Array.from({ length: lastRow - firstRow + 1 }, (_, index) => firstRow + index);
   const unitWidth = room / perRow;
   /** Where a unit is drawn; the landing may stand at the end of the last row. */
@@ -55,7 +60,7 @@ export function LandingLine(props: LandingLineProps) {
     const row = Math.min(lastRow, Math.floor(unit / perRow));
     return { x: LEFT + (unit - row * perRow) * unitWidth, y: (row - firstRow) * ROW };
   };
-  const total = (before + Math.ceil(end / perTurn) + 1) * perTurn;
+  const total = (before + Math.max(0, Math.ceil(end / perTurn)) + 1) * perTurn;
   usePlayhead(playing, (position) => {
     const pulses = position ? position.pulses / (units.unit.num / units.unit.den) : undefined;
     const unit = pulses === undefined ? undefined : (pulses % total) - before * perTurn;

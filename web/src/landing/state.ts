@@ -1,12 +1,14 @@
-import type { Cycle } from '@stride/core/cycle';
+import { beatsToPulses, type Cycle } from '@stride/core/cycle';
 import {
   askClosing,
   askOpening,
   type Begun,
   type Cadence,
   doubled,
+  eduppuOf,
   joined,
   type Landing,
+  QUESTION_LIMITS,
   type Question,
   readSizes,
   type Sections,
@@ -15,6 +17,8 @@ import {
   unitsOf,
   writeSizes,
 } from '@stride/core/landing';
+import type { Rhythm } from '@stride/core/rhythm';
+import { rational } from '@stride/core/time';
 import { isSyllables, readPhrase } from './said.ts';
 
 /** A cadence that was chosen among those of a question in a cycle. */
@@ -97,15 +101,33 @@ const BEGINNINGS: { readonly [M in Mode]: Extract<Doing, { mode: M }> } = {
   parts: { mode: 'parts', fixed: 'closing', text: '5 (1) 5 (1) 5', between: 0, count: 0 },
 };
 
-export function beginLanding(cycle: Cycle): LandingState {
+/** @param eduppu beats after the one on which it is to land, where the cycle's composition begins there */
+export function beginLanding(cycle: Cycle, eduppu?: Rhythm['eduppu']): LandingState {
   return {
     cycle,
-    question: USUAL_QUESTION,
+    question: eduppu ? landingOn(cycle, eduppu) : USUAL_QUESTION,
     doing: BEGINNINGS.find,
     left: {},
     twice: false,
     bpm: 66,
     before: 1,
+  };
+}
+
+/** The usual question, landing on an eduppu, at a speed that has a unit there. */
+function landingOn(cycle: Cycle, eduppu: NonNullable<Rhythm['eduppu']>): Question {
+  const [usual = 4] = USUAL_QUESTION.parts;
+  // Where pulses are counted a place in beats is one in pulses first.
+  const place =
+    unitsOf(cycle, 1).count === 'beat'
+      ? rational(eduppu.num, eduppu.den)
+      : beatsToPulses(cycle)(rational(eduppu.num, eduppu.den));
+  const parts = usual % place.den === 0 ? usual : Math.min(place.den, QUESTION_LIMITS.parts.most);
+  const unit = Math.round((place.num * parts) / place.den);
+  return {
+    ...USUAL_QUESTION,
+    parts: [parts],
+    eduppu: { count: Math.floor(unit / parts), part: unit % parts },
   };
 }
 
@@ -196,7 +218,17 @@ export function typedBegun(state: Asking): Begun | undefined {
   const parts = partsOf(state);
   const { counts } = unitsOf(cycle, parts);
   const at = Math.min(doing.count, counts - 1) * parts + Math.min(doing.part, parts - 1);
-  return { cadence: { sizes: read.sizes, gaps: read.gaps, parts, landing: question.landing }, at };
+  const eduppu = eduppuOf(question, parts) ?? 0;
+  return {
+    cadence: {
+      sizes: read.sizes,
+      gaps: read.gaps,
+      parts,
+      landing: question.landing,
+      ...(eduppu > 0 ? { eduppu } : {}),
+    },
+    at,
+  };
 }
 
 /** The part that stays, where it can be read. */
@@ -206,7 +238,15 @@ export function keptPart(state: Asking): Cadence | undefined {
   const read = readSizes(doing.text);
   if (!read.ok) return undefined;
   const landing: Landing = doing.fixed === 'closing' ? question.landing : 'after-last';
-  return { sizes: read.sizes, gaps: read.gaps, parts: partsOf(state), landing };
+  const parts = partsOf(state);
+  const eduppu = doing.fixed === 'closing' ? (eduppuOf(question, parts) ?? 0) : 0;
+  return {
+    sizes: read.sizes,
+    gaps: read.gaps,
+    parts,
+    landing,
+    ...(eduppu > 0 ? { eduppu } : {}),
+  };
 }
 
 /** What is asked of the solver: in two parts, for the part that does not stay. */

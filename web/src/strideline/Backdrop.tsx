@@ -5,8 +5,9 @@ import {
   sayIn,
   secondCycle,
 } from '@stride/core/counting';
-import type { Cycle } from '@stride/core/cycle';
+import { beatsToPulses, type Cycle } from '@stride/core/cycle';
 import { type Rhythm, sayTurn, type TurnMark } from '@stride/core/rhythm';
+import { rational } from '@stride/core/time';
 import { memo } from 'react';
 import { type Geometry, type System, turnsIn, xIn } from './geometry.ts';
 import type { Px } from './px.ts';
@@ -23,6 +24,8 @@ interface BackdropProps {
   readonly counting: Counting;
   /** A second counting, in a row of its own under the first. */
   readonly second: SecondCount | undefined;
+  /** Beats after the one on which the composition begins. */
+  readonly eduppu: Rhythm['eduppu'];
   readonly threads: readonly Thread[];
   /** Where the layers' names are written in the rows after the first. */
   readonly names: 'above' | 'beside' | undefined;
@@ -74,6 +77,16 @@ export const Backdrop = memo(function Backdrop(props: BackdropProps) {
             isSecond
           />
         </>
+      ) : null}
+      {props.eduppu ? (
+        <Eduppu
+          cycle={cycle}
+          eduppu={props.eduppu}
+          ticksPerPulse={props.ticksPerPulse}
+          geometry={geometry}
+          system={system}
+          y={geometry.countHeight - (props.second ? 56 : 36) * geometry.scale}
+        />
       ) : null}
       <Threads threads={props.threads} geometry={geometry} system={system} />
       {names
@@ -231,6 +244,34 @@ const Count = memo(function Count({
     }),
   );
 });
+
+interface EduppuProps extends Omit<CountProps, 'counting' | 'isSecond'> {
+  readonly eduppu: NonNullable<Rhythm['eduppu']>;
+}
+
+/** A flag over the count of every turn where the composition begins. */
+function Eduppu({ cycle, eduppu, ticksPerPulse, geometry, system, y }: EduppuProps) {
+  const { num, den } = beatsToPulses(cycle)(rational(eduppu.num, eduppu.den));
+  const { scale } = geometry;
+  return turnsIn(geometry, system).map((turn) => {
+    const ticks = turn * geometry.turnTicks + (num * ticksPerPulse) / den;
+    if (ticks < system.from || ticks >= system.to) return null;
+    const x = xIn(geometry, system, ticks);
+    return (
+      <g key={turn} data-eduppu={ticks / ticksPerPulse}>
+        <path
+          d={`M${x - 5 * scale} ${y - 4 * scale} h${10 * scale} l${-5 * scale} ${7 * scale} Z`}
+          fill="var(--mark)"
+        />
+        {turn === 0 ? (
+          <text x={x + 8 * scale} y={y + 3 * scale} fontSize={11.5 * scale} fill="var(--quiet)">
+            eduppu
+          </text>
+        ) : null}
+      </g>
+    );
+  });
+}
 
 interface ThreadsProps {
   readonly threads: readonly Thread[];

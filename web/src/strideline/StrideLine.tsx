@@ -163,6 +163,7 @@ export function StrideLine(props: StrideLineProps) {
               system={system}
               counting={counting}
               second={rhythm.second}
+              eduppu={rhythm.eduppu}
               threads={threads}
               layerNames={layerNames}
               turns={rhythm.turns}
