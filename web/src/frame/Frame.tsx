@@ -142,6 +142,7 @@ export function Frame() {
             skeleton={entry?.skeleton}
             instrument={entry?.instrument}
             accents={entry?.accents}
+            second={isOther ? undefined : rhythm.second}
             eduppu={isOther ? undefined : rhythm.eduppu}
             playing={mine}
           />

@@ -1,5 +1,5 @@
 import { pulseOf, type SkeletonStroke } from '@stride/core/catalogue';
-import { type Counting, countTurn } from '@stride/core/counting';
+import { type Counting, countTurn, type SecondCount, secondCycle } from '@stride/core/counting';
 import {
   beatStarts,
   beatsOf,
@@ -24,6 +24,8 @@ interface GestureLineProps {
   /** Id of the instrument of the skeleton’s strokes, where it has one. */
   readonly instrument?: string | undefined;
   readonly accents?: readonly number[] | undefined;
+  /** A second counting under the first. */
+  readonly second?: SecondCount | undefined;
   /** Beats after the one on which the composition begins. */
   readonly eduppu?: Rhythm['eduppu'];
   readonly playing: boolean;
@@ -39,7 +41,16 @@ const SIDE = 26;
 
 /** A cycle as its gestures along a line, with the strokes it is known by and its count. */
 export function GestureLine(props: GestureLineProps) {
-  const { cycle, counting, skeleton = [], instrument, accents = [], eduppu, playing } = props;
+  const {
+    cycle,
+    counting,
+    skeleton = [],
+    instrument,
+    accents = [],
+    second,
+    eduppu,
+    playing,
+  } = props;
   const drum = instrument === undefined ? undefined : findInstrument(instrument);
   const frame = useRef<HTMLDivElement>(null);
   const line = useRef<SVGLineElement>(null);
@@ -50,7 +61,8 @@ export function GestureLine(props: GestureLineProps) {
   const perRow = Math.ceil(turn / rows);
   const unit = (width - 2 * SIDE) / perRow;
   const says = skeleton.some((stroke) => stroke.say);
-  const rowHeight = 128 + (skeleton.length > 0 ? 36 : 0) + (says ? 20 : 0);
+  const lower = second ? 20 : 0;
+  const rowHeight = 128 + lower + (skeleton.length > 0 ? 36 : 0) + (says ? 20 : 0);
   const ground = (skeleton.length > 0 ? 50 : 14) + 44;
   const at = (pulse: number) => ({
     x: SIDE + (pulse % perRow) * unit,
@@ -70,6 +82,9 @@ export function GestureLine(props: GestureLineProps) {
   const begins = eduppu && toNumber(beatsToPulses(cycle)(rational(eduppu.num, eduppu.den)));
   const rowStarts = Array.from({ length: rows }, (_, row) => row * perRow);
   const words = countTurn(counting, cycle).map((count, pulse) => ({ ...count, pulse }));
+  const secondWords = second
+    ? countTurn(second.counting, secondCycle(second)).map((count, pulse) => ({ ...count, pulse }))
+    : [];
   const groupStarts = new Map<number, string>();
   let beat = 0;
   for (const group of cycle.groups) {
@@ -124,18 +139,37 @@ export function GestureLine(props: GestureLineProps) {
             </g>
           );
         })}
+        {secondWords.map(({ word, strong, pulse }) => {
+          const { x, y } = at(pulse);
+          if (!strong && unit < 15) return null;
+          return (
+            <text
+              key={pulse}
+              data-second
+              x={x}
+              y={y + ground + 46}
+              textAnchor="middle"
+              fontFamily="var(--font-title)"
+              fontSize={strong ? 15 : 12.5}
+              fontWeight={strong ? 750 : 500}
+              fill={strong ? 'var(--ink)' : 'var(--quiet)'}
+            >
+              {word}
+            </text>
+          );
+        })}
         {[...groupStarts].map(([pulse, label]) => {
           const { x, y } = at(pulse);
           return (
             <g key={pulse}>
               <path
-                d={`M${x - 9} ${y + ground + 36} h-0 v7 h18`}
+                d={`M${x - 9} ${y + ground + 36 + lower} h-0 v7 h18`}
                 fill="none"
                 stroke="var(--mark)"
                 strokeWidth={2}
               />
               {label && unit * 3 > 30 ? (
-                <text x={x + 12} y={y + ground + 48} fontSize={12.5} fill="var(--quiet)">
+                <text x={x + 12} y={y + ground + 48 + lower} fontSize={12.5} fill="var(--quiet)">
                   {label}
                 </text>
               ) : null}
@@ -193,7 +227,7 @@ export function GestureLine(props: GestureLineProps) {
               {say && unit > 20 ? (
                 <text
                   x={x}
-                  y={y + ground + 68}
+                  y={y + ground + 68 + lower}
                   textAnchor="middle"
                   fontSize={stroke.part && stroke.part[1] > 2 ? 11 : unit < 34 ? 11.5 : 14}
                   fill="var(--ink)"
