@@ -3,18 +3,9 @@ import { Head } from '../strideline/Head.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { LINE_KEYS } from '../write/line-keys.ts';
 import { KEYS } from './keys.ts';
+import { WORDS } from './words.ts';
 
 const ELSEWHERE = Object.values(KEYS).map(({ shown, what }) => [shown, what] as const);
-
-const WORDS = [
-  ['the one', 'The first pulse of the cycle.'],
-  ['pulse', 'The cycle’s written unit of time.'],
-  ['turn', 'Once through the cycle: a bar.'],
-  ['cell', 'A stretch of a layer, mostly one beat, that its slots divide equally.'],
-  ['stride', 'The gap from one stroke to the next, in pulses.'],
-  ['ghost', 'A stroke so soft that it is felt more than heard.'],
-  ['rung, pass', 'One tempo of the ladder; one run at it.'],
-] as const;
 
 const FAMILY_WORDS = {
   bass: 'bass',
@@ -27,13 +18,20 @@ const FAMILY_WORDS = {
   voice: 'voice',
 } as const;
 
+/** Brings a word into sight once the page it is on has opened. */
+function showHere(element: HTMLElement | null): void {
+  if (element) requestAnimationFrame(() => element.scrollIntoView({ block: 'center' }));
+}
+
 interface HelpProps {
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
+  /** The word it is opened at. */
+  readonly word?: string | undefined;
 }
 
 /** All keys, the heads of the strokes, and the words that may be new. */
-export default function Help({ open, onOpenChange }: HelpProps) {
+export default function Help({ open, onOpenChange, word: at }: HelpProps) {
   return (
     <Modal title="Keys and words" open={open} onOpenChange={onOpenChange}>
       <div className="mt-3 grid gap-x-10 gap-y-4 md:grid-cols-2">
@@ -65,8 +63,12 @@ export default function Help({ open, onOpenChange }: HelpProps) {
           <h3 className="text-lead">Words</h3>
           <dl className="mt-1 grid gap-x-10 gap-y-1 md:grid-cols-2">
             {WORDS.map(([word, meaning]) => (
-              <div key={word} className="flex gap-2">
-                <dt className="w-24 shrink-0 font-semibold">{word}</dt>
+              <div
+                key={word}
+                ref={word === at ? showHere : undefined}
+                className={`flex gap-2 ${word === at ? 'rounded bg-choice' : ''}`}
+              >
+                <dt className="w-28 shrink-0 font-semibold">{word}</dt>
                 <dd>{meaning}</dd>
               </div>
             ))}

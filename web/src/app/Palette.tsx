@@ -7,13 +7,18 @@ import { STAGES } from '../bench/stages.ts';
 import { useShelf } from '../store/use-store.ts';
 import { type Found, find } from './find.ts';
 import { focusScreen } from './focus.ts';
+import { offersNow } from './offers.ts';
 import { PLACES } from './places.tsx';
+import { reach } from './reach.ts';
+import { SETTINGS } from './settings.ts';
 import { applyTheme, THEMES } from './theme.ts';
+import { WORDS } from './words.ts';
 
 interface PaletteProps {
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly onHelp: () => void;
+  /** @param word one to begin at */
+  readonly onHelp: (word?: string) => void;
   readonly onTour: () => void;
 }
 
@@ -21,7 +26,7 @@ const ITEM = 'cursor-pointer rounded-lg px-3 py-2 data-[selected=true]:bg-choice
 const HEADING =
   '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-quiet';
 
-/** Finds any rhythm, place or action by a few letters. */
+/** Finds any rhythm, place, action, setting or word by a few letters. */
 export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteProps) {
   const { cards } = useShelf();
   const navigate = useNavigate();
@@ -33,9 +38,21 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
       : null,
   );
   const gone = useRef(false);
+  const settingsOf = openId ?? cards?.[0]?.id;
   const places = useMemo((): readonly Found[] => {
     const to = (path: string) => () => void navigate(path);
     return [
+      ...offersNow().flatMap(({ group, offers }) =>
+        offers.map(
+          ({ label, also = '', keys, run }): Found => ({
+            group,
+            label,
+            find: `${label} ${also}`,
+            ...(keys ? { keys } : {}),
+            run,
+          }),
+        ),
+      ),
       ...(openId
         ? STAGES.map(
             (stage): Found => ({
@@ -52,11 +69,33 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
             ({ path, label, what }) => [what ? `${label}: ${what}` : label, to(path)] as const,
           ),
           ['New rhythm', to('/?new')],
-          ['Keys and words', onHelp],
+          ['Keys and words', () => onHelp()],
           ['The tour again', onTour],
           ...THEMES.map((theme) => [`Theme: ${theme}`, () => applyTheme(theme)] as const),
         ] as const
       ).map(([label, run]): Found => ({ group: 'Places and actions', label, find: label, run })),
+      ...(settingsOf === undefined
+        ? []
+        : SETTINGS.map(
+            ({ label, also, stage, reach: names }): Found => ({
+              group: 'Settings',
+              label,
+              find: `${label} ${also}`,
+              run() {
+                void navigate(`/bench/${encodeURIComponent(settingsOf)}/${stage}`);
+                void reach(...names);
+              },
+            }),
+          )),
+      ...WORDS.map(
+        ([word, meaning, also = '']): Found => ({
+          group: 'Words',
+          key: word,
+          label: `${word}: ${meaning}`,
+          find: `${word} ${also} ${meaning}`,
+          run: () => onHelp(word),
+        }),
+      ),
       ...allInstruments().map(
         ({ id, name, also }): Found => ({
           group: 'Strokes in the Guide',
@@ -66,7 +105,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
         }),
       ),
     ];
-  }, [navigate, openId, onHelp, onTour]);
+  }, [navigate, openId, settingsOf, onHelp, onTour]);
   const rhythms = useMemo(
     () =>
       (cards ?? []).map(
@@ -101,7 +140,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
             <Command.Input
               value={words}
               onValueChange={setWords}
-              placeholder="A rhythm, a place, something to do"
+              placeholder="A rhythm, a place, something to do, a setting, a word"
               className="h-11 w-full rounded-lg bg-transparent px-3 text-lg"
             />
             <Command.List className="max-h-[50vh] overflow-y-auto">
@@ -122,6 +161,9 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
                       }}
                     >
                       {one.label}
+                      {one.keys ? (
+                        <kbd className="ml-3 text-fine text-quiet">{one.keys}</kbd>
+                      ) : null}
                     </Command.Item>
                   ))}
                   {more > 0 ? (

@@ -33,7 +33,8 @@ export function Shell() {
   const [finding, setFinding] = useState(false);
   /** Not a lazy one: what waited behind a fallback is shown a third of a second late. */
   const [Palette, setPalette] = useState<PaletteComponent>();
-  const [helping, setHelping] = useState(false);
+  /** Where the page of keys and words is open: the word it begins at, or none. */
+  const [helping, setHelping] = useState<{ readonly word?: string | undefined }>();
   const [touring, setTouring] = useState(() => !tourWasShown());
   useEffect(() => {
     // Ctrl K is answered at once; what it needs is fetched when nothing else is to be done.
@@ -69,7 +70,7 @@ export function Shell() {
     return () => cancelAnimationFrame(frame);
   }, [pathname]);
   useKeys(KEYS.find.keys, () => setFinding(true), { inFields: true });
-  useKeys(KEYS.help.keys, () => setHelping(true));
+  useKeys(KEYS.help.keys, () => setHelping({}));
   return (
     <div className="flex min-h-screen flex-col">
       <a
@@ -111,7 +112,7 @@ export function Shell() {
           aria-label="Keys and words"
           title="Keys and words (?)"
           className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-8"
-          onClick={() => setHelping(true)}
+          onClick={() => setHelping({})}
         >
           <CircleQuestionMark aria-hidden size={20} />
         </button>
@@ -128,14 +129,16 @@ export function Shell() {
           <Palette
             open
             onOpenChange={setFinding}
-            onHelp={() => setHelping(true)}
+            onHelp={(word) => setHelping({ word })}
             onTour={() => {
               setTouring(true);
               navigate('/');
             }}
           />
         ) : null}
-        {helping ? <Help open onOpenChange={setHelping} /> : null}
+        {helping ? (
+          <Help open word={helping.word} onOpenChange={(open) => !open && setHelping(undefined)} />
+        ) : null}
       </Suspense>
       <Suspense>
         {touring && pathname === '/' && !new URLSearchParams(search).has('new') ? (

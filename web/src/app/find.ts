@@ -6,6 +6,8 @@ export interface Found {
   readonly label: string;
   /** Everything it is found by. */
   readonly find: string;
+  /** The key that does the same, shown beside it. */
+  readonly keys?: string;
   readonly run: () => void;
 }
 

@@ -6,6 +6,8 @@ import { liveQuery } from 'dexie';
 import { memo, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { KEYS } from '../app/keys.ts';
+import { useOffers } from '../app/offers.ts';
+import { reach } from '../app/reach.ts';
 import { player } from '../audio/the-player.ts';
 import { BrokenRhythm } from '../shelf/BrokenRhythm.tsx';
 import { database, type Mix } from '../store/db.ts';
@@ -114,7 +116,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   }, [mix, layers]);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5 max-sm:gap-x-2 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
-      <h1 className="min-w-0 max-sm:flex-1">
+      <h1 className="min-w-0 max-lg:flex-1">
         <NameField
           label="Name of the rhythm"
           labelHidden
@@ -172,7 +174,7 @@ const StageTabs = memo(function StageTabs() {
   return (
     <nav
       aria-label="Stages"
-      className="ml-auto flex text-base max-sm:order-last max-sm:w-full max-sm:justify-between max-sm:text-note"
+      className="ml-auto flex text-base sm:max-lg:order-1 sm:max-lg:ml-0 sm:max-lg:grow sm:max-lg:basis-3/5 max-sm:order-last max-sm:w-full max-sm:justify-between max-sm:text-note"
     >
       {STAGES.map((stage) => (
         <NavLink
@@ -200,14 +202,53 @@ interface HeaderToolsProps {
   readonly canRedo: boolean;
 }
 
+/** On an upright tablet what is set once stands beside the stages, under what is touched while playing. */
+const UNDER = 'sm:max-lg:order-2';
+
 const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
   const { bench, mix, second, notes, tags, climbing, canUndo, canRedo } = props;
   const { document } = bench;
   const undo = () => undoIn(document);
   const redo = () => redoIn(document);
+  useOffers('This rhythm', () => [
+    {
+      label: mix.click ? 'Click off' : 'Click on every beat',
+      also: 'metronome beat',
+      run: () => bench.setMix({ click: !mix.click }),
+    },
+    ...(second
+      ? [
+          {
+            label: mix.second ? `Click ${sayIn(second)} off` : `Click ${sayIn(second)}`,
+            also: 'second counting metronome',
+            run: () => bench.setMix({ second: !mix.second }),
+          },
+        ]
+      : []),
+    ...(climbing
+      ? []
+      : [
+          {
+            label: mix.countIn ? 'No count-in' : 'Count a turn in',
+            also: 'count in precount lead-in',
+            run: () => bench.setMix({ countIn: !mix.countIn }),
+          },
+        ]),
+    ...(canUndo ? [{ label: 'Undo', also: 'back revert', keys: KEYS.undo.shown, run: undo }] : []),
+    ...(canRedo
+      ? [{ label: 'Redo', also: 'again forward', keys: KEYS.redo.shown, run: redo }]
+      : []),
+    { label: 'Notes and tags', also: 'comment remember label', run: () => void reach('notes') },
+    {
+      label: 'Take away as a file',
+      also: 'export save download json text',
+      run: () => void reach('take-away'),
+    },
+  ]);
   return (
     <Toolbar label="This rhythm" className="contents">
       <Button
+        className={UNDER}
         look={mix.click ? 'on' : 'plain'}
         aria-pressed={mix.click}
         title="A click on every beat"
@@ -217,6 +258,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
       </Button>
       {second ? (
         <Button
+          className={UNDER}
           look={mix.second ? 'on' : 'plain'}
           aria-pressed={mix.second ?? false}
           title="A click on every count of the second counting"
@@ -227,6 +269,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
       ) : null}
       {climbing ? null : (
         <Button
+          className={UNDER}
           look={mix.countIn ? 'on' : 'plain'}
           aria-pressed={mix.countIn}
           title="Count a turn in before the rhythm plays"

@@ -19,6 +19,7 @@ export function NotesPanel({ notes, tags, onEdit }: NotesPanelProps) {
       trigger={
         <button
           type="button"
+          data-reach="notes"
           aria-label="Notes and tags"
           title={notes === '' ? 'Notes and tags' : notes}
           className="inline-flex h-9 items-center rounded-lg px-2 text-quiet hover:bg-band hover:text-ink"

@@ -11,6 +11,7 @@ import type { Tempo } from '@stride/core/time';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
+import { useOffers } from '../app/offers.ts';
 import { usePlays } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
@@ -109,6 +110,9 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
     });
   };
   useKeys(KEYS.play.keys, toggle);
+  useOffers('This rhythm', () => [
+    { label: mine ? 'Stop' : 'Play', also: 'hear listen sound start', keys: 'Space', run: toggle },
+  ]);
 
   return (
     <span className="relative">

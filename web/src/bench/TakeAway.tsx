@@ -10,6 +10,7 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
+        data-reach="take-away"
         aria-label="Take away as a file"
         title="Take away as a file"
         className="inline-flex h-9 items-center rounded-lg px-2 text-quiet hover:bg-band hover:text-ink"

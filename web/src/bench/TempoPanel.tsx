@@ -20,11 +20,12 @@ export function TempoPanel({ rhythm, onChange, onRecount }: TempoPanelProps) {
       trigger={
         <button
           type="button"
+          data-reach="target"
           title="Tempo to reach, counted beat"
           className="h-9 rounded-lg px-2 text-note max-sm:px-1 text-quiet underline decoration-edge decoration-dotted underline-offset-4 hover:text-ink"
         >
           of {target}
-          <span className="max-sm:sr-only">
+          <span className="max-lg:sr-only">
             {tempo.per > 1 ? ` per ${tempo.per} pulses` : ' a minute'}
           </span>
         </button>

@@ -89,7 +89,7 @@ export function Climb() {
         />
       </section>
       <Status climbing={climbing} ladder={ladder} problem={problem} toggle={toggle} />
-      <section aria-label="Ladder" className="card px-3 py-2">
+      <section aria-label="Ladder" className="card px-3 py-2" data-reach="ladder">
         <TempoRungs rungs={climbing.rungs} at={standing} reached={state.status === 'reached'} />
       </section>
       {running ? null : (

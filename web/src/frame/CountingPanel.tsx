@@ -45,7 +45,7 @@ export function CountingPanel(props: CountingPanelProps) {
   const rule: CountingRule = typeof used === 'string' ? { base: used } : used;
   const base = baseOf(used);
   return (
-    <Card aria-labelledby={`${id}-title`} className="p-4">
+    <Card aria-labelledby={`${id}-title`} className="p-4" data-reach="counting">
       <h2 id={`${id}-title`} className="mb-2 text-lead">
         Counting
       </h2>
@@ -164,7 +164,7 @@ function SecondCounting({
 }: Pick<CountingPanelProps, 'cycle' | 'second' | 'onSecond'>) {
   const equal = equalCounts(turnPulses(cycle)).filter((counts) => counts > 1);
   return (
-    <div className="mt-3 border-t border-edge pt-3">
+    <div className="mt-3 border-t border-edge pt-3" data-reach="second">
       <WrittenField<SecondCount | undefined>
         label={`And counted a second way at once, such as “in ${equal.at(-1) ?? 2}”; empty for none`}
         written={second ? writeSecond(second) : ''}

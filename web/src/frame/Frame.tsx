@@ -223,7 +223,7 @@ export function Frame() {
               ) : (
                 <Notice>{timed.message}</Notice>
               )}
-              <div className="mt-2">
+              <div className="mt-2" data-reach="eduppu">
                 <WrittenField<Rhythm['eduppu']>
                   label="Eduppu: beats after the one on which the composition begins"
                   written={rhythm.eduppu ? writeEduppu(rhythm.eduppu) : ''}

@@ -43,12 +43,12 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
       align="end"
       width={340}
       trigger={
-        <Button>
+        <Button data-reach="wants">
           <SlidersHorizontal aria-hidden size={16} /> What I want
         </Button>
       }
     >
-      <fieldset>
+      <fieldset data-reach="school">
         <legend className="mb-1 font-title text-lead font-bold">Sides of a timeline</legend>
         {SIDE_SCHOOLS.map((one) => (
           <label key={one} className="flex items-start gap-2 py-1">
@@ -68,6 +68,7 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
         <label className="mt-1 block text-sm text-quiet">
           Low strokes belong on
           <Select
+            data-reach="low-on"
             value={lowOn ?? ''}
             className="w-full text-note mt-1 text-ink"
             onChange={(event) => {
@@ -88,6 +89,7 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
         <span className="mb-1 block font-title text-lead font-bold text-ink">Off the beat</span>
         Read the line from
         <Select
+          data-reach="from"
           value={from}
           className="w-full text-note mt-1 text-ink"
           onChange={(event) => {
@@ -106,7 +108,7 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
           read by its accents.
         </span>
       </label>
-      <div>
+      <div data-reach="ceiling">
         <h3 className="mb-1 text-lead">One hand’s ceiling</h3>
         <NumberField
           label="Strokes a second"
@@ -120,7 +122,7 @@ export function ReadSettingsPanel({ settings, onChange }: ReadSettingsPanelProps
           to ask a teacher or a doctor, whatever the figure.
         </p>
       </div>
-      <div>
+      <div data-reach="high">
         <h3 className="mb-1 text-lead">High sounds</h3>
         <div className="flex flex-wrap gap-3">
           <NumberField

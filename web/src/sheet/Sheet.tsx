@@ -115,6 +115,7 @@ export function Sheet() {
         <label className="flex items-center gap-2 text-note">
           Paper
           <Select
+            data-reach="paper"
             value={paper}
             className="w-28 bg-card"
             onChange={(event) => setPaper(event.target.value as Paper)}
@@ -163,7 +164,9 @@ export function Sheet() {
           checked={shown.wrists}
           onChange={(wrists) => setShown({ ...shown, wrists })}
         />
-        <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
+        <span data-reach="other-handed">
+          <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
+        </span>
         <p role="status" className="text-note text-quiet">
           {sayPages(pages, shrink)}
         </p>

@@ -16,7 +16,7 @@ export function GoTo({ line }: { readonly line: Line }) {
         aria-label="Go to a place"
         placeholder="go to: & of 2"
         title="A place as it is counted: 3, & of 2, just before 2, right after 1, a of 1 in bar 2, pulse 7"
-        className="w-[118px] bg-card text-note"
+        className="w-[104px] bg-card text-note"
         onChange={(event) => setText(event.target.value)}
       />
     </form>

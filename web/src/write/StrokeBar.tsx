@@ -2,13 +2,19 @@ import { compoundFor, findInstrument } from '@stride/core/instrument';
 import { type Rhythm, strokesAt } from '@stride/core/rhythm';
 import { counted } from '@stride/core/wording';
 import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Tooltip } from 'radix-ui';
+import { type ReactNode, useRef, useState } from 'react';
+import { useOffers } from '../app/offers.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
 import type { Line } from './line.ts';
+import { offersOf } from './line-actions.ts';
 import { TapIn } from './TapIn.tsx';
+
+/** More strokes than these leave little room beside them. */
+const MANY = 9;
 
 interface StrokeBarProps {
   readonly line: Line;
@@ -19,170 +25,231 @@ interface StrokeBarProps {
 export function StrokeBar({ line, rhythm }: StrokeBarProps) {
   const { layer, grid, chosen, commands } = line;
   const instrument = layer && findInstrument(layer.instrument);
+  useOffers('On the line', () => offersOf(line));
   if (!layer || !grid || !instrument) return null;
   const here = strokesAt(layer, chosen.slot);
   const cell = layer.cells[grid.cellOf[chosen.slot] ?? 0];
   const none = here.length === 0;
   return (
-    <Toolbar label="Strokes" className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
-      <span className="hidden gap-1 pointer-coarse:flex">
-        <Tool
-          label="The slot before"
-          title="One slot back (←)"
-          disabled={chosen.slot === 0}
-          onClick={() => commands.goTo(chosen.slot - 1)}
-        >
-          <ArrowLeft aria-hidden size={17} />
-        </Tool>
-        <Tool
-          label="The slot after"
-          title="One slot on (→)"
-          disabled={chosen.slot >= grid.starts.length - 1}
-          onClick={() => commands.goTo(chosen.slot + 1)}
-        >
-          <ArrowRight aria-hidden size={17} />
-        </Tool>
-      </span>
-      <span className="flex flex-wrap gap-1">
-        {instrument.strokes.map((stroke) => (
-          <Tool
-            key={stroke.code}
-            label={`Place ${stroke.name}`}
-            title={`${stroke.name}: ${stroke.how}`}
-            pressed={here.some((one) => one.kind === stroke.code)}
-            onClick={() => commands.place(stroke.code)}
-          >
-            <svg width="16" height="16" viewBox="-9 -9 18 18" aria-hidden="true">
-              <Head family={stroke.family} size={7.5} below={false} />
-            </svg>
-            <span className="font-mono text-sm">{stroke.code}</span>
-          </Tool>
-        ))}
-        {instrument.compounds?.map((compound) => (
-          <Tool
-            key={compound.code}
-            label={`Place ${compound.name}`}
-            title={`${compound.name}: ${compound.how}`}
-            pressed={
-              compoundFor(
-                instrument,
-                here.map((one) => one.kind),
-              ) === compound
-            }
-            onClick={() => commands.place(compound.code)}
-          >
-            <span className="text-sm">{compound.name}</span>
-            <span className="font-mono text-sm">{compound.code}</span>
-          </Tool>
-        ))}
-      </span>
-      <Tool
-        label="Together"
-        title="Together: the next stroke sounds with those in the slot, or is taken out of it (&)"
-        pressed={line.joining}
-        onClick={commands.together}
+    <Tooltip.Provider delayDuration={350} skipDelayDuration={200}>
+      <Toolbar
+        label="Strokes"
+        className="flex min-w-0 items-center gap-x-1.5 gap-y-1.5 max-sm:flex-wrap *:shrink-0"
       >
-        <span className="font-mono text-note">&amp;</span>
-      </Tool>
-      <Divider />
-      <Tool
-        label="Accent"
-        title="Accent (!)"
-        disabled={none}
-        pressed={here.some((one) => one.force === 4)}
-        onClick={commands.accent}
-      >
-        Accent
-      </Tool>
-      <Tool
-        label="Ghost"
-        title="Ghost: hardly to be heard"
-        disabled={none}
-        pressed={here.some((one) => one.force === 1)}
-        onClick={commands.ghost}
-      >
-        Ghost
-      </Tool>
-      {instrument.byHand === false ? null : (
-        <>
+        <span className="hidden gap-1 pointer-coarse:flex">
           <Tool
-            label="Right hand"
-            title="Right hand (Alt ↑)"
-            disabled={none}
-            pressed={here.some((one) => one.hand === 'R')}
-            onClick={() => commands.hand('R')}
+            label="The slot before"
+            title="One slot back (←)"
+            disabled={chosen.slot === 0}
+            onClick={() => commands.goTo(chosen.slot - 1)}
           >
-            R
+            <ArrowLeft aria-hidden size={17} />
           </Tool>
           <Tool
-            label="Left hand"
-            title="Left hand (Alt ↓)"
-            disabled={none}
-            pressed={here.some((one) => one.hand === 'L')}
-            onClick={() => commands.hand('L')}
+            label="The slot after"
+            title="One slot on (→)"
+            disabled={chosen.slot >= grid.starts.length - 1}
+            onClick={() => commands.goTo(chosen.slot + 1)}
           >
-            L
+            <ArrowRight aria-hidden size={17} />
           </Tool>
-        </>
-      )}
-      <Tool label="Remove" title="Remove (Delete)" disabled={none} onClick={commands.remove}>
-        <Trash2 aria-hidden size={16} />
-      </Tool>
-      <Divider />
-      <span className="flex items-center gap-1 text-note">
-        <Tool
-          label="Fewer slots in the cell"
-          title="Fewer slots in the cell (1 to 9)"
-          disabled={(cell?.slots ?? 1) <= 1}
-          onClick={() => commands.divide((cell?.slots ?? 2) - 1)}
-        >
-          <Minus aria-hidden size={15} />
-        </Tool>
-        <span className="min-w-14 text-center whitespace-nowrap">
-          {counted(cell?.slots ?? 0, 'slot')}
+        </span>
+        {/* Where they do not fit they move under the hand, and everything stays in one row. */}
+        <span className="stroke-tools flex min-w-24 gap-1 overflow-x-auto p-0.5 sm:shrink! max-sm:flex-wrap">
+          {instrument.strokes.map((stroke) => (
+            <Tool
+              key={stroke.code}
+              label={`Place ${stroke.name}`}
+              name={stroke.name}
+              title={`${stroke.name}: ${stroke.how}`}
+              pressed={here.some((one) => one.kind === stroke.code)}
+              onClick={() => commands.place(stroke.code)}
+            >
+              <svg width="16" height="16" viewBox="-9 -9 18 18" aria-hidden="true">
+                <Head family={stroke.family} size={7.5} below={false} />
+              </svg>
+              <span className="font-mono text-sm">{stroke.code}</span>
+            </Tool>
+          ))}
+          {instrument.compounds?.map((compound) => (
+            <Tool
+              key={compound.code}
+              label={`Place ${compound.name}`}
+              name={compound.name}
+              title={`${compound.name}: ${compound.how}`}
+              pressed={
+                compoundFor(
+                  instrument,
+                  here.map((one) => one.kind),
+                ) === compound
+              }
+              onClick={() => commands.place(compound.code)}
+            >
+              <span className="font-mono text-sm">{compound.code}</span>
+            </Tool>
+          ))}
         </span>
         <Tool
-          label="More slots in the cell"
-          title="More slots in the cell (1 to 9)"
-          disabled={(cell?.slots ?? 1) >= 64}
-          onClick={() => commands.divide((cell?.slots ?? 0) + 1)}
+          label="Together"
+          title="Together: the next stroke sounds with those in the slot, or is taken out of it (&)"
+          pressed={line.joining}
+          onClick={commands.together}
         >
-          <Plus aria-hidden size={15} />
+          <span className="font-mono text-note">&amp;</span>
         </Tool>
-      </span>
-      <Divider />
-      <TapIn key={layer.id} rhythm={rhythm} line={line} />
-      <GoTo line={line} />
-      <LineMenu line={line} />
-    </Toolbar>
+        <Divider />
+        <Tool
+          label="Accent"
+          title="Accent (!)"
+          disabled={none}
+          pressed={here.some((one) => one.force === 4)}
+          onClick={commands.accent}
+        >
+          <span className="max-lg:hidden">Accent</span>
+          <span aria-hidden className="font-bold lg:hidden">
+            !
+          </span>
+        </Tool>
+        <Tool
+          label="Ghost"
+          title="Ghost: hardly to be heard (the key is an opening bracket)"
+          disabled={none}
+          pressed={here.some((one) => one.force === 1)}
+          onClick={commands.ghost}
+        >
+          <span className="max-lg:hidden">Ghost</span>
+          <span aria-hidden className="lg:hidden">
+            ( )
+          </span>
+        </Tool>
+        {instrument.byHand === false ? null : (
+          <>
+            <Tool
+              label="Right hand"
+              title="Right hand (Alt ↑)"
+              disabled={none}
+              pressed={here.some((one) => one.hand === 'R')}
+              onClick={() => commands.hand('R')}
+            >
+              R
+            </Tool>
+            <Tool
+              label="Left hand"
+              title="Left hand (Alt ↓)"
+              disabled={none}
+              pressed={here.some((one) => one.hand === 'L')}
+              onClick={() => commands.hand('L')}
+            >
+              L
+            </Tool>
+          </>
+        )}
+        <Tool label="Remove" title="Remove (Delete)" disabled={none} onClick={commands.remove}>
+          <Trash2 aria-hidden size={16} />
+        </Tool>
+        <Divider />
+        <span className="flex items-center gap-1 text-note sm:max-lg:hidden">
+          <Tool
+            label="Fewer slots in the cell"
+            title="Fewer slots in the cell (1 to 9)"
+            disabled={(cell?.slots ?? 1) <= 1}
+            onClick={() => commands.divide((cell?.slots ?? 2) - 1)}
+          >
+            <Minus aria-hidden size={15} />
+          </Tool>
+          <span className="min-w-14 text-center whitespace-nowrap">
+            {counted(cell?.slots ?? 0, 'slot')}
+          </span>
+          <Tool
+            label="More slots in the cell"
+            title="More slots in the cell (1 to 9)"
+            disabled={(cell?.slots ?? 1) >= 64}
+            onClick={() => commands.divide((cell?.slots ?? 0) + 1)}
+          >
+            <Plus aria-hidden size={15} />
+          </Tool>
+        </span>
+        <Divider />
+        <TapIn
+          key={layer.id}
+          rhythm={rhythm}
+          line={line}
+          compact={instrument.strokes.length > MANY}
+        />
+        <span className="sm:max-lg:hidden">
+          <GoTo line={line} />
+        </span>
+        <LineMenu line={line} />
+      </Toolbar>
+    </Tooltip.Provider>
   );
 }
 
 function Divider() {
-  return <span aria-hidden="true" className="mx-1 h-6 w-px bg-edge" />;
+  return <span aria-hidden="true" className="h-6 w-px bg-edge max-lg:hidden" />;
 }
 
 interface ToolProps {
   readonly label: string;
   readonly title: string;
+  /** The word of a stroke, shown over it on focus, under the pointer and on a long press. */
+  readonly name?: string;
   readonly pressed?: boolean;
   readonly disabled?: boolean;
   readonly onClick: () => void;
   readonly children: ReactNode;
 }
 
-function Tool({ label, title, pressed, disabled, onClick, children }: ToolProps) {
-  return (
+/** How long a finger rests on a stroke before its word is shown instead of placing it: milliseconds. */
+const LONG_PRESS_MS = 450;
+
+function Tool({ label, title, name, pressed, disabled, onClick, children }: ToolProps) {
+  const [named, setNamed] = useState(false);
+  const press = useRef<{ timer?: number; long: boolean }>({ long: false });
+  const button = (
     <button
       type="button"
       aria-label={label}
       aria-pressed={pressed}
-      title={title}
+      title={name ? undefined : title}
       disabled={disabled}
-      className="inline-flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-note hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
-      onClick={onClick}
+      className="inline-flex h-9 min-w-9 shrink-0 touch-manipulation items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-note select-none hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
+      onPointerDown={(event) => {
+        press.current = { long: false };
+        if (!name || event.pointerType === 'mouse') return;
+        press.current.timer = window.setTimeout(() => {
+          press.current.long = true;
+          setNamed(true);
+        }, LONG_PRESS_MS);
+      }}
+      onPointerUp={() => clearTimeout(press.current.timer)}
+      onPointerCancel={() => clearTimeout(press.current.timer)}
+      onContextMenu={(event) => {
+        if (press.current.long) event.preventDefault();
+      }}
+      onClick={() => {
+        // A finger that asked for the word does not place the stroke.
+        if (press.current.long) press.current.long = false;
+        else onClick();
+      }}
     >
       {children}
     </button>
+  );
+  if (!name) return button;
+  return (
+    <Tooltip.Root open={named} onOpenChange={setNamed} disableHoverableContent>
+      <Tooltip.Trigger asChild>{button}</Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          side="top"
+          sideOffset={5}
+          collisionPadding={8}
+          className="z-20 max-w-72 rounded-lg bg-ink px-2.5 py-1.5 text-sm text-card shadow-xl"
+        >
+          {title}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
   );
 }

@@ -34,10 +34,12 @@ import { TappedBeats } from './TappedBeats.tsx';
 interface TapInProps {
   readonly rhythm: Rhythm;
   readonly line: Line;
+  /** Names the button by its picture alone where there is little room. */
+  readonly compact: boolean;
 }
 
 /** Play it on keys while the cycle loops; the taps become a turn of the layer. */
-export function TapIn({ rhythm, line }: TapInProps) {
+export function TapIn({ rhythm, line, compact }: TapInProps) {
   const [open, setOpen] = useState(false);
   /** The taps outlive the dialog, so that one can come back to them and change one's mind. */
   const [taps, setTaps] = useState<readonly Tap[]>([]);
@@ -56,7 +58,8 @@ export function TapIn({ rhythm, line }: TapInProps) {
           title="Play it on keys while the cycle loops"
           className="inline-flex h-9 items-center gap-1.5 rounded-lg border border-edge bg-card px-2.5 text-note hover:border-faint"
         >
-          <Hand aria-hidden size={16} /> Tap it in
+          <Hand aria-hidden size={16} />
+          <span className={compact ? 'max-2xl:sr-only' : 'max-lg:sr-only'}>Tap it in</span>
         </button>
       }
     >

@@ -2,6 +2,7 @@ import { defaultKeymap } from '@codemirror/commands';
 import { diagnosticCount, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
+import { findInstrument } from '@stride/core/instrument';
 import { type Layer, type Rhythm, slotCount } from '@stride/core/rhythm';
 import { type Problem, readLayerIn, writeLayerRows } from '@stride/core/text';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
@@ -144,9 +145,20 @@ export function TypedLine(props: TypedLineProps) {
           {errors.length + read.more > 1 ? ` And ${errors.length + read.more - 1} more.` : ''}
           {errors.length > 0 ? ' The line above keeps the last version that reads.' : ''}
         </p>
+      ) : sounding === 0 ? (
+        <p className="border-t border-edge px-4 py-2 text-quiet">{sayEmpty(layer.instrument)}</p>
       ) : null}
     </div>
   );
+}
+
+/** What goes into an empty row: letters for dots, here or on the line. */
+function sayEmpty(instrument: string): string {
+  const strokes = findInstrument(instrument)?.strokes ?? [];
+  const [first] = strokes;
+  if (!first) return 'Put a stroke in place of a dot.';
+  const named = strokes.slice(0, 4).map(({ code, name }) => `${code} ${name}`);
+  return `Put a letter in place of a dot, or choose a place on the line and press one: ${named.join(', ')}. A dot is silence, / begins the next beat, ${first.code}! is an accent, (${first.code}) a ghost.`;
 }
 
 /** What has to be put in place of what to make one text of another. */

@@ -146,9 +146,9 @@ export function Write() {
             onType={(change, much) => document.type(change, much ? undefined : `type:${layer.id}`)}
           />
         ) : null}
-        <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        <div className="mt-2">
           <StrokeBar line={line} rhythm={rhythm} />
-          <p role="status" className="min-h-6 min-w-0 flex-1 basis-60 text-note">
+          <p role="status" className="min-h-6 text-note">
             {line.said}
           </p>
         </div>

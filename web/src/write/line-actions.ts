@@ -3,11 +3,14 @@ import {
   applySticking,
   fillWithGhosts,
   type Hand,
+  LIMITS,
   ORNAMENT_NAMES,
   ORNAMENTS,
+  type Ornament,
   repeatWithNewEnding,
 } from '@stride/core/rhythm';
 import { capital } from '@stride/core/wording';
+import type { Offer } from '../app/offers.ts';
 import { isInRange } from '../strideline/ranges.ts';
 import { systemText } from './clipboard.ts';
 import type { Line } from './line.ts';
@@ -15,6 +18,8 @@ import type { Line } from './line.ts';
 /** One thing that can be done on the line, for menus. */
 export interface LineAction {
   readonly label: string;
+  /** Other words it is looked for by. */
+  readonly also?: string;
   /** The key that does the same. */
   readonly keys?: string;
   readonly disabled?: boolean;
@@ -40,6 +45,9 @@ const ANEW_NAMES = [
   ['run', 'anew after every silence'],
 ] as const;
 
+/** The ornaments that have a key of their own. */
+const ORNAMENT_KEYS: Readonly<Partial<Record<Ornament, string>>> = { flam: "'", roll: '~' };
+
 /** Everything that is done to strokes and stretches beyond single keys. */
 export function lineActions(line: Line): readonly LineActionGroup[] {
   const { commands, layer, chosen, isStretch, ranges } = line;
@@ -56,22 +64,49 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
         ...ORNAMENTS.map(
           (ornament): LineAction => ({
             label: capital(ORNAMENT_NAMES[ornament]),
+            also: 'ornament grace',
+            ...(ORNAMENT_KEYS[ornament] ? { keys: ORNAMENT_KEYS[ornament] } : {}),
             disabled: !sounds,
             run: () => commands.ornament(ornament),
           }),
         ),
-        { label: 'Choke at the end of the slot', disabled: !sounds, run: commands.damp },
+        {
+          label: 'Choke at the end of the slot',
+          also: 'damp mute stop',
+          keys: '^',
+          disabled: !sounds,
+          run: commands.damp,
+        },
         {
           label: 'The stroke before rings on',
           keys: '_',
           disabled: sounds && !isStretch,
           run: commands.ring,
         },
-        { label: 'May be left out', disabled: !sounds, run: commands.optional },
+        {
+          label: 'May be left out',
+          also: 'optional',
+          keys: '/',
+          disabled: !sounds,
+          run: commands.optional,
+        },
+        {
+          label: 'More slots in the cell',
+          also: 'divide subdivision tuplet triplet',
+          keys: '1 … 9',
+          run: () => commands.divide(Math.min(LIMITS.slotsPerCell, slotsHere(line) + 1)),
+        },
+        {
+          label: 'Fewer slots in the cell',
+          also: 'divide subdivision tuplet',
+          keys: '1 … 9',
+          disabled: slotsHere(line) <= 1,
+          run: () => commands.divide(slotsHere(line) - 1),
+        },
         ...(byHand
           ? [
               { label: 'Both hands', disabled: !sounds, run: () => commands.hand('B') },
-              { label: 'Foot', disabled: !sounds, run: () => commands.hand('F') },
+              { label: 'Foot', keys: ',', disabled: !sounds, run: () => commands.hand('F') },
             ]
           : []),
       ],
@@ -128,4 +163,60 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
       ],
     },
   ];
+}
+
+/** How many slots the chosen cell has. */
+function slotsHere({ layer, grid, chosen }: Line): number {
+  return layer?.cells[grid?.cellOf[chosen.slot] ?? 0]?.slots ?? 1;
+}
+
+/** The same, and what stands on the bar, for Find anything; what cannot be done now is left out. */
+export function offersOf(line: Line): readonly Offer[] {
+  const { commands, layer, chosen } = line;
+  const instrument = layer && findInstrument(layer.instrument);
+  if (!layer || !instrument) return [];
+  const sounds = layer.strokes.some(({ slot }) => slot === chosen.slot);
+  const onBar: readonly LineAction[] = [
+    {
+      label: 'Accent',
+      also: 'loud stress marcato',
+      keys: '!',
+      disabled: !sounds,
+      run: commands.accent,
+    },
+    { label: 'Ghost', also: 'soft tap', keys: '(', disabled: !sounds, run: commands.ghost },
+    {
+      label: 'Stronger',
+      also: 'louder',
+      keys: '+',
+      disabled: !sounds,
+      run: () => commands.louder(1),
+    },
+    {
+      label: 'Softer',
+      also: 'quieter',
+      keys: '−',
+      disabled: !sounds,
+      run: () => commands.louder(-1),
+    },
+    { label: 'Right hand', keys: 'Alt ↑', disabled: !sounds, run: () => commands.hand('R') },
+    { label: 'Left hand', keys: 'Alt ↓', disabled: !sounds, run: () => commands.hand('L') },
+    {
+      label: 'Remove the stroke',
+      also: 'delete erase',
+      keys: 'Delete',
+      disabled: !sounds,
+      run: commands.remove,
+    },
+  ];
+  const strokes = instrument.strokes.map(
+    ({ code, name }): LineAction => ({
+      label: `Place ${name}`,
+      also: 'stroke',
+      keys: code,
+      run: () => commands.place(code),
+    }),
+  );
+  const inMenus = lineActions(line).flatMap(({ actions }) => actions);
+  return [...onBar, ...inMenus, ...strokes].filter(({ disabled }) => !disabled);
 }

@@ -86,6 +86,27 @@ export const LINE_KEYS: readonly LineKey[] = [
     takes: /^[+=-]$/,
     run: ({ key, commands }) => commands.louder(key === '-' ? -1 : 1),
   },
+  { shown: '(', what: 'ghost', takes: /^\($/, run: ({ commands }) => commands.ghost() },
+  {
+    shown: "'",
+    what: 'flam',
+    takes: /^['’]$/,
+    run: ({ commands }) => commands.ornament('flam'),
+  },
+  { shown: '~', what: 'open roll', takes: /^~$/, run: ({ commands }) => commands.ornament('roll') },
+  {
+    shown: '/',
+    what: 'may be left out',
+    takes: /^\/$/,
+    run: ({ commands }) => commands.optional(),
+  },
+  { shown: '^', what: 'choke', takes: /^\^$/, run: ({ commands }) => commands.damp() },
+  {
+    shown: ',',
+    what: 'played with the foot',
+    takes: /^,$/,
+    run: ({ commands }) => commands.hand('F'),
+  },
   {
     shown: '_',
     what: 'the stroke before rings on',

@@ -154,6 +154,20 @@ export function useLine(options: LineOptions): Line {
 
   const isStretch = ranges.size > 1 || range[0] !== range[1];
 
+  /**
+   * A mark on what is chosen; in a silent slot after a stroke was placed, on that stroke, so that one
+   * writes on without going back.
+   */
+  function mark(change: (layer: Layer, slot: number) => Layer): void {
+    const just = placed.current;
+    const isSilent = layer && !isStretch && strokesAt(layer, chosen.slot).length === 0;
+    if (!just || !isSilent || just.layer !== chosen.layer) {
+      editEach(change);
+      return;
+    }
+    if (edit((before) => change(before, just.slot))) placed.current = just;
+  }
+
   /** Copies, and says so where other programs cannot have it. */
   function give(clips: readonly InstrumentClip[]): void {
     copyOut(clips, rhythm.cycle).then((shared) => {
@@ -244,13 +258,13 @@ export function useLine(options: LineOptions): Line {
       editEach(removeStrokes);
       announce('Removed');
     },
-    accent: () => editEach(toggleAccent),
+    accent: () => mark(toggleAccent),
     ghost: () =>
-      editEach((before, slot) => {
+      mark((before, slot) => {
         const all = strokesAt(before, slot).every((stroke) => stroke.force === 1);
         return setForce(before, slot, all ? 3 : 1);
       }),
-    louder: (step) => editEach((before, slot) => stepForce(before, slot, step)),
+    louder: (step) => mark((before, slot) => stepForce(before, slot, step)),
     hand(hand) {
       if (layer && !isStretch && strokesAt(layer, chosen.slot).length > 1) {
         const swapped = swapHands(layer, chosen.slot);
@@ -262,7 +276,7 @@ export function useLine(options: LineOptions): Line {
         );
         return;
       }
-      editEach((before, slot) => setHand(before, slot, hand));
+      mark((before, slot) => setHand(before, slot, hand));
     },
     weigh(at, force, hand) {
       const target = rhythm.layers[at.layer];
@@ -351,17 +365,17 @@ export function useLine(options: LineOptions): Line {
       if (said.length > 0) setSaid(said.join(' '));
     },
     ornament: (ornament) =>
-      editEach((before, slot) =>
+      mark((before, slot) =>
         mapStrokes(before, slot, ({ ornament: old, ...rest }) =>
           old === ornament ? rest : { ...rest, ornament },
         ),
       ),
     damp: () =>
-      editEach((before, slot) =>
+      mark((before, slot) =>
         mapStrokes(before, slot, ({ damp, ...rest }) => (damp ? rest : { ...rest, damp: true })),
       ),
     optional: () =>
-      editEach((before, slot) =>
+      mark((before, slot) =>
         mapStrokes(before, slot, ({ optional, ...rest }) =>
           optional ? rest : { ...rest, optional: true },
         ),
