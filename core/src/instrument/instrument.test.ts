@@ -13,6 +13,7 @@ import {
   nearestCode,
   proposeMap,
   strokeKind,
+  strokeMeant,
 } from './index.ts';
 import { instrumentFrom } from './table.ts';
 
@@ -45,6 +46,22 @@ describe('vocabularies', () => {
     }
     expect(proposeMap(GOBLET_DRUM, BARREL_DRUM).get('D')).toBe('G');
     expect(proposeMap(GOBLET_DRUM, HAND_BELL).get('T')).toBe('X');
+  });
+
+  it('have bass, open, slap, muted and touch by the same letters, beside their own', () => {
+    const meant = (id: string, code: string) =>
+      strokeMeant(findInstrument(id) ?? GOBLET_DRUM, code)?.code;
+    expect(['B', 'O', 'S', 'M', 't'].map((code) => meant('goblet-drum', code))).toEqual([
+      'D',
+      'O',
+      'S',
+      'M',
+      't',
+    ]);
+    expect(['B', 'O', 'S'].map((code) => meant('tall-hand-drum', code))).toEqual(['B', 'O', 'S']);
+    expect(['B', 'O', 'S'].map((code) => meant('frame-drum', code))).toEqual(['B', 'O', 'S']);
+    expect(['B', 'M'].map((code) => meant('riq', code))).toEqual(['D', undefined]);
+    expect(meant('claves', 'B')).toBeUndefined();
   });
 
   it('goes by what a stroke is: rim clicks to shells, lows to lows, no hand to the hi-hat’s foot', () => {

@@ -108,6 +108,28 @@ export function nearestCode(instrument: Instrument, code: string): string | unde
   return found?.code;
 }
 
+/** Letters that mean the same on every drum that has such a stroke, whatever its own are. */
+const SHARED: Readonly<Record<string, Family>> = {
+  B: 'bass',
+  O: 'open',
+  S: 'slap',
+  M: 'muted',
+  t: 'touch',
+};
+
+/**
+ * The stroke that is meant by a code: the instrument's own, else the first of the family that the
+ * letter stands for on all drums.
+ * @example strokeMeant(GOBLET_DRUM, 'B')?.code // 'D'
+ */
+export function strokeMeant(instrument: Instrument, code: string): StrokeKind | undefined {
+  const family = SHARED[code];
+  return (
+    strokeKind(instrument, code) ??
+    (family && instrument.strokes.find((stroke) => stroke.family === family))
+  );
+}
+
 /** Families that may stand in for one another when an instrument lacks one, nearest first. */
 const NEAR: Readonly<Record<Family, readonly Family[]>> = {
   bass: ['open', 'muted'],

@@ -3,7 +3,7 @@ import {
   compoundOf,
   type Instrument,
   nearestCode,
-  strokeKind,
+  strokeMeant,
 } from '../instrument/index.ts';
 import { type Force, LIMITS, type Ornament, type Stroke } from '../rhythm/index.ts';
 import { collectProblems, type Piece, type Problems, problemAt, quote } from './problem.ts';
@@ -151,7 +151,8 @@ function readStroke(
     problems.push(problemAt(piece, `A ghost has both brackets: (${code}).`));
     return undefined;
   }
-  if (!strokeKind(instrument, code)) {
+  const meant = strokeMeant(instrument, code);
+  if (!meant) {
     problems.push(problemAt(piece, unknown(code, instrument)));
     return undefined;
   }
@@ -165,7 +166,7 @@ function readStroke(
   const ornament = GRACES[grace];
   return {
     slot,
-    kind: code,
+    kind: meant.code,
     force,
     ...(ornament ? { ornament } : {}),
     ...(marks.includes('?') ? { optional: true } : {}),

@@ -1,4 +1,4 @@
-import { compoundOf, findInstrument, strokeKind } from '@stride/core/instrument';
+import { compoundOf, findInstrument, strokeKind, strokeMeant } from '@stride/core/instrument';
 import { slotAt } from '@stride/core/read';
 import {
   type Clip,
@@ -189,9 +189,10 @@ export function useLine(options: LineOptions): Line {
     ranges.size > 1 ? `a stretch of ${ranges.size} layers` : saySlots(range, last + 1);
 
   const commands: LineCommands = {
-    place(code) {
+    place(typed) {
       const instrument = layer && findInstrument(layer.instrument);
-      const compound = instrument && compoundOf(instrument, code);
+      const compound = instrument && compoundOf(instrument, typed);
+      const code = (instrument && strokeMeant(instrument, typed)?.code) ?? typed;
       if (instrument && compound) {
         const taken = edit((before) =>
           placeStrokes(
