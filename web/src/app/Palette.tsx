@@ -1,4 +1,7 @@
+import { CATALOGUE, entryWords } from '@stride/core/catalogue';
+import { describeCycle } from '@stride/core/cycle';
 import { allInstruments } from '@stride/core/instrument';
+import { spelling } from '@stride/core/wording';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useMemo, useRef, useState } from 'react';
@@ -87,6 +90,17 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
               },
             }),
           )),
+      ...CATALOGUE.map(
+        (entry): Found => ({
+          group: 'New rhythm in a cycle',
+          key: entry.id,
+          label: `${entry.name}, ${describeCycle(entry.cycle)}`,
+          find: [entry.name, ...entry.also, spelling(entry.name), ...entry.also.map(spelling)].join(
+            ' ',
+          ),
+          run: to(`/?new&cycle=${encodeURIComponent(entryWords(entry))}`),
+        }),
+      ),
       ...WORDS.map(
         ([word, meaning, also = '']): Found => ({
           group: 'Words',

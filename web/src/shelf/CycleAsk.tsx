@@ -25,15 +25,17 @@ interface CycleAskProps {
   /** The cycle as it is written after `cycle`. */
   readonly written: string;
   readonly onWrite: (written: string) => void;
+  /** Whether it begins with one that has a name. */
+  readonly named: boolean;
 }
 
 /**
  * Asks for a cycle as players think of one: beats and their parts, groups of twos and threes, or a name. What comes of
  * it is drawn, and written below, where it can be typed as well.
  */
-export function CycleAsk({ written, onWrite }: CycleAskProps) {
+export function CycleAsk({ written, onWrite, named }: CycleAskProps) {
   const id = useId();
-  const [way, setWay] = useState<Way>('even');
+  const [way, setWay] = useState<Way>(named ? 'named' : 'even');
   const cycle = readCycleText(written);
   const even = /^(\d+)x(\d+)$/.exec(written.trim());
   const groups = /^\d+(\+\d+)*$/.test(written.trim()) ? written.trim().split('+').map(Number) : [];
@@ -191,7 +193,7 @@ interface NamedProps {
 
 /** A cycle of the catalogue, found as one types by any of its names. */
 function Named({ written, onChoose }: NamedProps) {
-  const [words, setWords] = useState('');
+  const [words, setWords] = useState(() => entryNamed(written)?.name ?? '');
   const found = searchCatalogue({ text: words, speed: 4 });
   const chosen = entryNamed(written);
   return (

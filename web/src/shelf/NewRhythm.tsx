@@ -1,5 +1,5 @@
 import { NAME_LENGTH, oneLine } from '@stride/core/bounds';
-import { entryOf } from '@stride/core/catalogue';
+import { type CatalogueEntry, entryOf } from '@stride/core/catalogue';
 import { beatsOf } from '@stride/core/cycle';
 import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
 import { addSkeletonLayer, plainCells, type Rhythm } from '@stride/core/rhythm';
@@ -14,16 +14,24 @@ import { Field } from '../ui/Field.tsx';
 import { Select } from '../ui/Select.tsx';
 import { CycleAsk } from './CycleAsk.tsx';
 
+interface NewRhythmProps {
+  /** A cycle of the catalogue to begin with, as it is written. */
+  readonly named?: string | undefined;
+  readonly onClose: () => void;
+}
+
 /** Asks for what a rhythm needs to begin: a name, a cycle, a first instrument. */
-export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
+export function NewRhythm({ named, onClose }: NewRhythmProps) {
   const navigate = useNavigate();
   const [name, setName] = useState('');
-  const [spans, setSpans] = useState('4x4');
-  const [instrument, setInstrument] = useState(INSTRUMENTS[0]?.id ?? '');
+  const [spans, setSpans] = useState(named ?? '4x4');
+  /** What the player chose; a cycle that is known on an instrument of its own proposes that until then. */
+  const [wanted, setInstrument] = useState<string>();
   const [failure, setFailure] = useState<string>();
   const cycle = readCycleText(spans);
   const entry = cycle.ok ? entryOf(cycle.cycle) : undefined;
-  const [withStrokes, setWithStrokes] = useState(false);
+  const [withStrokes, setWithStrokes] = useState(true);
+  const instrument = wanted ?? entry?.instrument ?? INSTRUMENTS[0]?.id ?? '';
   /** A second press while the first one is being kept makes no second rhythm. */
   const busy = useRef(false);
 
@@ -32,11 +40,11 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
     if (!cycle.ok || busy.current) return;
     busy.current = true;
     const empty = emptyRhythm(name, cycle.cycle, instrument);
-    const known = withStrokes && entry?.skeleton ? addSkeletonLayer(empty, entry) : undefined;
-    const made = known?.ok ? known.rhythm : empty;
+    const made = withStrokes && entry ? withKnown(empty, entry) : empty;
     try {
       await putRhythms(database, [newRecord(made)]);
-      navigate(`/bench/${made.id}/write`);
+      // What comes next is a stroke, so the line takes the keys at once.
+      navigate(`/bench/${made.id}/write`, { state: { begin: true } });
     } catch (error) {
       busy.current = false;
       setFailure(storageSentence(error));
@@ -72,7 +80,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
           </Select>
         </label>
       </div>
-      <CycleAsk written={spans} onWrite={setSpans} />
+      <CycleAsk written={spans} onWrite={setSpans} named={named !== undefined} />
       {entry?.skeleton ? (
         <label className="flex min-h-9 items-center gap-2">
           <input
@@ -81,7 +89,7 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
             className="size-4 accent-[var(--go)]"
             onChange={(event) => setWithStrokes(event.target.checked)}
           />
-          Begin with the strokes it is known by as a second layer
+          Begin with the strokes it is known by
         </label>
       ) : null}
       <div className="flex items-start gap-2">
@@ -101,6 +109,20 @@ export function NewRhythm({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
+/**
+ * With the strokes a cycle is known by: as the only layer where they are played on the chosen
+ * instrument, to be changed from there, else beside an empty one.
+ */
+function withKnown(empty: Rhythm, entry: CatalogueEntry): Rhythm {
+  if (!entry.skeleton) return empty;
+  const known = addSkeletonLayer(empty, entry);
+  if (!known.ok) return empty;
+  const { layers } = known.rhythm;
+  const [first, strokes] = layers;
+  if (!first || strokes?.instrument !== first.instrument) return known.rhythm;
+  return { ...known.rhythm, layers: [{ ...strokes, id: first.id }] };
+}
+
 /** A rhythm with one empty layer; a cycle of the catalogue brings its own counting and slower tempo. */
 function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): Rhythm {
   const entry = entryOf(cycle);
@@ -109,7 +131,7 @@ function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): 
   const tempo = entry?.tempos[0] ?? { bpm: 60, per: spans[0] ?? 1 };
   return {
     id: crypto.randomUUID(),
-    name: oneLine(name, NAME_LENGTH) || 'New rhythm',
+    name: oneLine(name, NAME_LENGTH) || (entry ? capital(entry.name) : 'New rhythm'),
     cycle,
     layers: [
       {

@@ -110,7 +110,11 @@ export function Shelf() {
       </div>
       {making ? (
         <Suspense>
-          <NewRhythm onClose={closeNew} />
+          <NewRhythm
+            key={params.get('cycle')}
+            named={params.get('cycle') ?? undefined}
+            onClose={closeNew}
+          />
         </Suspense>
       ) : null}
       {answers.length > 0 ? <Answers answers={answers} onClose={() => setAnswers([])} /> : null}

@@ -1,12 +1,13 @@
 import { findInstrument } from '@stride/core/instrument';
 import { countingOf, handOf, type Layer, type Rhythm } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
-import { memo, useCallback, useState } from 'react';
+import { memo, useCallback, useEffect, useState } from 'react';
+import { useLocation } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
 import { drawnTurns } from '../strideline/geometry.ts';
-import type { SlotRef } from '../strideline/SlotGrid.tsx';
+import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -56,6 +57,13 @@ export function Write() {
     [chooseLayer],
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
+  const { state: arrived } = useLocation() as { readonly state: { readonly begin?: true } | null };
+  const isBegun = arrived?.begin === true;
+  const firstSlot = slotElementId(rhythm.id, { layer: 0, slot: 0 });
+  useEffect(() => {
+    // A rhythm that was just begun takes strokes at once.
+    if (isBegun) window.document.getElementById(firstSlot)?.focus();
+  }, [isBegun, firstSlot]);
   const { pick, weigh, slide } = useSteady(line.commands);
   const { setMix, getState, edit } = bench;
   const editTurns = useCallback(
