@@ -143,6 +143,13 @@ test('says which bound is in the way, keeps a cadence, and edits its words', asy
   );
   await expect.poll(() => keptInStorage(page)).toContain('on-last');
   await page.reload();
+  // The question stands as it was left, and the next one begins with the usual one.
+  await expect(page.getByLabel('Start on beat')).toHaveValue('1');
+  await page.evaluate(() => {
+    sessionStorage.clear();
+    localStorage.removeItem('humble-stride:landing');
+  });
+  await page.reload();
   // What is kept is shown whatever is asked; another question is answered anew.
   await page.getByLabel('Landing', { exact: true }).selectOption('after-last');
   await results.getByRole('button', { name: 'Kept' }).click();

@@ -11,6 +11,7 @@ export const CHROMIUM = {
 
 /** Where nothing is played, or where it does not matter that the machine is busy meanwhile. */
 const AT_EASE = [
+  'first-visit.spec.ts',
   'access.spec.ts',
   'first-light.spec.ts',
   'hands.spec.ts',

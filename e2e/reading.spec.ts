@@ -154,7 +154,9 @@ test('a layer is set against a timeline of the catalogue, low strokes where one 
   await page.getByLabel('At most, %', { exact: true }).fill('5');
   await page.keyboard.press('Escape');
   await expect(sides).toContainText('Low strokes on the three-side, where you do not expect them');
-  await expect(page.getByRole('region', { name: 'Weight' })).toContainText('you want at most 5 %');
+  await expect(page.getByRole('region', { name: 'Weight' })).toContainText(
+    'the high sounds take over, you want at most 5.',
+  );
   // A timeline of twelve is followed over the sixteen until both come round.
   await sides.getByLabel('Set against').selectOption('seven-stroke bell');
   await expect(sides).toContainText('With seven-stroke bell');
@@ -181,4 +183,33 @@ test('kin on the Shelf is named and opened, and lines of other lengths say why n
   await expect(page.getByRole('region', { name: 'What changed' })).toHaveText(
     'The two are the same line.',
   );
+});
+
+test('chosen turns are read, lit and heard as if there were no others', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/read');
+  const reading = page.getByRole('region', { name: 'What it says' });
+  await expect(reading).toContainText('16 of 16 pulses, comes round on 1.');
+  await page.getByRole('button', { name: 'All turns' }).click();
+  await page.getByRole('checkbox', { name: 'Turn 2' }).check();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Turn 2', exact: true })).toBeVisible();
+  await expect(reading).toContainText('8 of 8 pulses, comes round on 1.');
+  const strides = reading.getByRole('button', { name: /^8 strokes, in parts of the beat/ });
+  await expect(strides).toBeVisible();
+  // Its strokes are those of the second turn in the line of the whole.
+  await strides.click();
+  const line = page.getByRole('region', { name: 'Stride line' });
+  const dimmed = line.locator('g[opacity="0.18"]');
+  await expect(dimmed).toHaveCount(8);
+  // Heard alone it comes round after one turn: 72 for three pulses.
+  await strides.locator('xpath=../button[last()]').click();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(16);
+  const all = await scheduled(page);
+  const [first = { at: 0, sound: 0 }] = all;
+  const turn = 8 * (60 / 72 / 3);
+  const again = all.find(({ at }) => Math.abs(at - first.at - turn) < 1e-6);
+  expect(again?.sound).toBe(first.sound);
+  await page.getByRole('button', { name: 'Turn 2', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'All turns' }).check();
+  await expect(reading).toContainText('16 of 16 pulses');
 });

@@ -16,7 +16,8 @@ export async function reach(...names: readonly string[]): Promise<void> {
     element.scrollIntoView({ block: 'nearest' });
     const field = element.matches('input, select, button, [tabindex]')
       ? element
-      : element.querySelector<HTMLElement>('input, select, button');
+      : (element.querySelector<HTMLElement>('input, select') ??
+        element.querySelector<HTMLElement>('button'));
     field?.focus();
   }
 }

@@ -207,6 +207,8 @@ export function openDocument(
         return false;
       }
     }
+    // Undo that still waits was meant for what stood there: it does not take back what came after it.
+    owed = 0;
     const now = Date.now();
     const together = stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;
     last = stroke === undefined ? undefined : { stroke, at: now };

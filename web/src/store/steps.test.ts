@@ -201,3 +201,14 @@ describe('packing', () => {
     expect(unpackStep({ ...packed, layers: [9] }, after)).toBeUndefined();
   });
 });
+
+it('undo that waits for earlier steps does not take back what is written meanwhile', async () => {
+  await edited(80);
+  const document = await open();
+  document.undo();
+  document.type(tempo(99));
+  await document.settled();
+  await document.settled();
+  expect(bpm(document)).toBe(99);
+  expect(await back(document)).toBe(80);
+});

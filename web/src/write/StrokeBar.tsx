@@ -55,7 +55,7 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
           </Tool>
         </span>
         {/* Where they do not fit they move under the hand, and everything stays in one row. */}
-        <span className="stroke-tools flex min-w-24 gap-1 overflow-x-auto p-0.5 sm:shrink! max-sm:flex-wrap">
+        <span className="stroke-tools flex min-w-24 shrink! gap-1 overflow-x-auto p-0.5 max-sm:flex-wrap">
           {instrument.strokes.map((stroke) => (
             <Tool
               key={stroke.code}

@@ -1,0 +1,51 @@
+import { expect, rows, scheduled, test } from './kit.ts';
+
+/** Somebody who plays, in a browser that has never been here, and without reading anything. */
+test('a conga player writes and hears a rhythm of their own with keys alone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rhythm' }).click();
+  await page.getByLabel('First instrument').selectOption('tall-hand-drum');
+  await page.getByRole('button', { name: '2 parts' }).click();
+  await page.getByRole('button', { name: 'Begin writing' }).click();
+  await expect(page.getByText(/Put a letter in place of a dot/)).toBeVisible();
+  await page.keyboard.type('HTSTHTOO');
+  await expect(rows(page, 'Conga')).toContainText('H T / S T / H T / O O');
+  await page.keyboard.type('!');
+  await expect(rows(page, 'Conga')).toContainText('O O!');
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(8);
+});
+
+test('a tabla student hears a cycle they know by its name, on its own drum', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Lantern steps' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder(/A rhythm, a place/).fill('tintal');
+  await page.getByRole('option', { name: /^teental, 16 beats/ }).click();
+  await expect(page.getByLabel('First instrument')).toHaveValue('north-indian-pair');
+  await page.getByRole('button', { name: 'Begin writing' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the rhythm' })).toHaveValue('Teental');
+  await expect(rows(page, 'Teental')).toContainText('dha / dhin / dhin / dha');
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(6);
+});
+
+test('Find anything leads to what can be done, to settings and to words', async ({ page }) => {
+  const find = async (words: string, found: RegExp) => {
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder(/A rhythm, a place/).fill(words);
+    await page.getByRole('option', { name: found }).first().click();
+  };
+  await page.goto('/bench/lantern-steps/write');
+  await expect(rows(page, 'Walker')).toBeVisible();
+  await find('metronome', /^Click on every beat/);
+  await expect(page.getByRole('button', { name: 'Click', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await find('fatigue', /One hand’s ceiling/);
+  await expect(page.getByRole('textbox', { name: 'Strokes a second' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await find('polyrhythm', /^crossing: Even pulses/);
+  await expect(page.getByRole('dialog', { name: 'Keys and words' })).toContainText('Even pulses');
+});
