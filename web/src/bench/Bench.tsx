@@ -130,7 +130,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
       </span>
       {climbing ? null : <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />}
       {/* On a phone what is played with lies under the thumb. */}
-      <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-1 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
+      <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-0.5 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
         {climbing ? null : <PlayButton rhythm={rhythm} timed={timed} countIn={mix.countIn} />}
         <HeaderTools
           bench={bench}
@@ -203,7 +203,7 @@ interface HeaderToolsProps {
 }
 
 /** On an upright tablet what is set once stands beside the stages, under what is touched while playing. */
-const UNDER = 'sm:max-lg:order-2';
+const UNDER = 'sm:max-lg:order-2 max-sm:px-2';
 
 const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
   const { bench, mix, second, notes, tags, climbing, canUndo, canRedo } = props;
@@ -278,7 +278,10 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
           Count in
         </Button>
       )}
-      <span className="flex items-center">
+      {/* On a phone a second click leaves no room for all of them; Redo stays in Find anything. */}
+      <span
+        className={`flex items-center max-sm:[&_button]:px-1.5 ${second ? 'max-sm:[&>button:nth-child(2)]:hidden' : ''}`}
+      >
         <UndoRedo undo={canUndo ? undo : undefined} redo={canRedo ? redo : undefined} />
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
         <TakeAway document={document} />
