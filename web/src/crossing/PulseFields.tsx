@@ -60,6 +60,7 @@ export function PulseFields(props: PulseFieldsProps) {
       </Select>
       <label className="flex h-9 items-center gap-1.5 text-sm text-quiet">
         <span className="sr-only">Level of {name}</span>
+        <span aria-hidden>level</span>
         <input
           type="range"
           min={0}

@@ -67,7 +67,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
   );
   return (
     <Card aria-label="What is asked" className="px-[18px] py-3">
-      <div className="flex flex-wrap items-center gap-x-2 gap-y-2 text-lead">
+      <div className="flex flex-wrap items-center gap-x-1.5 gap-y-2 text-lead">
         {full ? (
           <>
             {shape === 'list' ? null : (
