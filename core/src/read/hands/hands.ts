@@ -57,19 +57,17 @@ export interface HandsReading {
 /** Follows one limb through the layer. */
 interface Track {
   count: number;
-  first: Played | undefined;
-  last: Played | undefined;
+  /** When it first and last struck, in which slots, with which kinds; −1 before its first stroke. */
+  firstAt: Ticks;
+  firstSlot: number;
+  firstKind: string;
+  lastAt: Ticks;
+  lastSlot: number;
+  lastKind: string;
   /** Shortest gap so far, and the slots of its two strokes. */
   shortest: Ticks;
   from: number;
   to: number;
-}
-
-/** A stroke of a limb: when, in which slot, of which kind. */
-interface Played {
-  readonly at: Ticks;
-  readonly slot: number;
-  readonly kind: string;
 }
 
 /** The hand that right (1) and left (2) are together. */
@@ -82,8 +80,12 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const after = motionsOf(layer);
   const track = (): Track => ({
     count: 0,
-    first: undefined,
-    last: undefined,
+    firstAt: -1,
+    firstSlot: -1,
+    firstKind: '',
+    lastAt: -1,
+    lastSlot: -1,
+    lastKind: '',
     shortest: Number.POSITIVE_INFINITY,
     from: -1,
     to: -1,
@@ -125,19 +127,18 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     if (busy & limbs & 2) impossible.push(slot);
     if (busy & limbs & 4) impossible.push(slot);
     busy |= limbs;
-    const now = { at, slot, kind: stroke.kind };
-    if (limbs & 1) follow(tracks.R, now, after);
-    if (limbs & 2) follow(tracks.L, now, after);
-    if (limbs & 4) follow(tracks.F, now, after);
+    if (limbs & 1) strike(tracks.R, at, slot, stroke.kind, after);
+    if (limbs & 2) strike(tracks.L, at, slot, stroke.kind, after);
+    if (limbs & 4) strike(tracks.F, at, slot, stroke.kind, after);
   }
   close();
 
   let closest: { hand: OneHand; ticks: Ticks; slots: readonly [number, number] } | undefined;
   for (const hand of ['R', 'L', 'F'] as const) {
     const track = tracks[hand];
-    const { first, last } = track;
+    const { firstAt, firstSlot, firstKind } = track;
     // The last stroke of the layer goes on to the first of its next round.
-    if (first && last) follow(track, { ...first, at: first.at + span }, after, false);
+    if (firstAt >= 0) follow(track, firstAt + span, firstSlot, firstKind, after);
     if (track.shortest < (closest?.ticks ?? Number.POSITIVE_INFINITY)) {
       closest = { hand, ticks: track.shortest, slots: [track.from, track.to] };
     }
@@ -159,19 +160,26 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   };
 }
 
-function follow(track: Track, now: Played, after: Motions, counts = true): void {
-  const { last } = track;
-  if (!last) track.first = now;
-  else {
-    const gap = now.at - last.at;
-    if (gap > 0 && gap < track.shortest && !after.get(now.kind)?.has(last.kind)) {
-      track.shortest = gap;
-      track.from = last.slot;
-      track.to = now.slot;
-    }
-  }
-  track.last = now;
-  if (counts) track.count += 1;
+/** One stroke more of a limb. Without objects of their own: there are thousands of them. */
+function strike(track: Track, at: Ticks, slot: number, kind: string, after: Motions): void {
+  if (track.firstAt < 0) {
+    track.firstAt = at;
+    track.firstSlot = slot;
+    track.firstKind = kind;
+  } else follow(track, at, slot, kind, after);
+  track.lastAt = at;
+  track.lastSlot = slot;
+  track.lastKind = kind;
+  track.count += 1;
+}
+
+/** From the last stroke of a limb to its next: the shortest time, where the two are not one motion. */
+function follow(track: Track, at: Ticks, slot: number, kind: string, after: Motions): void {
+  const gap = at - track.lastAt;
+  if (gap <= 0 || gap >= track.shortest || after.get(kind)?.has(track.lastKind)) return;
+  track.shortest = gap;
+  track.from = track.lastSlot;
+  track.to = slot;
 }
 
 /** For a kind of stroke, the kinds after which it comes in one motion of the hand. */
@@ -208,37 +216,44 @@ export function longestQuickRun(
   const grid = timing.layers[index];
   if (!grid) return undefined;
   const ticks = toNumber(within) * timing.ticksPerPulse;
+  const { startTicks, lengthTicks } = grid;
+  const { strokes } = layer;
   const hands = handsOf(layer);
   const after = motionsOf(layer);
   let most = 1;
-  let best:
-    | { readonly hand: OneHand; readonly played: readonly Played[]; readonly end: number }
+  let found:
+    | { readonly hand: OneHand; readonly played: readonly number[]; readonly end: number }
     | undefined;
-  for (const [hand, limb] of Object.entries({ R: 1, L: 2, F: 4 }) as [OneHand, number][]) {
-    const played = layer.strokes.flatMap(({ slot, kind }, at): Played[] =>
-      LIMBS[nth(hands, at)] & limb ? [{ slot, kind, at: nth(grid.startTicks, slot) }] : [],
-    );
+  for (const hand of ['R', 'L', 'F'] as const) {
+    const limb = LIMBS[hand];
+    /** Strokes of the hand, by their place in the layer. */
+    const played: number[] = [];
+    for (let at = 0; at < strokes.length; at += 1) {
+      if (LIMBS[nth(hands, at)] & limb) played.push(at);
+    }
+    const count = played.length;
     let from = 0;
-    let last: Played | undefined;
+    let lastAt = Number.NEGATIVE_INFINITY;
+    let lastKind = '';
     // Twice through, so that a row over the seam is seen whole; no row is longer than the layer.
-    for (let each = 0; each < played.length * 2; each += 1) {
-      const one = nth(played, each % played.length);
-      const at = one.at + (each < played.length ? 0 : grid.lengthTicks);
-      const quick = last && at - last.at < ticks && !after.get(one.kind)?.has(last.kind);
-      if (!quick) from = each;
-      last = { ...one, at };
-      const length = Math.min(each - from + 1, played.length);
+    for (let each = 0; each < count * 2; each += 1) {
+      const { slot, kind } = nth(strokes, nth(played, each < count ? each : each - count));
+      const at = nth(startTicks, slot) + (each < count ? 0 : lengthTicks);
+      if (at - lastAt >= ticks || after.get(kind)?.has(lastKind)) from = each;
+      lastAt = at;
+      lastKind = kind;
+      const length = Math.min(each - from + 1, count);
       if (length <= most) continue;
       most = length;
-      best = { hand, played, end: each };
+      found = { hand, played, end: each };
     }
   }
-  if (!best) return undefined;
-  const { hand, played, end } = best;
+  if (!found) return undefined;
+  const { hand, played, end } = found;
   const first = end - most + 1;
   const slots = Array.from(
     { length: most },
-    (_, at) => nth(played, (first + at) % played.length).slot,
+    (_, at) => nth(strokes, nth(played, (first + at) % played.length)).slot,
   );
   return { hand, slots };
 }

@@ -16,26 +16,35 @@ export function longestWaits(layer: Layer, timing: Timing, index: number): reado
   const grid = timing.layers[index];
   if (!grid || grid.lengthTicks === 0) return [];
   const hands = handsOf(layer);
-  return (['R', 'L'] as const).flatMap((hand): Wait[] => {
-    const slots = [
-      ...new Set(
-        layer.strokes.flatMap(({ slot }, at) =>
-          LIMBS[nth(hands, at)] & LIMBS[hand] ? [slot] : [],
-        ),
-      ),
-    ];
-    let best: { readonly slot: number; readonly after: Ticks; readonly ticks: Ticks } | undefined;
-    slots.forEach((slot, at) => {
-      const after = nth(grid.startTicks, slot);
-      const next = slots[at + 1];
-      const until =
-        next === undefined
-          ? nth(grid.startTicks, nth(slots, 0)) + grid.lengthTicks
-          : nth(grid.startTicks, next);
-      if (until - after > (best?.ticks ?? 0)) best = { slot, after, ticks: until - after };
-    });
-    if (!best) return [];
-    const { slot, after, ticks } = best as { slot: number; after: Ticks; ticks: Ticks };
-    return [{ hand, gap: rational(ticks, timing.ticksPerPulse), after, slot }];
-  });
+  const { startTicks, lengthTicks } = grid;
+  const waits: Wait[] = [];
+  for (const hand of ['R', 'L'] as const) {
+    const limb = LIMBS[hand];
+    let first = -1;
+    let last = -1;
+    let best = 0;
+    let slot = -1;
+    for (let at = 0; at < hands.length; at += 1) {
+      const here = layer.strokes[at]?.slot ?? last;
+      if (!(LIMBS[nth(hands, at)] & limb) || here === last) continue;
+      if (last < 0) first = here;
+      else {
+        const wait = nth(startTicks, here) - nth(startTicks, last);
+        if (wait > best) {
+          best = wait;
+          slot = last;
+        }
+      }
+      last = here;
+    }
+    if (first < 0) continue;
+    const overSeam = nth(startTicks, first) + lengthTicks - nth(startTicks, last);
+    if (overSeam > best) {
+      best = overSeam;
+      slot = last;
+    }
+    const gap = rational(best, timing.ticksPerPulse);
+    waits.push({ hand, gap, after: nth(startTicks, slot), slot });
+  }
+  return waits;
 }

@@ -25,14 +25,16 @@ export function leadingLine(line: SoundingLine, span: Ticks, wanted: ReadFrom): 
 }
 
 function picked(line: SoundingLine, from: ReadFrom): LeadingLine {
-  const leads = (at: number) =>
-    from === 'every stroke' || nth(from === 'accents' ? line.accented : line.plain, at);
-  const places = line.slots.flatMap((_, at) => (leads(at) ? [at] : []));
-  return {
-    from,
-    slots: places.map((at) => nth(line.slots, at)),
-    onsets: places.map((at) => nth(line.onsets, at)),
-  };
+  if (from === 'every stroke') return { from, slots: line.slots, onsets: line.onsets };
+  const leads = from === 'accents' ? line.accented : line.plain;
+  const slots: number[] = [];
+  const onsets: Ticks[] = [];
+  for (let at = 0; at < leads.length; at += 1) {
+    if (!leads[at]) continue;
+    slots.push(nth(line.slots, at));
+    onsets.push(nth(line.onsets, at));
+  }
+  return { from, slots, onsets };
 }
 
 /** Whether the strides of a line are all one; a single stroke fills nothing. */

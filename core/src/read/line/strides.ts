@@ -33,6 +33,9 @@ export function stridesInPulses(
   });
 }
 
+/** More than a cell has slots. */
+const LONGEST = 128;
+
 /** So many parts of a beat that is cut into `of`: 2 of 3, not brought down. */
 export interface Parts {
   readonly parts: number;
@@ -52,15 +55,24 @@ export function stridesInParts(
 ): readonly (readonly Parts[])[] | undefined {
   if (layer.cells.some(({ beats }) => beats.num !== 1 || beats.den !== 1)) return undefined;
   const count = grid.startTicks.length;
+  // A line has few different strides: equal ones within one cell are one object.
+  const known = new Map<number, readonly Parts[]>();
   return slots.map((slot, index) => {
     const end = slots[index + 1] ?? nth(slots, 0) + count;
+    const cell = nth(grid.cellOf, slot);
+    const { slots: of } = nth(layer.cells, cell);
+    const isWithin = end <= count && nth(grid.cellOf, end - 1) === cell;
+    const key = (end - slot) * LONGEST + of;
+    const same = isWithin ? known.get(key) : undefined;
+    if (same) return same;
     const stride: { parts: number; of: number }[] = [];
     for (let at = slot; at < end; at += 1) {
-      const of = nth(layer.cells, nth(grid.cellOf, at % count)).slots;
+      const here = nth(layer.cells, nth(grid.cellOf, at % count)).slots;
       const last = stride.at(-1);
-      if (last?.of === of) last.parts += 1;
-      else stride.push({ parts: 1, of });
+      if (last?.of === here) last.parts += 1;
+      else stride.push({ parts: 1, of: here });
     }
+    if (isWithin) known.set(key, stride);
     return stride;
   });
 }

@@ -3,7 +3,7 @@ import type { Timing } from '../../rhythm/index.ts';
 import { rational, type Ticks } from '../../time/index.ts';
 import { form } from '../../wording/index.ts';
 import { stridesInPulses } from '../line/strides.ts';
-import { type Finding, plain } from './finding.ts';
+import { type Finding, plain, touching } from './finding.ts';
 import { sayPulse } from './place.ts';
 import { sayStrides } from './row.ts';
 import type { Subject } from './subject.ts';
@@ -31,13 +31,14 @@ export function accentFindings({
   const findings = [
     plain(`${sayAccents(onsets, timing)}: strides ${sayStrides(gaps)}.`, slots, 'accents'),
   ];
-  shared.forEach(({ accented }, at) => {
-    if (accented.length === 0) return;
-    const all = accented.length === slots.length;
+  shared.forEach((met, at) => {
+    const { accents } = met;
+    if (accents === 0) return;
+    const all = accents === slots.length;
     const few = ['', 'It', 'Both'][slots.length];
-    const how = all ? (few ?? `All ${slots.length}`) : `${accented.length} of ${slots.length}`;
-    const falls = form(accented.length, 'falls');
-    findings.push(plain(`${how} ${falls} with ${rhythm.layers[at]?.name}.`, accented));
+    const how = all ? (few ?? `All ${slots.length}`) : `${accents} of ${slots.length}`;
+    const falls = form(accents, 'falls');
+    findings.push(touching(`${how} ${falls} with ${rhythm.layers[at]?.name}.`, () => met.accented));
   });
   return findings;
 }

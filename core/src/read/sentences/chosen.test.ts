@@ -31,7 +31,7 @@ describe('who falls with whom', () => {
           if (!grid) return;
           const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
           const shared = sharedWith(rhythm, timing, index);
-          expect(shared[index]).toEqual({ slots: [], accented: [] });
+          expect(shared[index]).toMatchObject({ count: 0, accents: 0, slots: [], accented: [] });
           rhythm.layers.forEach((other, at) => {
             const theirs = timing.layers[at];
             if (at === index || !theirs) return;
@@ -129,8 +129,8 @@ describe('who sounds when, at the edges', () => {
     );
     expect(layersTogether(rhythm, timing, 31, 0)).toHaveLength(31);
     const shared = sharedWith(rhythm, timing, 30);
-    expect(shared[31]).toEqual({ slots: [0], accented: [] });
-    expect(shared[28]).toEqual({ slots: [0, 3], accented: [3] });
+    expect(shared[31]).toMatchObject({ count: 1, accents: 0, slots: [0], accented: [] });
+    expect(shared[28]).toMatchObject({ count: 2, accents: 1, slots: [0, 3], accented: [3] });
   });
 
   it('follows layers whose grid is too long for a table, each at its own rounds', () => {

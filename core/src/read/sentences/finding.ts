@@ -28,3 +28,28 @@ export function plain(text: string, slots: readonly number[] = [], figure?: Figu
   // Written out: hundreds are made after every edit of a large rhythm.
   return figure ? { text, slots, tone: 'plain', figure } : { text, slots, tone: 'plain' };
 }
+
+/** A sentence whose slots are listed when somebody asks for them: most are never touched. */
+class Touching implements Finding {
+  readonly text: string;
+  readonly tone = 'plain';
+  readonly figure?: Figure;
+  #slots: readonly number[] | undefined;
+  readonly #list: () => readonly number[];
+
+  constructor(text: string, list: () => readonly number[], figure?: Figure) {
+    this.text = text;
+    this.#list = list;
+    if (figure) this.figure = figure;
+  }
+
+  get slots(): readonly number[] {
+    this.#slots ??= this.#list();
+    return this.#slots;
+  }
+}
+
+/** @param slots lists them; it is called once at most */
+export function touching(text: string, slots: () => readonly number[], figure?: Figure): Finding {
+  return new Touching(text, slots, figure);
+}

@@ -18,13 +18,18 @@ export function sayStrides(gaps: readonly Pulses[]): string {
 
 /** Strides in parts of the beat: `2/4 1/3`, with a plus where one goes over into another division. */
 export function sayParts(strides: readonly (readonly Parts[])[]): string {
-  return sayRow(
-    strides.map((stride) =>
-      stride
+  const known = new Map<readonly Parts[], string>();
+  const words = strides.map((stride) => {
+    let word = known.get(stride);
+    if (word === undefined) {
+      word = stride
         .map(({ parts, of }) => (parts % of === 0 ? `${parts / of}` : `${parts}/${of}`))
-        .join('+'),
-    ),
-  );
+        .join('+');
+      known.set(stride, word);
+    }
+    return word;
+  });
+  return sayRow(words);
 }
 
 /**

@@ -1,4 +1,4 @@
-import { type Finding, plain } from './finding.ts';
+import { type Finding, plain, touching } from './finding.ts';
 import type { Subject } from './subject.ts';
 
 /** How many strokes fall with those of each other layer. */
@@ -7,10 +7,15 @@ export function togetherFindings({ rhythm, index, line, shared }: Subject): read
   if (slots.length === 0) return [];
   return rhythm.layers.flatMap((other, at): Finding[] => {
     if (at === index || other.strokes.length === 0) return [];
-    const met = shared[at]?.slots ?? [];
-    if (met.length === 0) return [plain(`Never falls with ${other.name} the first time round.`)];
+    const met = shared[at];
+    if (!met || met.count === 0)
+      return [plain(`Never falls with ${other.name} the first time round.`)];
     return [
-      plain(`${met.length} of ${slots.length} strokes fall with ${other.name}.`, met, 'together'),
+      touching(
+        `${met.count} of ${slots.length} strokes fall with ${other.name}.`,
+        () => met.slots,
+        'together',
+      ),
     ];
   });
 }

@@ -1,6 +1,10 @@
+import { nth } from '../../bounds/index.ts';
 import { FAMILIES } from '../../instrument/index.ts';
+import type { Layer, LayerGrid } from '../../rhythm/index.ts';
+import type { Ticks } from '../../time/index.ts';
 import { capital } from '../../wording/index.ts';
-import { highShare, type Weight, weightOf } from '../strokes/weight.ts';
+import type { ReadSettings } from '../settings.ts';
+import { highShare, highShares, type Weight, weightOf } from '../strokes/weight.ts';
 import { type Finding, plain } from './finding.ts';
 import type { Subject } from './subject.ts';
 
@@ -41,6 +45,10 @@ export function sayBalance(
   return { text: `${shares}, as you want.`, isWanted: true };
 }
 
+function isWithin(share: number, { least, most }: ReadSettings['high']): boolean {
+  return share >= least && share <= most;
+}
+
 /** So many turns have their balance said one by one; of more only those that are not as wanted. */
 const MOST_TURNS = 8;
 
@@ -63,18 +71,10 @@ function byTurn({ layer, grid, settings }: Subject, whole: number): readonly Fin
   const { startTicks, turnTicks, lengthTicks } = grid;
   const turns = lengthTicks / turnTicks;
   if (!Number.isInteger(turns) || turns < 2) return [];
-  const firsts = Array.from({ length: turns + 1 }, (_, turn) => {
-    const slot = startTicks.findIndex((ticks) => ticks >= turn * turnTicks);
-    return slot < 0 ? startTicks.length : slot;
-  });
-  const said = firsts.slice(0, -1).flatMap((from, turn) => {
-    const to = firsts[turn + 1] ?? startTicks.length;
-    const high = highShare(layer, from, to);
-    if (high === undefined) return [];
-    const { isWanted } = sayBalance(high, settings.high);
-    const slots = layer.strokes.map(({ slot }) => slot).filter((slot) => slot >= from && slot < to);
-    return [{ turn: turn + 1, high, isWanted, slots: [...new Set(slots)] }];
-  });
+  const firsts = firstSlots(startTicks, turnTicks, turns);
+  const said = highShares(layer, firsts).flatMap((high, turn) =>
+    high === undefined ? [] : [{ turn: turn + 1, high, isWanted: isWithin(high, settings.high) }],
+  );
   const off = said.filter(({ isWanted }) => !isWanted);
   const isOdd = said.some(({ high }) => percent(high) !== percent(whole));
   const words = (list: typeof said) =>
@@ -85,10 +85,31 @@ function byTurn({ layer, grid, settings }: Subject, whole: number): readonly Fin
       ? [
           {
             text: `Not as you want in ${off.length === 1 ? 'turn' : 'turns'} ${off.map(({ turn }) => turn).join(', ')}.`,
-            slots: off.flatMap(({ slots }) => slots),
+            slots: off.flatMap(({ turn }) =>
+              slotsBetween(layer, firsts[turn - 1] ?? 0, firsts[turn] ?? 0),
+            ),
             tone: 'warn' as const,
           },
         ]
       : []),
   ];
+}
+
+/** The first slot of each turn, and the one after the last. */
+function firstSlots(
+  startTicks: LayerGrid['startTicks'],
+  turnTicks: Ticks,
+  turns: number,
+): readonly number[] {
+  const firsts: number[] = [];
+  for (let slot = 0; slot < startTicks.length && firsts.length < turns; slot += 1) {
+    if (nth(startTicks, slot) >= firsts.length * turnTicks) firsts.push(slot);
+  }
+  while (firsts.length <= turns) firsts.push(startTicks.length);
+  return firsts;
+}
+
+function slotsBetween(layer: Layer, from: number, to: number): readonly number[] {
+  const slots = layer.strokes.map(({ slot }) => slot);
+  return [...new Set(slots.filter((slot) => slot >= from && slot < to))];
 }

@@ -1,7 +1,9 @@
+import { nth } from '../../bounds/index.ts';
 import {
   FAMILIES,
   type Family,
   findInstrument,
+  type Instrument,
   type StrokeKind,
   strokeKind,
 } from '../../instrument/index.ts';
@@ -17,10 +19,7 @@ export function weightOf(layers: readonly Layer[]): Weight {
   for (const layer of layers) {
     const instrument = findInstrument(layer.instrument);
     if (!instrument) continue;
-    // Forces by kind first: a layer has many strokes of few kinds.
-    const byKind = new Map<string, number>();
-    for (const { kind, force } of layer.strokes) byKind.set(kind, (byKind.get(kind) ?? 0) + force);
-    for (const [kind, force] of byKind) {
+    for (const [kind, force] of forceByKind(layer)) {
       const family = strokeKind(instrument, kind)?.family;
       if (!family) continue;
       sums[family] += force / 4;
@@ -29,6 +28,22 @@ export function weightOf(layers: readonly Layer[]): Weight {
   }
   if (all > 0) for (const family of FAMILIES) sums[family] /= all;
   return sums;
+}
+
+/** The summed force of each kind of stroke, kind by kind: a layer has many strokes of few kinds. */
+function forceByKind({ strokes }: Pick<Layer, 'strokes'>): readonly (readonly [string, number])[] {
+  const kinds: string[] = [];
+  const sums: number[] = [];
+  for (let each = 0; each < strokes.length; each += 1) {
+    const { kind, force } = nth(strokes, each);
+    const at = kinds.indexOf(kind);
+    if (at >= 0) sums[at] = nth(sums, at) + force;
+    else {
+      kinds.push(kind);
+      sums.push(force);
+    }
+  }
+  return kinds.map((kind, at) => [kind, nth(sums, at)]);
 }
 
 /** Where a stroke belongs in the balance of low against high. */
@@ -67,23 +82,57 @@ export const USUAL_HIGH = 0.6;
 /**
  * The share of the high sounds in the summed force of the low and the high ones, 0 to 1; undefined where
  * either is missing.
- * @param from first slot; `to` the one after the last
  */
-export function highShare(
-  layer: Pick<Layer, 'instrument' | 'strokes'>,
-  from = 0,
-  to = Number.POSITIVE_INFINITY,
-): number | undefined {
-  const instrument = findInstrument(layer.instrument);
-  if (!instrument) return undefined;
-  const registers = new Map<string, Register | undefined>(
-    instrument.strokes.map((kind) => [kind.code, registerOf(kind)]),
-  );
-  const force = { low: 0, high: 0 };
-  for (const stroke of layer.strokes) {
-    if (stroke.slot < from || stroke.slot >= to) continue;
-    const register = registers.get(stroke.kind);
-    if (register) force[register] += stroke.force;
+export function highShare(layer: Pick<Layer, 'instrument' | 'strokes'>): number | undefined {
+  const registers = registersOf(layer.instrument);
+  let low = 0;
+  let high = 0;
+  for (const [kind, force] of forceByKind(layer)) {
+    const register = registers.get(kind);
+    if (register === 'high') high += force;
+    else if (register === 'low') low += force;
   }
-  return force.low > 0 && force.high > 0 ? force.high / (force.low + force.high) : undefined;
+  return low > 0 && high > 0 ? high / (low + high) : undefined;
+}
+
+/**
+ * The same for stretches that follow one another.
+ * @param firsts the first slot of each, and the one after the last
+ */
+export function highShares(
+  layer: Pick<Layer, 'instrument' | 'strokes'>,
+  firsts: readonly number[],
+): readonly (number | undefined)[] {
+  const registers = registersOf(layer.instrument);
+  const shares: (number | undefined)[] = [];
+  const { strokes } = layer;
+  let at = 0;
+  for (let stretch = 0; stretch + 1 < firsts.length; stretch += 1) {
+    const end = nth(firsts, stretch + 1);
+    let low = 0;
+    let high = 0;
+    for (; at < strokes.length; at += 1) {
+      const { slot, kind, force } = nth(strokes, at);
+      if (slot >= end) break;
+      const register = registers.get(kind);
+      if (register === 'high') high += force;
+      else if (register === 'low') low += force;
+    }
+    shares.push(low > 0 && high > 0 ? high / (low + high) : undefined);
+  }
+  return shares;
+}
+
+const registers = new WeakMap<Instrument, ReadonlyMap<string, Register | undefined>>();
+const NO_REGISTERS: ReadonlyMap<string, Register | undefined> = new Map();
+
+function registersOf(id: string): ReadonlyMap<string, Register | undefined> {
+  const instrument = findInstrument(id);
+  if (!instrument) return NO_REGISTERS;
+  let known = registers.get(instrument);
+  if (!known) {
+    known = new Map(instrument.strokes.map((kind) => [kind.code, registerOf(kind)]));
+    registers.set(instrument, known);
+  }
+  return known;
 }

@@ -1,7 +1,7 @@
 import { nth } from '../../bounds/index.ts';
 import type { Layer, Lines, Timing } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
-import { soundingLine } from '../places/sounding.ts';
+import { type SoundingLine, soundingLine } from '../places/sounding.ts';
 
 /** Layers of one length, and which of them sound at each moment of it: a bit for each layer. */
 interface SameLength {
@@ -62,34 +62,90 @@ export function layersAt(sounding: WhoSounds, ticks: Ticks): number {
 
 /** What of a layer falls together with another one, the first time round. */
 export interface Shared {
-  /** Its slots at whose moments the other sounds as well. */
-  readonly slots: number[];
+  /** How many of its sounding slots, and of its accented ones. */
+  readonly count: number;
+  readonly accents: number;
+  /** Its slots at whose moments the other sounds as well; listed when they are asked for. */
+  readonly slots: readonly number[];
   /** Those of them that are accented. */
-  readonly accented: number[];
+  readonly accented: readonly number[];
+}
+
+/** Who sounds with each of the sounding slots of a layer: a bit for each other layer. */
+interface Met {
+  readonly line: SoundingLine;
+  readonly masks: Int32Array;
+}
+
+class SharedLine implements Shared {
+  readonly count: number;
+  readonly accents: number;
+  readonly #met: Met | undefined;
+  readonly #other: number;
+
+  constructor(met: Met | undefined, other: number, count: number, accents: number) {
+    this.count = count;
+    this.accents = accents;
+    this.#met = met;
+    this.#other = other;
+  }
+
+  get slots(): readonly number[] {
+    return this.#listed(false);
+  }
+
+  get accented(): readonly number[] {
+    return this.#listed(true);
+  }
+
+  #listed(accentedOnly: boolean): readonly number[] {
+    if (!this.#met) return [];
+    const { line, masks } = this.#met;
+    return line.slots.filter(
+      (_, at) => ((masks[at] ?? 0) >> this.#other) & 1 && (!accentedOnly || line.accented[at]),
+    );
+  }
 }
 
 /** What of a layer falls together with each layer, the first time round; with itself nothing. */
 export function sharedWith(lines: Lines, timing: Timing, index: number): readonly Shared[] {
-  const shared = lines.layers.map((): Shared => ({ slots: [], accented: [] }));
   const layer = lines.layers[index];
   const grid = timing.layers[index];
-  if (!layer || !grid) return shared;
-  const sounding = whoSounds(lines, timing);
-  const others = ~(1 << index);
-  const { slots, onsets, accented } = soundingLine(layer, grid);
-  for (let at = 0; at < onsets.length; at += 1) {
-    const slot = nth(slots, at);
-    const isAccent = accented[at];
-    // One bit after the other, the last first.
-    for (let left = layersAt(sounding, nth(onsets, at)) & others; left !== 0; ) {
-      const other = 31 - Math.clz32(left);
-      left &= ~(1 << other);
-      const here = shared[other];
-      here?.slots.push(slot);
-      if (isAccent) here?.accented.push(slot);
+  const met = layer && grid ? meet(lines, timing, index, soundingLine(layer, grid)) : undefined;
+  const counts = new Uint32Array(lines.layers.length);
+  const accents = new Uint32Array(lines.layers.length);
+  // Tables of numbers, whose length is that of what is counted along: nothing else can stand there.
+  if (met) {
+    const { masks, line } = met;
+    for (let at = 0; at < masks.length; at += 1) {
+      const isAccent = line.accented[at];
+      // One bit after the other, the last first.
+      for (let left = masks[at] ?? 0; left !== 0; ) {
+        const other = 31 - Math.clz32(left);
+        left &= ~(1 << other);
+        counts[other] = (counts[other] ?? 0) + 1;
+        if (isAccent) accents[other] = (accents[other] ?? 0) + 1;
+      }
     }
   }
-  return shared;
+  return lines.layers.map(
+    (_, other) => new SharedLine(met, other, counts[other] ?? 0, accents[other] ?? 0),
+  );
+}
+
+function meet(lines: Lines, timing: Timing, index: number, line: SoundingLine): Met {
+  const { onsets } = line;
+  const masks = new Int32Array(onsets.length);
+  const sounding = whoSounds(lines, timing);
+  const others = ~(1 << index);
+  const [only] = sounding;
+  // Mostly all layers have one length, and one look at a table tells who sounds.
+  const table = sounding.length === 1 && only?.at instanceof Uint32Array ? only.at : undefined;
+  for (let at = 0; at < onsets.length; at += 1) {
+    const onset = nth(onsets, at);
+    masks[at] = (table ? (table[onset] ?? 0) : layersAt(sounding, onset)) & others;
+  }
+  return { line, masks };
 }
 
 /** Layers, other than this one, with a stroke at the same moment the first time round. */
