@@ -54,7 +54,6 @@ const STATES: readonly {
       'keys and words': press('Keys and words'),
     },
   },
-  { name: 'Write, long', path: '/bench/ten-stairs/write', sight: 'Fit' },
   {
     name: 'Read',
     path: '/bench/lantern-steps/read',

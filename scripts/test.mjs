@@ -3,7 +3,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { ensurePackages, ROOT, run } from './setup.mjs';
+import { ensurePackages, ROOT, run, runBeside } from './setup.mjs';
 
 const REPORTS = join(ROOT, '.reports');
 
@@ -91,18 +91,36 @@ console.log(`packages (${taken()})`);
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS);
 
-step('types', run('npm', ['run', '--silent', 'types']));
-step('format and lint', run('npx', ['biome', 'ci', '.']));
-step(
-  'arrows',
-  run('npx', [
-    'depcruise',
-    '--config',
-    '.dependency-cruiser.cjs',
-    'core/src',
-    'web/src',
-    'server/src',
-  ]),
+/** What is checked without being run, in two rows side by side: each takes one core. */
+const typesOf =
+  (...workspaces) =>
+  () =>
+    runBeside('npm', ['run', '--silent', 'types', ...workspaces.flatMap((one) => ['-w', one])]);
+const ROWS = [
+  [
+    ['types of web and its tests', typesOf('web', 'e2e')],
+    [
+      'arrows',
+      () =>
+        runBeside('npx', [
+          'depcruise',
+          '--config',
+          '.dependency-cruiser.cjs',
+          'core/src',
+          'web/src',
+          'server/src',
+        ]),
+    ],
+  ],
+  [
+    ['types of core, server and bench', typesOf('core', 'server', 'bench')],
+    ['format and lint', () => runBeside('npx', ['biome', 'ci', '.'])],
+  ],
+];
+await Promise.all(
+  ROWS.map(async (row) => {
+    for (const [name, check] of row) step(name, await check());
+  }),
 );
 spawnSync(
   'npx',
