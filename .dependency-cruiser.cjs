@@ -16,6 +16,7 @@ const concepts = [
   'landing',
   'climb',
   'sound',
+  'passage',
   'formats',
 ];
 

@@ -169,6 +169,24 @@ export function cut<Tag>(
   };
 }
 
+/**
+ * Lets the last segment end with the turn that is heard then, at the first end of a turn that has not been
+ * handed out, so that something else can follow it there. As it is where it ends before that anyway.
+ * @param time the earliest moment at which something else may be heard
+ */
+export function endWithTurn<Tag>(
+  transport: Transport<Tag>,
+  time: Seconds = transport.until,
+): Transport<Tag> {
+  const last = transport.segments.at(-1);
+  if (!last || transport.ended) return transport;
+  const { turnTicks } = last.score;
+  const from = ticksAt(last, Math.max(time, transport.until, last.startTime));
+  const endTicks = Math.ceil((from - WHOLE) / turnTicks) * turnTicks;
+  if (endTicks >= last.endTicks) return transport;
+  return { ...transport, segments: [...transport.segments.slice(0, -1), { ...last, endTicks }] };
+}
+
 function ticksAt(segment: Segment<unknown>, time: Seconds): number {
   return segment.startTicks + (time - segment.startTime) / secondsPerTick(segment);
 }

@@ -8,6 +8,12 @@ export interface ProgramKey {
 /** Keys that hold on whole screens, said once: `useKeys(KEYS.play.keys, …)` listens, the help shows them. */
 export const KEYS = {
   play: { keys: 'space', shown: 'Space', what: 'play, stop; in Climb start, stop' },
+  here: { keys: 'shift+space', shown: 'Shift Space', what: 'play from here' },
+  chosen: {
+    keys: 'shift+enter',
+    shown: 'Shift Enter',
+    what: 'play what is chosen, or its turn, round and round',
+  },
   up: { keys: 'up', shown: '↑ in Climb', what: 'up a tempo' },
   down: { keys: 'down', shown: '↓ in Climb', what: 'down a tempo' },
   stay: { keys: 's', shown: 'S in Climb', what: 'stay at this tempo' },

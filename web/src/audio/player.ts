@@ -2,6 +2,7 @@ import {
   change,
   collect,
   cut,
+  endWithTurn,
   type NextSegment,
   type Position,
   positionAt,
@@ -46,6 +47,8 @@ export interface Player {
   stop(): void;
   /** As soon as it can be heard cleanly, at the same place in the music. */
   change(to: { readonly tempo?: Tempo; readonly score?: Score }): void;
+  /** Goes on with something else of the same owner when the turn ends that is heard now. */
+  followWith<Tag>(request: PlayRequest<Tag>): void;
   /** Breaks off and begins this stretch as soon as it can be heard cleanly. */
   cutTo<Tag>(next: NextSegment<Tag>): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
@@ -174,6 +177,23 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       sounds.prepare(soundsOf(score)).then(
         () => {
           if (mine === asked) goOnWith(to);
+        },
+        () => say(NOT_HEARD),
+      );
+    },
+    followWith(request) {
+      if (!transport) return;
+      const mine = asked;
+      sounds.prepare(soundsOf(request.first.score)).then(
+        () => {
+          if (!output || !transport || mine !== asked) return;
+          transport = endWithTurn(transport, output.now() + LEAD);
+          let begun = false;
+          next = (ended) => {
+            if (begun) return (request.next as typeof next)(ended);
+            begun = true;
+            return request.first;
+          };
         },
         () => say(NOT_HEARD),
       );

@@ -8,7 +8,8 @@ import {
 } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
-import { Play, Square } from 'lucide-react';
+import { ChevronDown, Play, Square } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
@@ -18,9 +19,13 @@ import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
 import { announce } from '../ui/live.tsx';
+import { screenElement } from '../ui/screen.ts';
+import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import type { OpenBench } from './open-bench.ts';
+import { LOOP_TAG, PLAY_WHAT, type PlayWhat, playing, sayWhat } from './play-what.ts';
 
 /** Who owns the player while a rhythm loops on the Bench. */
 export function loopOwner(rhythm: Rhythm): string {
@@ -38,14 +43,15 @@ function scoreOf(lines: Heard): Score | undefined {
 }
 
 interface PlayButtonProps {
+  readonly bench: Pick<OpenBench, 'chosen'>;
   readonly rhythm: Rhythm;
   readonly timed: TimingResult;
   /** Whether a turn is counted in first. */
   readonly countIn: boolean;
 }
 
-/** Plays the rhythm round and round, from the button or the space bar; edits are heard as they come. */
-export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
+/** Plays the rhythm, all of it or a part, from the button, the space bar or the menu; edits are heard as they come. */
+export function PlayButton({ bench, rhythm, timed, countIn }: PlayButtonProps) {
   const state = usePlayer();
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
@@ -61,6 +67,7 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
   const latest = useLatest<{ tempo: Tempo; score?: Score }>(score ? { tempo, score } : { tempo });
   const [word, setWord] = useState<string>();
+  const [what, setWhat] = useState<PlayWhat>('all');
   usePlayhead(mine, (at) => {
     const counting = at?.segment.tag === 'count-in';
     const words = countTurn(rhythm.counting ?? usualCounting(cycle), cycle);
@@ -77,48 +84,79 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
     return () => clearTimeout(timer);
   }, [heard]);
   useEffect(() => {
-    if (score && mine && player.position()?.segment.tag === 'loop') player.change({ score });
+    if (score && mine && player.position()?.segment.tag === LOOP_TAG) player.change({ score });
   }, [score, mine]);
   useEffect(() => {
     if (mine) player.change({ tempo });
   }, [tempo, mine]);
 
-  const toggle = () => {
+  const play = (what: PlayWhat) => {
+    const begin = scoreOf(lines);
+    if (!begin || !timed.ok) return;
+    const chosen = bench.chosen.now();
+    const { timing } = timed;
+    const parts = playing({ what, rhythm, timing, score: begin, tempo, chosen }, () => ({
+      score: latest.current.score ?? begin,
+      tempo: latest.current.tempo,
+    }));
+    setWhat(what);
+    const said = sayWhat(what, rhythm, timing, chosen);
     if (mine) {
-      player.stop();
-      announce('Stopped');
+      player.followWith({ owner, ...parts });
+      toast(`${said}: it comes when this turn ends.`);
       return;
     }
-    const begin = scoreOf(lines);
-    if (!begin) return;
-    const loop = {
-      score: begin,
+    const bar = scoreCountIn(cycle);
+    const counted = {
+      score: bar,
       tempo,
       startTicks: 0,
-      endTicks: Number.POSITIVE_INFINITY,
-      tag: 'loop',
+      endTicks: bar.lengthTicks,
+      tag: 'count-in',
     };
-    const bar = scoreCountIn(cycle);
-    const counted = { ...loop, score: bar, endTicks: bar.lengthTicks, tag: 'count-in' };
-    announce(`Playing at ${tempo.bpm}`);
+    announce(`Playing at ${tempo.bpm}. ${said}.`);
     void player.play({
       owner,
-      first: countIn ? counted : loop,
+      first: countIn ? counted : parts.first,
       next: (ended) =>
         // The rhythm as it is when the count-in ends, with what was written meanwhile.
-        ended.tag === 'count-in' ? { ...loop, ...latest.current } : undefined,
+        ended.tag === 'count-in' ? { ...parts.first, ...latest.current } : parts.next(),
     });
   };
+  const stop = () => {
+    player.stop();
+    announce('Stopped');
+  };
+  const toggle = () => (mine ? stop() : play('all'));
   useKeys(KEYS.play.keys, toggle);
+  useKeys(KEYS.here.keys, () => play('here'));
+  useKeys(KEYS.chosen.keys, () => play('chosen'));
+  const hasCalls = turns?.some(({ mark }) => mark === 'call') ?? false;
+  const choices = PLAY_WHAT.filter((one) => one !== 'calls once' || hasCalls);
+  const nameOf = (one: PlayWhat) =>
+    timed.ok ? sayWhat(one, rhythm, timed.timing, bench.chosen.now()) : '';
   useOffers('This rhythm', () => [
-    { label: mine ? 'Stop' : 'Play', also: 'hear listen sound start', keys: 'Space', run: toggle },
+    {
+      label: mine ? 'Stop' : 'Play',
+      also: 'hear listen sound start',
+      keys: KEYS.play.shown,
+      run: toggle,
+    },
+    ...(timed.ok
+      ? choices.map((one) => ({
+          label: `Play: ${nameOf(one)}`,
+          also: 'loop repeat part section passage turn once lead-in start',
+          keys: WHAT_KEYS[one],
+          run: () => play(one),
+        }))
+      : []),
   ]);
 
   return (
-    <span className="relative">
+    <span className="relative inline-flex">
       <Button
         look="go"
-        className="min-w-24 max-sm:min-w-20 max-sm:px-2"
+        className="min-w-24 rounded-r-none! max-sm:min-w-18 max-sm:px-2"
         disabled={!timed.ok}
         onClick={toggle}
         title="Space bar"
@@ -127,6 +165,34 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
         {mine ? 'Stop' : 'Play'}
         {word ? <span className="min-w-6 font-title text-lg font-bold">{word}</span> : null}
       </Button>
+      <DropdownMenu.Root modal={false}>
+        <DropdownMenu.Trigger
+          aria-label="All of it, or a part"
+          title="Play a part: from here, what is chosen, once"
+          disabled={!timed.ok}
+          className="inline-flex h-9 items-center rounded-r-lg border-l border-on-go/40 bg-go px-1 text-on-go hover:brightness-110 disabled:opacity-45"
+        >
+          <ChevronDown aria-hidden size={16} />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal container={screenElement()}>
+          <DropdownMenu.Content
+            align="start"
+            collisionPadding={8}
+            className="z-20 min-w-80 rounded-xl border border-edge bg-card p-1.5 shadow-xl"
+          >
+            {choices.map((one) => (
+              <DropdownMenu.Item
+                key={one}
+                className="flex min-h-9 cursor-pointer items-center justify-between gap-4 rounded-lg px-3 py-1 text-note outline-none data-highlighted:bg-band"
+                onSelect={() => play(one)}
+              >
+                <span className={mine && one === what ? 'font-semibold' : ''}>{nameOf(one)}</span>
+                <kbd className="text-fine whitespace-nowrap text-quiet">{WHAT_KEYS[one]}</kbd>
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
       {state.status === 'blocked' ? (
         <span
           role="alert"
@@ -138,3 +204,12 @@ export function PlayButton({ rhythm, timed, countIn }: PlayButtonProps) {
     </span>
   );
 }
+
+/** The keys of what is played, where it has one. */
+const WHAT_KEYS: Readonly<Record<PlayWhat, string | undefined>> = {
+  all: KEYS.play.shown,
+  here: KEYS.here.shown,
+  chosen: KEYS.chosen.shown,
+  once: undefined,
+  'calls once': undefined,
+};

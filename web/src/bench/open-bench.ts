@@ -3,6 +3,7 @@ import { type Rhythm, type TimingResult, timeRhythm } from '@stride/core/rhythm'
 import type { Mix } from '../store/db.ts';
 import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
 import { silentLayers } from './mix.ts';
+import type { ChosenStretch } from './play-what.ts';
 
 /** What the stages of the Bench see of the open rhythm at one moment. */
 export interface BenchState {
@@ -24,6 +25,8 @@ export interface OpenBench {
   getState(): BenchState;
   subscribe(listener: () => void): () => void;
   chooseLayer(index: number): void;
+  /** What the stage that is shown has chosen on its line; asked when something is to be played. */
+  readonly chosen: { now: () => ChosenStretch | undefined };
   setMix(change: Partial<Mix>): void;
   /**
    * An edit of the rhythm; typed text of the layers that it changes is written anew.
@@ -62,6 +65,7 @@ export function openBench(document: RhythmDocument): OpenBench {
 
   return {
     document,
+    chosen: { now: () => undefined },
     getState,
     subscribe(listener) {
       const leave = document.subscribe(listener);

@@ -5,6 +5,7 @@ import { useSearchParams } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
+import { useChosen } from '../bench/use-chosen.ts';
 import { useReadSettings } from '../store/read-settings.ts';
 import { drawnTurns } from '../strideline/geometry.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
@@ -53,6 +54,7 @@ export function Read() {
     [chooseLayer],
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
+  useChosen(bench, line.grid, line.ranges.get(layerIndex) ?? [chosen.slot, chosen.slot]);
   const { pick, weigh, slide } = useSteady(line.commands);
   const { timeline } = against;
   const turnLabels = useMemo(() => {

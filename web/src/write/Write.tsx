@@ -6,6 +6,7 @@ import { useLocation } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
+import { useChosen } from '../bench/use-chosen.ts';
 import { drawnTurns } from '../strideline/geometry.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
@@ -57,6 +58,7 @@ export function Write() {
     [chooseLayer],
   );
   const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
+  useChosen(bench, line.grid, line.ranges.get(layerIndex) ?? [chosen.slot, chosen.slot]);
   const { state: arrived } = useLocation() as { readonly state: { readonly begin?: true } | null };
   const isBegun = arrived?.begin === true;
   const firstSlot = slotElementId(rhythm.id, { layer: 0, slot: 0 });

@@ -1,0 +1,180 @@
+import fc from 'fast-check';
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { checkRhythm, nameTurn, type Rhythm, timeRhythm } from '../rhythm/index.ts';
+import { collect, scoreRhythm, startTransport } from '../sound/index.ts';
+import { timed } from '../text/timed.testkit.ts';
+import { toNumber } from '../time/index.ts';
+import {
+  callsOnce,
+  followingPlace,
+  fromHere,
+  ONLY,
+  type Passage,
+  PassageSchema,
+  passageLength,
+  SEQUENCE_START,
+  type Sequence,
+  type SequencePlace,
+  SequenceSchema,
+  sayTurns,
+  scorePassage,
+  segmentOf,
+  stretchPassage,
+  turnsInOrder,
+  turnsPassage,
+} from './index.ts';
+
+const { rhythm, timing } = timed(
+  'rhythm A\ncycle 4x2\ntempo 60 per 4\nturn 1 call\nlayer D : goblet drum\nplay D! (k) T k / D! . t . | T! . . . / K . T . | D . . . / . . . .\nlayer B : claves\nplay X . . . / X . . .',
+);
+
+/** The pulses and kinds that are heard in so many seconds of a sequence, with the seconds. */
+function heard(of: Rhythm, sequence: Sequence, seconds: number) {
+  const time = timeRhythm(of);
+  if (!time.ok) throw new Error(time.message);
+  const at = (place: SequencePlace) => {
+    const passage = sequence.passages[place.passage];
+    if (!passage) throw new Error('no passage');
+    return segmentOf(of, scorePassage(of, time.timing, passage), passage, place);
+  };
+  const first = { ...at(SEQUENCE_START), startTime: 0 };
+  const { due, transport } = collect(startTransport(first), seconds, ({ tag }) => {
+    const next = followingPlace(sequence, tag);
+    return next && at(next);
+  });
+  return {
+    ended: transport.ended,
+    strokes: due
+      .filter(({ event }) => event.layer.startsWith('layer'))
+      .map(({ time: when, event }) => [Number(when.toFixed(3)), event.sound.kind] as const),
+  };
+}
+
+/** What sounds of the goblet drum, as its letters with the quarter seconds between. */
+const kinds = (sequence: Sequence, seconds: number) =>
+  heard(rhythm, sequence, seconds)
+    .strokes.filter(([, kind]) => kind !== 'X')
+    .map(([when, kind]) => `${kind}${when * 4}`)
+    .join(' ');
+
+describe('a passage', () => {
+  const turn = turnsPassage(rhythm, 0, 1);
+
+  it('is a stretch in exact pulses, over the seam too', () => {
+    expect(passageLength(turn)).toEqual({ num: 8, den: 1 });
+    const seam = stretchPassage(timing, 23 * timing.ticksPerPulse, timing.ticksPerPulse);
+    expect(toNumber(passageLength(seam))).toBe(2);
+    expect(kinds({ passages: [seam], again: 0 }, 1)).toBe('D1 D3');
+  });
+
+  it('leaves out layers, hands and kinds, and rests stand in for them', () => {
+    const of = (change: Partial<Passage>) => kinds({ passages: [{ ...turn, ...change }] }, 2);
+    expect(of({})).toBe('D0 k1 T2 k3 D4 t6');
+    expect(of({ hands: ['L'] })).toBe('k1 k3');
+    expect(of({ hands: ['R'] })).toBe('D0 T2 D4 t6');
+    expect(of({ only: 'accents' })).toBe('D0 D4');
+    expect(of({ only: 'no ghosts' })).toBe('D0 T2 k3 D4 t6');
+    expect(of({ only: 'low sounds' })).toBe('D0 D4');
+    expect(of({ layers: ['layer-2'] })).toBe('');
+    expect(of({ tempo: { bpm: 120, per: 4 } })).toBe('D0 k0.5 T1 k1.5 D2 t3');
+  });
+
+  it('never moves what is left, whatever is left out', () => {
+    const hands = fc.option(fc.subarray(['R', 'L', 'F'] as const), { nil: undefined });
+    const only = fc.option(fc.constantFrom(...ONLY), { nil: undefined });
+    fc.assert(
+      fc.property(
+        arbitraryRhythm.filter((one) => checkRhythm(one).ok),
+        hands,
+        only,
+        fc.boolean(),
+        (of, some, kind, one) => {
+          const time = timeRhythm(of);
+          if (!time.ok) return;
+          const whole = scoreRhythm(of, time.timing, of);
+          const passage: Passage = {
+            ...turnsPassage(of, 0, 1),
+            ...(some ? { hands: some } : {}),
+            ...(kind ? { only: kind } : {}),
+            ...(one ? { layers: ['layer-1'] } : {}),
+          };
+          const part = scorePassage(of, time.timing, passage);
+          expect([part.lengthTicks, part.turnTicks]).toEqual([whole.lengthTicks, whole.turnTicks]);
+          const all = new Set(whole.events.map((event) => JSON.stringify(event)));
+          for (const event of part.events) expect(all.has(JSON.stringify(event))).toBe(true);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is refused where it ends before it begins, or comes too often', () => {
+    const ok = (change: object) => v.safeParse(PassageSchema, { ...turn, ...change }).success;
+    expect([ok({}), ok({ to: turn.from }), ok({ times: 0 }), ok({ times: 1000 })]).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
+    expect(v.safeParse(SequenceSchema, { passages: [turn], again: 1 }).success).toBe(false);
+    expect(v.safeParse(SequenceSchema, { passages: [] }).success).toBe(false);
+  });
+});
+
+describe('a sequence', () => {
+  it('goes through its passages, each as often as it says, and stops or begins again', () => {
+    const order = turnsInOrder(rhythm, [
+      { turn: 1, times: 2 },
+      { turn: 2, times: 1 },
+    ]);
+    expect(kinds(order, 8)).toBe('T0 K4 T6 T8 K12 T14 D16 T24 K28 T30');
+    const { again: _again, ...once } = order;
+    expect(heard(rhythm, once, 20)).toMatchObject({ ended: true });
+    expect(kinds(once, 20)).toBe('T0 K4 T6 T8 K12 T14 D16');
+  });
+
+  it('plays a call the first time only', () => {
+    const sequence = callsOnce(rhythm, timing);
+    expect(sequence.passages.map((one) => sayTurns(rhythm, one))).toEqual([
+      'turns 1 to 3',
+      'turns 2 to 3',
+    ]);
+    expect(
+      kinds(sequence, 10.1).startsWith('D0 k1 T2 k3 D4 t6 T8 K12 T14 D16 T24 K28 T30 D32 T40'),
+    ).toBe(true);
+    const middle = nameTurn(nameTurn(rhythm, 0, 'plain'), 1, 'call');
+    expect(callsOnce(middle, timing).passages.map((one) => sayTurns(rhythm, one))).toEqual([
+      'turns 1 to 3',
+      'turn 1',
+      'turn 3',
+    ]);
+    expect(callsOnce(nameTurn(rhythm, 0, 'plain'), timing).passages).toHaveLength(1);
+  });
+
+  it('begins here, and goes round from the beginning', () => {
+    const here = fromHere(rhythm, timing, 20 * timing.ticksPerPulse);
+    expect(kinds(here, 3)).toBe('D4 k5 T6 k7 D8 t10');
+    expect(fromHere(rhythm, timing, 0).passages).toHaveLength(1);
+  });
+
+  it('of many passages is exact to the last, with no gap between', () => {
+    const passages = Array.from({ length: 400 }, (_, at) =>
+      stretchPassage(timing, (at % 5) * timing.ticksPerPulse, 8 * timing.ticksPerPulse),
+    );
+    const sequence: Sequence = { passages };
+    expect(v.safeParse(SequenceSchema, sequence).success).toBe(true);
+    const { strokes, ended } = heard(rhythm, sequence, 1000);
+    expect(ended).toBe(true);
+    let at = 0;
+    const expected = passages.flatMap((one) => {
+      const from = toNumber(one.from);
+      const here = [0, 1, 2, 3, 4, 6].filter((pulse) => pulse >= from);
+      const times = here.map((pulse) => Number(((at + pulse - from) / 4).toFixed(3)));
+      at += 8 - from;
+      return times;
+    });
+    expect(strokes.filter(([, kind]) => kind !== 'X').map(([when]) => when)).toEqual(expected);
+  });
+});

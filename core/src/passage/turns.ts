@@ -1,0 +1,90 @@
+import { turnPulses } from '../cycle/index.ts';
+import type { Rhythm, Timing } from '../rhythm/index.ts';
+import type { Passage, Sequence } from './passage.ts';
+
+/** One turn, from 0, and how often it comes. */
+export interface OrderedTurn {
+  readonly turn: number;
+  readonly times: number;
+}
+
+/** A passage of whole turns. @param to the turn after the last */
+export function turnsPassage(
+  { cycle }: Pick<Rhythm, 'cycle'>,
+  from: number,
+  to: number,
+  times = 1,
+): Passage {
+  const turn = turnPulses(cycle);
+  return { from: { num: from * turn, den: 1 }, to: { num: to * turn, den: 1 }, times };
+}
+
+/** Turns in an order of one's own, round and round: A A A B. */
+export function turnsInOrder(
+  rhythm: Pick<Rhythm, 'cycle'>,
+  order: readonly OrderedTurn[],
+): Sequence {
+  return {
+    passages: order.map(({ turn, times }) => turnsPassage(rhythm, turn, turn + 1, times)),
+    again: 0,
+  };
+}
+
+/** How many turns a rhythm has until everything comes round. */
+export function turnCount({ fullTicks, turnTicks }: Timing): number {
+  return fullTicks / turnTicks;
+}
+
+/**
+ * Everything once, and then round and round without the turns that are marked as a call; as it is where
+ * there is none, or nothing else.
+ */
+export function callsOnce(rhythm: Pick<Rhythm, 'cycle' | 'turns'>, timing: Timing): Sequence {
+  const turns = turnCount(timing);
+  const calls = new Set(
+    rhythm.turns
+      ?.filter(({ mark, turn }) => mark === 'call' && turn < turns)
+      .map(({ turn }) => turn),
+  );
+  const all = turnsPassage(rhythm, 0, turns);
+  if (calls.size === 0 || calls.size === turns) return { passages: [all], again: 0 };
+  const rest: Passage[] = [];
+  for (let from = 0; from < turns; ) {
+    if (calls.has(from)) {
+      from += 1;
+      continue;
+    }
+    let to = from + 1;
+    while (to < turns && !calls.has(to)) to += 1;
+    rest.push(turnsPassage(rhythm, from, to));
+    from = to;
+  }
+  return { passages: [all, ...rest], again: 1 };
+}
+
+/** A stretch of ticks round and round; where its end comes before its beginning it goes over the seam. */
+export function stretchPassage(timing: Timing, from: number, to: number, times = 1): Passage {
+  const { ticksPerPulse, fullTicks } = timing;
+  const end = to > from ? to : to + fullTicks;
+  return {
+    from: { num: from, den: ticksPerPulse },
+    to: { num: end, den: ticksPerPulse },
+    times,
+  };
+}
+
+/** From a tick to the end, and then round and round from the beginning. */
+export function fromHere(rhythm: Pick<Rhythm, 'cycle'>, timing: Timing, from: number): Sequence {
+  const all = turnsPassage(rhythm, 0, turnCount(timing));
+  if (from <= 0) return { passages: [all], again: 0 };
+  return { passages: [stretchPassage(timing, from, timing.fullTicks), all], again: 1 };
+}
+
+/** The passages of a sequence as the player says them: “turn 2”, “turns 1 to 3”. */
+export function sayTurns(rhythm: Pick<Rhythm, 'cycle'>, passage: Passage): string | undefined {
+  const turn = turnPulses(rhythm.cycle);
+  const at = ({ num, den }: Passage['from']) => num / den / turn;
+  const [from, to] = [at(passage.from), at(passage.to)];
+  if (!Number.isInteger(from) || !Number.isInteger(to)) return undefined;
+  return to - from === 1 ? `turn ${from + 1}` : `turns ${from + 1} to ${to}`;
+}

@@ -1,0 +1,54 @@
+import { nameTurn, tempoAt, timeRhythm } from '@stride/core/rhythm';
+import { scoreRhythm } from '@stride/core/sound';
+import { readRhythm } from '@stride/core/text';
+import { describe, expect, it } from 'vitest';
+import { type ChosenStretch, type PlayWhat, playing, sayWhat } from './play-what.ts';
+
+const { rhythm } = readRhythm(
+  'rhythm A\ncycle 4x2\ntempo 60 per 4\nlayer D : claves\nplay X . . . / X . . . | X . X . / . . . .',
+);
+const called = nameTurn(rhythm, 0, 'call');
+
+/** The stretches that are played, in pulses, up to so many. */
+function stretches(what: PlayWhat, chosen?: ChosenStretch, of = rhythm, most = 4): string {
+  const timed = timeRhythm(of);
+  if (!timed.ok) throw new Error(timed.message);
+  const { timing } = timed;
+  const score = scoreRhythm(of, timing, of);
+  const tempo = tempoAt(of);
+  const { first, next } = playing({ what, rhythm: of, timing, score, tempo, chosen }, () => ({
+    score,
+    tempo,
+  }));
+  const said: string[] = [];
+  for (let one: typeof first | undefined = first; one && said.length < most; one = next()) {
+    said.push(`${one.startTicks}–${one.endTicks}`);
+  }
+  return said.join(' ');
+}
+
+describe('what is played', () => {
+  const slot: ChosenStretch = { from: 10, to: 11, isStretch: false };
+  const some: ChosenStretch = { from: 3, to: 6, isStretch: true };
+
+  it('is the whole, from a place, once, a turn, a stretch, or all with its calls once', () => {
+    expect(stretches('all')).toBe('0–Infinity');
+    expect(stretches('here', slot)).toBe('10–Infinity');
+    expect(stretches('once')).toBe('0–16');
+    expect(stretches('chosen', slot)).toBe('8–16 8–16 8–16 8–16');
+    expect(stretches('chosen', some)).toBe('3–6 3–6 3–6 3–6');
+    expect(stretches('chosen', { from: 14, to: 2, isStretch: true }, rhythm, 1)).toBe('14–18');
+    expect(stretches('calls once', undefined, called)).toBe('0–16 8–16 8–16 8–16');
+    expect(stretches('chosen')).toBe('0–8 0–8 0–8 0–8');
+  });
+
+  it('is said in a few words', () => {
+    const timed = timeRhythm(rhythm);
+    if (!timed.ok) throw new Error(timed.message);
+    const said = (what: PlayWhat, chosen?: ChosenStretch) =>
+      sayWhat(what, rhythm, timed.timing, chosen);
+    expect(said('chosen', slot)).toBe('Only turn 2, round and round');
+    expect(said('chosen', some)).toBe('Only what is chosen, round and round');
+    expect(said('all')).toBe('All of it, round and round');
+  });
+});

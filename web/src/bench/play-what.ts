@@ -1,0 +1,121 @@
+import {
+  callsOnce,
+  followingPlace,
+  type Passage,
+  SEQUENCE_START,
+  type Sequence,
+  sayTurns,
+  segmentOf,
+  stretchPassage,
+  turnCount,
+  turnsPassage,
+} from '@stride/core/passage';
+import type { Rhythm, Timing } from '@stride/core/rhythm';
+import type { NextSegment, Score } from '@stride/core/sound';
+import type { Tempo, Ticks } from '@stride/core/time';
+
+/** What of a rhythm is played. */
+export const PLAY_WHAT = ['all', 'here', 'chosen', 'once', 'calls once'] as const;
+export type PlayWhat = (typeof PLAY_WHAT)[number];
+
+/** What is chosen on the line, in ticks of the rhythm's grid; where `to` comes before `from` it goes over the seam. */
+export interface ChosenStretch {
+  readonly from: Ticks;
+  readonly to: Ticks;
+  /** Whether more than one slot is chosen; otherwise it is the turn in which the slot lies that comes round. */
+  readonly isStretch: boolean;
+}
+
+/** What plays now, with all it is made from. */
+export interface Played {
+  readonly what: PlayWhat;
+  readonly rhythm: Pick<Rhythm, 'cycle' | 'turns' | 'tempo'>;
+  readonly timing: Timing;
+  readonly score: Score;
+  readonly tempo: Tempo;
+  readonly chosen: ChosenStretch | undefined;
+}
+
+/** The passage that comes round where something is chosen: the stretch, or the turn of the one slot. */
+export function chosenPassage(
+  rhythm: Pick<Rhythm, 'cycle'>,
+  timing: Timing,
+  chosen: ChosenStretch | undefined,
+): Passage {
+  if (chosen?.isStretch) return stretchPassage(timing, chosen.from, chosen.to);
+  const turn = Math.floor((chosen?.from ?? 0) / timing.turnTicks);
+  return turnsPassage(rhythm, turn, turn + 1);
+}
+
+/** @returns nothing where it goes round without end from a beginning */
+function sequenceOf({ what, rhythm, timing, chosen }: Played): Sequence | undefined {
+  switch (what) {
+    case 'chosen':
+      return { passages: [chosenPassage(rhythm, timing, chosen)], again: 0 };
+    case 'once':
+      return { passages: [turnsPassage(rhythm, 0, turnCount(timing))] };
+    case 'calls once':
+      return callsOnce(rhythm, timing);
+    default:
+      return undefined;
+  }
+}
+
+/** What a segment is tagged with while the rhythm plays, whatever of it. */
+export const LOOP_TAG = 'loop';
+
+/** The first stretch of what is played, and what follows each; edits and tempo are asked for anew each time. */
+export function playing(
+  begin: Played,
+  now: () => Pick<Played, 'score' | 'tempo'>,
+): {
+  readonly first: NextSegment<string>;
+  readonly next: () => NextSegment<string> | undefined;
+} {
+  const sequence = sequenceOf(begin);
+  const { score, tempo } = begin;
+  if (!sequence) {
+    const startTicks = begin.what === 'here' ? (begin.chosen?.from ?? 0) : 0;
+    const endTicks = Number.POSITIVE_INFINITY;
+    return { first: { score, tempo, startTicks, endTicks, tag: LOOP_TAG }, next: () => undefined };
+  }
+  let place = SEQUENCE_START;
+  const at = (score: Score, tempo: Tempo): NextSegment<string> => {
+    const passage = sequence.passages[place.passage];
+    if (!passage) throw new RangeError(`There is no passage ${place.passage}.`);
+    return { ...segmentOf({ tempo }, score, passage, place), tag: LOOP_TAG };
+  };
+  return {
+    first: at(score, tempo),
+    next() {
+      const following = followingPlace(sequence, place);
+      if (!following) return undefined;
+      place = following;
+      const latest = now();
+      return at(latest.score, latest.tempo);
+    },
+  };
+}
+
+/** What it is called: “all of it”, “from here”, “turn 2”. */
+export function sayWhat(
+  what: PlayWhat,
+  rhythm: Pick<Rhythm, 'cycle'>,
+  timing: Timing,
+  chosen: ChosenStretch | undefined,
+): string {
+  switch (what) {
+    case 'all':
+      return 'All of it, round and round';
+    case 'here':
+      return 'From here on';
+    case 'once':
+      return 'Once, to the end';
+    case 'calls once':
+      return 'Calls the first time only';
+    case 'chosen': {
+      const turns = sayTurns(rhythm, chosenPassage(rhythm, timing, chosen));
+      return `${turns && !chosen?.isStretch ? `Only ${turns}` : 'Only what is chosen'}, round and round`;
+    }
+  }
+}
