@@ -128,7 +128,14 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
       <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-note max-2xl:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
-      {climbing ? null : <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />}
+      {climbing ? null : (
+        <TempoFields
+          bench={bench}
+          tempo={rhythm.tempo}
+          target={rhythm.target}
+          isShort={rhythm.second !== undefined}
+        />
+      )}
       {/* On a phone what is played with lies under the thumb. */}
       <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-0.5 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
         {climbing ? null : (
@@ -150,10 +157,13 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   );
 }
 
-type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target'> & { readonly bench: OpenBench };
+type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target'> & {
+  readonly bench: OpenBench;
+  readonly isShort: boolean;
+};
 
 const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
-  const { bench, tempo, target } = props;
+  const { bench, tempo, target, isShort } = props;
   return (
     <>
       <NumberField
@@ -165,6 +175,7 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
       />
       <TempoPanel
         rhythm={{ tempo, target }}
+        isShort={isShort}
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
         onRecount={(per) => bench.edit((before) => recount(before, per), 'target')}
       />
