@@ -242,8 +242,8 @@ const SWITCHES = [
   [
     'a turn is counted in',
     'web/src/bench/PlayButton.tsx',
-    'first: countIn ? counted : loop,',
-    'first: loop,',
+    'first: countIn ? counted : parts.first,',
+    'first: parts.first,',
     'hands',
     'a turn is counted in',
   ],
@@ -303,6 +303,30 @@ const SWITCHES = [
     '',
     'first-visit',
     'Find anything leads',
+  ],
+  [
+    'chosen stretch round and round',
+    'web/src/bench/play-what.ts',
+    'return { passages: [chosenPassage(rhythm, timing, chosen)], again: 0 };',
+    'return undefined;',
+    'passages',
+    'a chosen stretch',
+  ],
+  [
+    'what comes next waits',
+    'core/src/sound/transport.ts',
+    'if (endTicks >= last.endTicks) return transport;',
+    'return transport;',
+    'passages',
+    'a chosen stretch',
+  ],
+  [
+    'from here',
+    'web/src/bench/play-what.ts',
+    "begin.what === 'here' ? (begin.chosen?.from ?? 0) : 0",
+    '0',
+    'passages',
+    'playing begins here',
   ],
 ].map(([name, file, from, to, spec, title]) => ({ name, file, from, to, spec, title }));
 

@@ -9,8 +9,11 @@ import {
 } from '../instrument/index.ts';
 import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
 
-/** The version this program writes; it reads this one and refuses a newer one. */
-export const JSON_VERSION = 1;
+/**
+ * The version this program writes; it reads this one and older ones, and refuses a newer one. 2: second
+ * countings, eduppu, levels of turns and counted rolls.
+ */
+export const JSON_VERSION = 2;
 
 /** The most characters of a file that is read: a long rhythm takes about a third of it. */
 export const JSON_LIMIT = 5_000_000;

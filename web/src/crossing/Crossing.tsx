@@ -48,8 +48,8 @@ const PRESETS = [
   [7, 5, 3],
 ] as const;
 
-/** Undo is meant for what is set up, also while a field of it has the focus. */
-const EVERYWHERE = { repeat: true };
+/** Undo goes on for as long as its key is held down; while one types it is the field's own. */
+const WHILE_HELD = { repeat: true };
 
 /** Two to five pulses over one span: seen, counted from each, and heard from each. */
 export function Crossing() {
@@ -64,8 +64,8 @@ export function Crossing() {
   const { now: setup, undo, redo } = kept;
   const set = (change: Partial<Setup>, merge?: string) =>
     kept.change((before) => ({ ...before, ...change }), merge);
-  useKeys(KEYS.undo.keys, () => undo?.(), EVERYWHERE);
-  useKeys(KEYS.redo.keys, () => redo?.(), EVERYWHERE);
+  useKeys(KEYS.undo.keys, () => undo?.(), WHILE_HELD);
+  useKeys(KEYS.redo.keys, () => redo?.(), WHILE_HELD);
   const { pulses, from, bpm, counting } = setup;
   const crossed = useMemo(() => crossing(pulses.map((one) => one.pulse)), [pulses]);
   const voices = useMemo(() => pulses.map((one) => one.voice), [pulses]);

@@ -56,8 +56,8 @@ const MERGED: Readonly<Partial<Record<LandingAction['type'], string>>> = {
   hear: 'hear',
 };
 
-/** Undo is meant for what is set up, also while a field of it has the focus. */
-const EVERYWHERE = { repeat: true };
+/** Undo goes on for as long as its key is held down; while one types it is the field's own. */
+const WHILE_HELD = { repeat: true };
 
 const MOST_BEFORE = 4;
 
@@ -81,8 +81,8 @@ export function Landing() {
   const { now: state, undo, redo } = setup;
   const act = (action: LandingAction) =>
     setup.change((before) => landingReducer(before, action), MERGED[action.type]);
-  useKeys(KEYS.undo.keys, () => undo?.(), EVERYWHERE);
-  useKeys(KEYS.redo.keys, () => redo?.(), EVERYWHERE);
+  useKeys(KEYS.undo.keys, () => undo?.(), WHILE_HELD);
+  useKeys(KEYS.redo.keys, () => redo?.(), WHILE_HELD);
   const { cycle, question, doing, twice, bpm, before } = state;
   const asking = useMemo((): Asking => ({ cycle, question, doing }), [cycle, question, doing]);
   const active = useMemo(() => activeQuestion(asking), [asking]);

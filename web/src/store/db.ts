@@ -24,7 +24,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 6;
+export const SCHEMA_VERSION = 7;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -63,6 +63,9 @@ export class StrideDatabase extends Dexie {
         await tx.table('cards').bulkPut(cards);
         await tx.table('practice').bulkPut(practice);
       });
+    // 7: rhythms with a second counting, an eduppu, turns with a level and counted rolls, which an older
+    // program would drop or refuse; the tables stay.
+    this.version(7).stores({});
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

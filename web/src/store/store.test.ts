@@ -1,6 +1,7 @@
 import { setTempo } from '@stride/core/rhythm';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { cardOf } from './cards.ts';
 import {
   database,
   NewerDatabaseError,
@@ -114,6 +115,15 @@ describe('versions of the database', () => {
       instruments: 'id, name',
       steps: '[id+at]',
     },
+    6: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+      cards: 'id, updated',
+      practice: 'id',
+    },
   };
 
   it('are all known here: a new one adds its row above, with data as it stood then', () => {
@@ -134,9 +144,16 @@ describe('versions of the database', () => {
         ...newRecord(demo, 100 + index),
         revision: index + 2,
         drafts: { 'layer-1': 'play Q' },
-        mix,
       }));
-      await old.table('rhythms').bulkPut(records);
+      // From version 6 on how a rhythm is heard stands apart from it.
+      const isApart = has('practice');
+      await old
+        .table('rhythms')
+        .bulkPut(isApart ? records : records.map((record) => ({ ...record, mix })));
+      if (isApart) {
+        await old.table('cards').bulkPut(records.map(cardOf));
+        await old.table('practice').bulkPut(records.map(({ id }) => ({ id, mix })));
+      }
       await old.table('settings').put({ key: 'seeded', value: true });
       const cycle = { ...DEMO_RHYTHMS[0]?.cycle, id: 'own-cycle', name: 'Stair' };
       if (has('cycles')) await old.table('cycles').put(cycle);
