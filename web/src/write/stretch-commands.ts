@@ -1,0 +1,141 @@
+import { findInstrument, strokeKind } from '@stride/core/instrument';
+import {
+  type Clip,
+  copyRange,
+  copyTurn,
+  joinClips,
+  type Layer,
+  mirrorHands,
+  paste,
+  placeStrokes,
+  slotCount,
+} from '@stride/core/rhythm';
+import type { InstrumentClip } from '@stride/core/text';
+import { counted } from '@stride/core/wording';
+import { overSeam, placesBelow, type SlotRange } from '../strideline/ranges.ts';
+import { copyOut, toPaste } from './clipboard.ts';
+import type { LineCommands } from './line.ts';
+import type { LineHands } from './line-hands.ts';
+
+/** The commands for stretches, turns and whole layers. */
+type StretchCommands = Pick<
+  LineCommands,
+  'copy' | 'cut' | 'paste' | 'change' | 'changeStretch' | 'mirror'
+>;
+
+export function stretchCommands(hands: LineHands): StretchCommands {
+  const { document, rhythm, timing, layer, chosen, ranges, isStretch } = hands;
+  const { edit, editRanges, focusSlot, say } = hands;
+
+  /** Copies, and says so where other programs cannot have it. */
+  function give(clips: readonly InstrumentClip[]): void {
+    copyOut(clips, rhythm.cycle).then((shared) => {
+      if (!shared) say('Copied for this tab; the browser does not let other programs have it.');
+    });
+  }
+
+  /** Keeps the chosen stretch of every layer it reaches over. */
+  function copyStretch(): void {
+    give(
+      [...ranges].flatMap(([index, [from, to]]) => {
+        const one = rhythm.layers[index];
+        return one ? [{ clip: copyStretchOf(one, [from, to]), instrument: one.instrument }] : [];
+      }),
+    );
+  }
+
+  const stretchSaid =
+    ranges.size > 1
+      ? `a stretch of ${ranges.size} layers`
+      : saySlots(ranges.get(chosen.layer) ?? [chosen.slot, chosen.slot], hands.slots);
+
+  return {
+    copy() {
+      if (!layer) return;
+      focusSlot();
+      if (isStretch) {
+        copyStretch();
+        say(`Copied ${stretchSaid}. Ctrl V puts it from the slot you choose.`);
+        return;
+      }
+      const clip = copyTurn(rhythm, layer, chosen.slot);
+      if (clip) give([{ clip, instrument: layer.instrument }]);
+      say(
+        clip
+          ? 'Copied this turn. Ctrl V puts it over the turn you choose.'
+          : 'This layer’s cells cross the turn here; choose a stretch with Shift and the arrows to copy it.',
+      );
+    },
+    cut() {
+      if (!isStretch) {
+        say('Choose a stretch with Shift and the arrows first.');
+        return;
+      }
+      copyStretch();
+      editRanges((before, stretch) =>
+        overSeam(stretch, slotCount(before)).reduce(
+          (now, [from, to]) => placeStrokes(now, from, to + 1, []),
+          before,
+        ),
+      );
+      say(`Took out ${stretchSaid}. Ctrl V puts it from the slot you choose.`);
+    },
+    paste(text) {
+      const first = Math.min(...ranges.keys());
+      const instruments = rhythm.layers.slice(first).map((one) => one.instrument);
+      const found = toPaste(text, instruments, rhythm.cycle);
+      if (!found.ok) {
+        say(found.message);
+        return;
+      }
+      const from = ranges.get(first)?.[0] ?? chosen.slot;
+      const places = placesBelow(timing, { layer: first, slot: from }, found.clips.length);
+      let left = 0;
+      editRanges((before, [slot], index) => {
+        const clip = found.clips[index - first];
+        const instrument = findInstrument(before.instrument);
+        if (!clip || !instrument) return before;
+        // From another instrument only the strokes that this one has as well can come along.
+        const strokes = clip.strokes.filter((stroke) => strokeKind(instrument, stroke.kind));
+        left += clip.strokes.length - strokes.length;
+        return paste(rhythm, before, slot, { ...clip, strokes });
+      }, places);
+      const said = [
+        ...(left > 0 ? [`${left} strokes were left out: this instrument does not have them.`] : []),
+        ...(found.clips.length > places.size
+          ? [`There is no layer for ${found.clips.length - places.size} of the copied ones.`]
+          : []),
+      ];
+      if (said.length > 0) say(said.join(' '));
+    },
+    change: (change) => edit((before) => change(before, rhythm)),
+    changeStretch(change) {
+      if (isStretch) {
+        editRanges((before, stretch) =>
+          overSeam(stretch, slotCount(before)).reduce(
+            (now, part) => change(now, part, rhythm),
+            before,
+          ),
+        );
+      } else edit((before) => change(before, [0, slotCount(before) - 1], rhythm));
+    },
+    mirror() {
+      focusSlot();
+      document.edit(mirrorHands);
+      say('Every hand has gone to the other side; undo brings them back.');
+    },
+  };
+}
+
+/** The copied slots of a stretch, in order over the seam of its layer too. */
+function copyStretchOf(layer: Layer, stretch: SlotRange): Clip {
+  const [first, second] = overSeam(stretch, slotCount(layer)).map(([from, to]) =>
+    copyRange(layer, from, to),
+  );
+  if (!first) return copyRange(layer, ...stretch);
+  return second ? joinClips(first, second) : first;
+}
+
+function saySlots([from, to]: SlotRange, size: number): string {
+  return counted(from <= to ? to - from + 1 : size - from + to + 1, 'slot');
+}
