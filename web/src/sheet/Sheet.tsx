@@ -84,7 +84,7 @@ export function Sheet() {
   const frameWidth = useWidth(frame);
   // On a small screen the whole page is shown smaller; what is printed or taken away is not.
   const view = frameWidth > 0 ? Math.min(1, frameWidth / (width * PX_PER_MM)) : 1;
-  const { shrink, pages } = useFit(content, room, [drawn, paper, shown]);
+  const { shrink, pages, settled } = useFit(content, room, [drawn, paper, shown]);
 
   async function take(format: 'svg' | 'png'): Promise<void> {
     if (!page.current) return;
@@ -168,7 +168,7 @@ export function Sheet() {
           <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
         </span>
         <p role="status" className="text-note text-quiet">
-          {sayPages(pages, shrink)}
+          {settled ? sayPages(pages, shrink) : 'Finding its size …'}
         </p>
         <span className="ml-auto flex gap-2">
           <Button disabled={busy} onClick={() => void take('svg')}>

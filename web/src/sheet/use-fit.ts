@@ -37,6 +37,13 @@ export function nextFit(fit: Fit, height: number, room: number): Fit {
   return { shrink: Math.max(LEAST, fit.shrink * by), pages: 1 };
 }
 
+/** A fit, and whether it is the last: while it is looked for, what is drawn may still not fit. */
+export interface FoundFit extends Fit {
+  readonly settled: boolean;
+}
+
+const BEGINNING: FoundFit = { ...WHOLE, settled: false };
+
 /**
  * Draws a sheet smaller where that brings it onto one page.
  * @param room height of a page without its margins, in CSS pixels
@@ -46,21 +53,31 @@ export function useFit(
   sheet: RefObject<HTMLElement | null>,
   room: number,
   content: readonly unknown[],
-): Fit {
-  const [fit, setFit] = useState<Fit>(WHOLE);
+): FoundFit {
+  const [found, setFound] = useState(BEGINNING);
+  // A sheet that is drawn whole is measured again by itself where its height changes.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the list is given by the caller
-  useLayoutEffect(() => setFit(WHOLE), [room, ...content]);
+  useLayoutEffect(
+    () => setFound((before) => (before.shrink === 1 && before.pages === 1 ? before : BEGINNING)),
+    [room, ...content],
+  );
+  const isBeginning = found === BEGINNING;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a search that begins anew measures anew
   useEffect(() => {
     const node = sheet.current;
     if (!node) return;
     const measure = () => {
       // Its own zoom, and none of what shows the whole page smaller on a small screen.
       const height = node.offsetHeight * Number(node.style.zoom || 1);
-      setFit((before) => nextFit(before, height, room));
+      setFound((before) => {
+        const next = nextFit(before, height, room);
+        if (next !== before) return { ...next, settled: false };
+        return before.settled ? before : { ...before, settled: true };
+      });
     };
     const observer = new ResizeObserver(measure);
     observer.observe(node);
     return () => observer.disconnect();
-  }, [sheet, room]);
-  return fit;
+  }, [sheet, room, isBeginning]);
+  return found;
 }
