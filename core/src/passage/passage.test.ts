@@ -14,6 +14,7 @@ import {
   type Passage,
   PassageSchema,
   passageLength,
+  readOrder,
   SEQUENCE_START,
   type Sequence,
   type SequencePlace,
@@ -24,6 +25,7 @@ import {
   stretchPassage,
   turnsInOrder,
   turnsPassage,
+  writeOrder,
 } from './index.ts';
 
 const { rhythm, timing } = timed(
@@ -133,6 +135,21 @@ describe('a sequence', () => {
     const { again: _again, ...once } = order;
     expect(heard(rhythm, once, 20)).toMatchObject({ ended: true });
     expect(kinds(once, 20)).toBe('T0 K4 T6 T8 K12 T14 D16');
+  });
+
+  it('is read as an order of turns by number or letter', () => {
+    const read = (text: string) => {
+      const result = readOrder(text, 3);
+      return 'order' in result ? result.order && writeOrder(result.order) : result.message;
+    };
+    expect(['1 1 1 2', 'A A A B', '1x3 2', 'a, a, a, b'].map(read)).toEqual(Array(4).fill('1x3 2'));
+    expect(read('1 2 1')).toBe('1 2 1');
+    expect(read(' ')).toBeUndefined();
+    expect(read('1 4')).toBe('There is no turn 4; this rhythm has 3.');
+    expect(read('1 two')).toBe(
+      '“two” is not a turn. Write turns in their order, such as 1 1 1 2 or A A A B.',
+    );
+    expect(read('1x999 1')).toBe('An order has at most 400 turns, each at most 999 times.');
   });
 
   it('plays a call the first time only', () => {

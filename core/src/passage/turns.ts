@@ -1,6 +1,6 @@
 import { turnPulses } from '../cycle/index.ts';
 import type { Rhythm, Timing } from '../rhythm/index.ts';
-import type { Passage, Sequence } from './passage.ts';
+import { PASSAGE_LIMITS, type Passage, type Sequence } from './passage.ts';
 
 /** One turn, from 0, and how often it comes. */
 export interface OrderedTurn {
@@ -28,6 +28,51 @@ export function turnsInOrder(
     passages: order.map(({ turn, times }) => turnsPassage(rhythm, turn, turn + 1, times)),
     again: 0,
   };
+}
+
+/**
+ * Reads an order of turns, by number or letter, each with how often: `1 1 1 2`, `A A A B`, `1x3 2`.
+ * @param turns how many there are
+ * @returns nothing for an empty text; else the order, or the sentence that says what is wrong
+ */
+export function readOrder(
+  text: string,
+  turns: number,
+): { readonly order: readonly OrderedTurn[] | undefined } | { readonly message: string } {
+  const words = text
+    .trim()
+    .split(/[\s,]+/)
+    .filter(Boolean);
+  const order: { turn: number; times: number }[] = [];
+  for (const word of words) {
+    const match = /^(?:(\d{1,4})|([A-Za-z]))(?:[x×](\d{1,3}))?$/.exec(word);
+    const [, number, letter, often = '1'] = match ?? [];
+    const times = Number(often);
+    const turn = number ? Number(number) - 1 : (letter?.toUpperCase().charCodeAt(0) ?? 0) - 65;
+    if (!match || times < 1) {
+      return {
+        message: `“${word}” is not a turn. Write turns in their order, such as 1 1 1 2 or A A A B.`,
+      };
+    }
+    if (turn < 0 || turn >= turns) {
+      return { message: `There is no turn ${word}; this rhythm has ${turns}.` };
+    }
+    const last = order.at(-1);
+    if (last?.turn === turn) last.times += times;
+    else order.push({ turn, times });
+  }
+  const far = order.find(({ times }) => times > PASSAGE_LIMITS.times);
+  if (far || order.length > PASSAGE_LIMITS.passages) {
+    return {
+      message: `An order has at most ${PASSAGE_LIMITS.passages} turns, each at most ${PASSAGE_LIMITS.times} times.`,
+    };
+  }
+  return { order: order.length > 0 ? order : undefined };
+}
+
+/** @example writeOrder([{ turn: 0, times: 3 }, { turn: 1, times: 1 }]) // '1x3 2' */
+export function writeOrder(order: readonly OrderedTurn[]): string {
+  return order.map(({ turn, times }) => `${turn + 1}${times > 1 ? `x${times}` : ''}`).join(' ');
 }
 
 /** How many turns a rhythm has until everything comes round. */

@@ -139,7 +139,13 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
       {/* On a phone what is played with lies under the thumb. */}
       <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-0.5 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
         {climbing ? null : (
-          <PlayButton bench={bench} rhythm={rhythm} timed={timed} countIn={mix.countIn} />
+          <PlayButton
+            bench={bench}
+            rhythm={rhythm}
+            timed={timed}
+            countIn={mix.countIn}
+            order={mix.order}
+          />
         )}
         <HeaderTools
           bench={bench}

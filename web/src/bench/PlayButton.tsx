@@ -1,7 +1,9 @@
 import { countTurn, usualCounting } from '@stride/core/counting';
+import { readOrder, turnCount } from '@stride/core/passage';
 import {
   type Lines,
   type Rhythm,
+  type Timing,
   type TimingResult,
   tempoAt,
   timeRhythm,
@@ -48,10 +50,12 @@ interface PlayButtonProps {
   readonly timed: TimingResult;
   /** Whether a turn is counted in first. */
   readonly countIn: boolean;
+  /** The order in which turns are played, as it is written. */
+  readonly order: string | undefined;
 }
 
 /** Plays the rhythm, all of it or a part, from the button, the space bar or the menu; edits are heard as they come. */
-export function PlayButton({ bench, rhythm, timed, countIn }: PlayButtonProps) {
+export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonProps) {
   const state = usePlayer();
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
@@ -95,7 +99,9 @@ export function PlayButton({ bench, rhythm, timed, countIn }: PlayButtonProps) {
     if (!begin || !timed.ok) return;
     const chosen = bench.chosen.now();
     const { timing } = timed;
-    const parts = playing({ what, rhythm, timing, score: begin, tempo, chosen }, () => ({
+    const inOrder = orderOf(order, timing);
+    const from = { what, rhythm, timing, score: begin, tempo, chosen, order: inOrder };
+    const parts = playing(from, () => ({
       score: latest.current.score ?? begin,
       tempo: latest.current.tempo,
     }));
@@ -132,9 +138,14 @@ export function PlayButton({ bench, rhythm, timed, countIn }: PlayButtonProps) {
   useKeys(KEYS.here.keys, () => play('here'));
   useKeys(KEYS.chosen.keys, () => play('chosen'));
   const hasCalls = turns?.some(({ mark }) => mark === 'call') ?? false;
-  const choices = PLAY_WHAT.filter((one) => one !== 'calls once' || hasCalls);
+  const hasOrder = timed.ok && orderOf(order, timed.timing) !== undefined;
+  const choices = PLAY_WHAT.filter(
+    (one) => (one !== 'calls once' || hasCalls) && (one !== 'order' || hasOrder),
+  );
   const nameOf = (one: PlayWhat) =>
-    timed.ok ? sayWhat(one, rhythm, timed.timing, bench.chosen.now()) : '';
+    timed.ok
+      ? `${sayWhat(one, rhythm, timed.timing, bench.chosen.now())}${one === 'order' ? `: ${order}` : ''}`
+      : '';
   useOffers('This rhythm', () => [
     {
       label: mine ? 'Stop' : 'Play',
@@ -212,4 +223,11 @@ const WHAT_KEYS: Readonly<Record<PlayWhat, string | undefined>> = {
   chosen: KEYS.chosen.shown,
   once: undefined,
   'calls once': undefined,
+  order: undefined,
 };
+
+/** An order that was written, as long as the rhythm has its turns. */
+function orderOf(written: string | undefined, timing: Timing) {
+  const read = readOrder(written ?? '', turnCount(timing));
+  return 'order' in read ? read.order : undefined;
+}

@@ -9,6 +9,11 @@ const { rhythm } = readRhythm(
 );
 const called = nameTurn(rhythm, 0, 'call');
 
+const ORDER = [
+  { turn: 0, times: 2 },
+  { turn: 1, times: 1 },
+];
+
 /** The stretches that are played, in pulses, up to so many. */
 function stretches(what: PlayWhat, chosen?: ChosenStretch, of = rhythm, most = 4): string {
   const timed = timeRhythm(of);
@@ -16,10 +21,13 @@ function stretches(what: PlayWhat, chosen?: ChosenStretch, of = rhythm, most = 4
   const { timing } = timed;
   const score = scoreRhythm(of, timing, of);
   const tempo = tempoAt(of);
-  const { first, next } = playing({ what, rhythm: of, timing, score, tempo, chosen }, () => ({
-    score,
-    tempo,
-  }));
+  const { first, next } = playing(
+    { what, rhythm: of, timing, score, tempo, chosen, order: ORDER },
+    () => ({
+      score,
+      tempo,
+    }),
+  );
   const said: string[] = [];
   for (let one: typeof first | undefined = first; one && said.length < most; one = next()) {
     said.push(`${one.startTicks}–${one.endTicks}`);
@@ -40,6 +48,7 @@ describe('what is played', () => {
     expect(stretches('chosen', { from: 14, to: 2, isStretch: true }, rhythm, 1)).toBe('14–18');
     expect(stretches('calls once', undefined, called)).toBe('0–16 8–16 8–16 8–16');
     expect(stretches('chosen')).toBe('0–8 0–8 0–8 0–8');
+    expect(stretches('order')).toBe('0–8 0–8 8–16 0–8');
   });
 
   it('is said in a few words', () => {

@@ -1,6 +1,7 @@
 import {
   callsOnce,
   followingPlace,
+  type OrderedTurn,
   type Passage,
   SEQUENCE_START,
   type Sequence,
@@ -8,6 +9,7 @@ import {
   segmentOf,
   stretchPassage,
   turnCount,
+  turnsInOrder,
   turnsPassage,
 } from '@stride/core/passage';
 import type { Rhythm, Timing } from '@stride/core/rhythm';
@@ -15,7 +17,7 @@ import type { NextSegment, Score } from '@stride/core/sound';
 import type { Tempo, Ticks } from '@stride/core/time';
 
 /** What of a rhythm is played. */
-export const PLAY_WHAT = ['all', 'here', 'chosen', 'once', 'calls once'] as const;
+export const PLAY_WHAT = ['all', 'here', 'chosen', 'once', 'calls once', 'order'] as const;
 export type PlayWhat = (typeof PLAY_WHAT)[number];
 
 /** What is chosen on the line, in ticks of the rhythm's grid; where `to` comes before `from` it goes over the seam. */
@@ -34,6 +36,8 @@ export interface Played {
   readonly score: Score;
   readonly tempo: Tempo;
   readonly chosen: ChosenStretch | undefined;
+  /** Turns in an order of one’s own, where there is one. */
+  readonly order: readonly OrderedTurn[] | undefined;
 }
 
 /** The passage that comes round where something is chosen: the stretch, or the turn of the one slot. */
@@ -48,7 +52,7 @@ export function chosenPassage(
 }
 
 /** @returns nothing where it goes round without end from a beginning */
-function sequenceOf({ what, rhythm, timing, chosen }: Played): Sequence | undefined {
+function sequenceOf({ what, rhythm, timing, chosen, order }: Played): Sequence | undefined {
   switch (what) {
     case 'chosen':
       return { passages: [chosenPassage(rhythm, timing, chosen)], again: 0 };
@@ -56,6 +60,8 @@ function sequenceOf({ what, rhythm, timing, chosen }: Played): Sequence | undefi
       return { passages: [turnsPassage(rhythm, 0, turnCount(timing))] };
     case 'calls once':
       return callsOnce(rhythm, timing);
+    case 'order':
+      return order && turnsInOrder(rhythm, order);
     default:
       return undefined;
   }
@@ -113,6 +119,8 @@ export function sayWhat(
       return 'Once, to the end';
     case 'calls once':
       return 'Calls the first time only';
+    case 'order':
+      return 'Turns in their order';
     case 'chosen': {
       const turns = sayTurns(rhythm, chosenPassage(rhythm, timing, chosen));
       return `${turns && !chosen?.isStretch ? `Only ${turns}` : 'Only what is chosen'}, round and round`;

@@ -11,6 +11,8 @@ export interface Mix {
   readonly click: boolean;
   /** The counts of a second counting are clicked. */
   readonly second?: boolean;
+  /** The order in which turns are played where that is asked for, as it is written: 1x3 2. */
+  readonly order?: string;
   /** A turn is counted in before the rhythm plays. */
   readonly countIn: boolean;
 }

@@ -1,3 +1,4 @@
+import { readOrder, writeOrder } from '@stride/core/passage';
 import {
   nameTurn,
   type Rhythm,
@@ -7,12 +8,13 @@ import {
   TURN_MARKS,
   type TurnMark,
 } from '@stride/core/rhythm';
-import { ChevronDown, ChevronRight } from 'lucide-react';
+import { ChevronDown, ChevronRight, ListOrdered } from 'lucide-react';
 import { memo } from 'react';
 import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
+import { WrittenField } from '../ui/WrittenField.tsx';
 
 interface TurnsProps {
   /** How many turns are drawn. */
@@ -21,10 +23,14 @@ interface TurnsProps {
   readonly folded: ReadonlySet<number>;
   readonly onFold: (folded: ReadonlySet<number>) => void;
   readonly onEdit: (change: (before: Rhythm) => Rhythm) => void;
+  /** The order in which they are played where that is asked for, as it is written. */
+  readonly order: string | undefined;
+  readonly onOrder: (order: string) => void;
 }
 
 /** The turns of a longer phrase: fold them away, name them, mark what they are. */
-export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit }: TurnsProps) {
+export const Turns = memo(function Turns(props: TurnsProps) {
+  const { count, turns, folded, onFold, onEdit, order, onOrder } = props;
   if (count < 2) return null;
   const toggle = (turn: number) => {
     const next = new Set(folded);
@@ -112,6 +118,35 @@ export const Turns = memo(function Turns({ count, turns, folded, onFold, onEdit 
             </li>
           );
         })}
+        <li>
+          <Panel
+            label="The order of the turns"
+            align="end"
+            width={300}
+            trigger={
+              <button
+                type="button"
+                title="Play the turns in an order of your own, such as A A A B"
+                className="flex h-7 items-center gap-1 rounded-lg border border-edge px-2 text-sm text-quiet hover:text-ink"
+              >
+                <ListOrdered aria-hidden size={15} /> {order || 'Order'}
+              </button>
+            }
+          >
+            <WrittenField<string>
+              label="Turns in the order in which they are played"
+              written={order ?? ''}
+              placeholder="1 1 1 2, or A A A B"
+              read={(text) => {
+                const read = readOrder(text, count);
+                if ('message' in read) return read;
+                return { value: read.order ? writeOrder(read.order) : '' };
+              }}
+              onValue={onOrder}
+              note="Played from the arrow beside Play, round and round. What is written stays as it is."
+            />
+          </Panel>
+        </li>
       </ul>
     </Toolbar>
   );

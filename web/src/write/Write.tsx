@@ -72,6 +72,7 @@ export function Write() {
     (change: (before: Rhythm) => Rhythm) => edit(change, 'turns'),
     [edit],
   );
+  const setOrder = useCallback((order: string) => setMix({ order }), [setMix]);
   const toggleMute = useCallback(
     (id: string) => {
       const silent = getState().mix.muted;
@@ -135,6 +136,8 @@ export function Write() {
             folded={folded}
             onFold={setFolded}
             onEdit={editTurns}
+            order={bench.mix.order}
+            onOrder={setOrder}
           />
         </div>
       </Card>
