@@ -101,6 +101,30 @@ describe('the player', () => {
     expect(hand.player.position()?.segment.tempo.bpm).toBe(240);
   });
 
+  it('goes on with something else when the turn ends that is heard, and with what follows it', async () => {
+    const hand = await playing();
+    hand.goOn(1.1);
+    const other = scoreOf('K / K / K / K');
+    const stretch = { score: other, tempo: TEMPO, startTicks: 1, endTicks: 3, tag: 'b' };
+    let ends = 0;
+    hand.player.followWith({
+      owner: 'write:a',
+      first: stretch,
+      next: () => {
+        ends += 1;
+        return ends < 2 ? stretch : undefined;
+      },
+    });
+    await Promise.resolve();
+    await Promise.resolve();
+    hand.goOn(6);
+    const kinds = strokes(hand).map(({ sound }) => /goblet-drum\W+(\w)/.exec(sound)?.[1]);
+    // Four strokes are a turn; the stretch of two comes twice, and then it is over.
+    expect(kinds.join('')).toBe('DTDTKKKK');
+    expect(times(hand)).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5]);
+    expect(hand.player.getState()).toEqual({ status: 'idle' });
+  });
+
   it('changes nothing where nothing is different, or nothing plays', async () => {
     const hand = await playing();
     const before = hand.scheduled();
