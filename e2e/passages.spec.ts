@@ -88,3 +88,38 @@ test('playing begins here, and a call comes the first time only', async ({ page 
   expect(turn(16)).toBe(turn(8));
   expect(turn(24)).toBe(turn(8));
 });
+
+test('one hand of a layer is heard alone, the others whole, and rests stand in for what is left out', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByTitle('Type in Walker').click();
+  const turns = async () => {
+    await page.evaluate(() => {
+      window.scheduled = [];
+    });
+    await page.getByRole('button', { name: /^Play/ }).click();
+    await expect
+      .poll(async () => {
+        const all = await scheduled(page);
+        return (all.at(-1)?.at ?? 0) - (all[0]?.at ?? 0);
+      })
+      .toBeGreaterThan(17 * PULSE);
+    await page.getByRole('button', { name: /^Stop/ }).click();
+    const all = await scheduled(page);
+    const [first = { at: 0 }] = all;
+    return all
+      .filter(({ at }) => at - first.at < 15.99 * PULSE)
+      .map(({ at }) => hundredths((at - first.at) / PULSE));
+  };
+  const whole = await turns();
+  await page.getByRole('button', { name: 'All of it, or a part' }).click();
+  await page.getByRole('menuitemradio', { name: 'the left hand alone' }).click();
+  const left = await turns();
+  // Eight of sixteen strokes are the right hand's; bell, click and the left hand stay where they were.
+  expect(whole.length - left.length).toBe(8);
+  const rest = [...whole];
+  for (const at of left) rest.splice(rest.indexOf(at), 1);
+  expect(rest).toHaveLength(8);
+  expect(rest[0]).toBe(0);
+});

@@ -34,7 +34,7 @@ export const PassageSchema = v.pipe(
     to: PlaceSchema,
     /** Ids of the layers that sound; all where it is not given. */
     layers: v.optional(v.array(v.string())),
-    /** Hands and feet that sound; all where it is not given. */
+    /** Hands and feet that sound, strokes of both hands with either; all where it is not given. */
     hands: v.optional(v.array(v.picklist(HANDS))),
     only: v.optional(v.picklist(ONLY)),
     /** Its own tempo; the rhythm's where it is not given. */
@@ -109,16 +109,20 @@ export function scorePassage(rhythm: Played, timing: Timing, passage: Passage): 
   if (!layers && !hands && !only) return scoreRhythm(rhythm, timing, rhythm);
   const heard = rhythm.layers.map((layer): Layer => {
     if (layers && !layers.includes(layer.id)) return { ...layer, strokes: [] };
-    return { ...layer, strokes: strokesOf(layer, hands, only) };
+    return soundingPart(layer, { ...(hands && { hands }), ...(only && { only }) });
   });
   return scoreRhythm({ ...rhythm, layers: heard }, timing, rhythm);
 }
 
-function strokesOf(layer: Layer, hands: Passage['hands'], only: Passage['only']): Layer['strokes'] {
+/** The layer with only the strokes of some hands, or of one sort; rests stand in for the others. */
+export function soundingPart(
+  layer: Layer,
+  { hands, only }: Pick<Passage, 'hands' | 'only'>,
+): Layer {
   const played = handsOf(layer);
   const limbs = hands?.reduce((all, hand) => all | LIMBS[hand], 0);
   const instrument = findInstrument(layer.instrument);
-  return layer.strokes.filter((stroke, at) => {
+  const strokes = layer.strokes.filter((stroke, at) => {
     if (limbs !== undefined && !(LIMBS[nth(played, at)] & limbs)) return false;
     switch (only) {
       case 'accents':
@@ -133,6 +137,7 @@ function strokesOf(layer: Layer, hands: Passage['hands'], only: Passage['only'])
         return true;
     }
   });
+  return { ...layer, strokes };
 }
 
 /**

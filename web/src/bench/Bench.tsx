@@ -105,7 +105,7 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
 
 /** Name, tempo, sound and stages. Its parts rest while strokes are written. */
 function BenchHeader({ bench }: { readonly bench: OpenBench }) {
-  const { rhythm, timed, mix, canUndo, canRedo } = useBenchState(bench);
+  const { rhythm, timed, layerIndex, mix, canUndo, canRedo } = useBenchState(bench);
   const { layers } = rhythm;
   const { pathname } = useLocation();
   const climbing = pathname.endsWith('/climb');
@@ -145,6 +145,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
             timed={timed}
             countIn={mix.countIn}
             order={mix.order}
+            layerIndex={layerIndex}
           />
         )}
         <HeaderTools

@@ -10,7 +10,7 @@ import {
 } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
-import { ChevronDown, Play, Square } from 'lucide-react';
+import { Check, ChevronDown, Play, Square } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
@@ -26,6 +26,7 @@ import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { HEARD_PARTS, type HeardPart, heardOf, partsOf } from './heard-part.ts';
 import type { OpenBench } from './open-bench.ts';
 import { LOOP_TAG, PLAY_WHAT, type PlayWhat, playing, sayWhat } from './play-what.ts';
 
@@ -52,10 +53,13 @@ interface PlayButtonProps {
   readonly countIn: boolean;
   /** The order in which turns are played, as it is written. */
   readonly order: string | undefined;
+  /** Which layer is chosen: a part of it can be heard beside the others. */
+  readonly layerIndex: number;
 }
 
 /** Plays the rhythm, all of it or a part, from the button, the space bar or the menu; edits are heard as they come. */
-export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonProps) {
+export function PlayButton(props: PlayButtonProps) {
+  const { bench, rhythm, timed, countIn, order, layerIndex } = props;
   const state = usePlayer();
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
@@ -63,9 +67,18 @@ export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonP
   const tempo = tempoAt(rhythm);
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.
+  const [heardPart, setHeardPart] = useState<{
+    readonly layer: string;
+    readonly part: HeardPart;
+  }>();
   const lines = useMemo(
-    (): Heard => ({ cycle, layers, ...(second && { second }), ...(turns && { turns }) }),
-    [cycle, layers, second, turns],
+    (): Heard => ({
+      cycle,
+      layers: heardOf(layers, heardPart?.layer, heardPart?.part ?? 'all'),
+      ...(second && { second }),
+      ...(turns && { turns }),
+    }),
+    [cycle, layers, heardPart, second, turns],
   );
   const heard = useAfterPaint(lines);
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
@@ -137,6 +150,17 @@ export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonP
   useKeys(KEYS.play.keys, toggle);
   useKeys(KEYS.here.keys, () => play('here'));
   useKeys(KEYS.chosen.keys, () => play('chosen'));
+  const layer = layers[layerIndex];
+  const parts = layer ? partsOf(layer) : [];
+  const partNow: HeardPart =
+    heardPart && heardPart.layer === layer?.id && parts.includes(heardPart.part)
+      ? heardPart.part
+      : 'all';
+  const hear = (part: HeardPart) => {
+    if (!layer) return;
+    setHeardPart(part === 'all' ? undefined : { layer: layer.id, part });
+    announce(`${layer.name}: ${HEARD_PARTS[part].name}`);
+  };
   const hasCalls = turns?.some(({ mark }) => mark === 'call') ?? false;
   const hasOrder = timed.ok && orderOf(order, timed.timing) !== undefined;
   const choices = PLAY_WHAT.filter(
@@ -161,6 +185,15 @@ export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonP
           run: () => play(one),
         }))
       : []),
+    ...(layer
+      ? parts
+          .filter((one) => one !== partNow)
+          .map((one) => ({
+            label: `Hear of ${layer.name} ${HEARD_PARTS[one].name}`,
+            also: 'practice hand separately part alone',
+            run: () => hear(one),
+          }))
+      : []),
   ]);
 
   return (
@@ -174,6 +207,9 @@ export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonP
       >
         {mine ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
         {mine ? 'Stop' : 'Play'}
+        {partNow === 'all' ? null : (
+          <span className="text-fine font-normal max-sm:sr-only">{HEARD_PARTS[partNow].name}</span>
+        )}
         {word ? <span className="min-w-6 font-title text-lg font-bold">{word}</span> : null}
       </Button>
       <DropdownMenu.Root modal={false}>
@@ -201,6 +237,31 @@ export function PlayButton({ bench, rhythm, timed, countIn, order }: PlayButtonP
                 <kbd className="text-fine whitespace-nowrap text-quiet">{WHAT_KEYS[one]}</kbd>
               </DropdownMenu.Item>
             ))}
+            {layer && parts.length > 1 ? (
+              <DropdownMenu.RadioGroup
+                value={partNow}
+                className="mt-1 border-t border-edge pt-1"
+                onValueChange={(value) => hear(parts.find((one) => one === value) ?? 'all')}
+              >
+                <DropdownMenu.Label className="px-3 py-1 text-fine text-quiet">
+                  Of {layer.name} one hears
+                </DropdownMenu.Label>
+                {parts.map((one) => (
+                  <DropdownMenu.RadioItem
+                    key={one}
+                    value={one}
+                    className="flex min-h-8 cursor-pointer items-center gap-2 rounded-lg px-3 py-0.5 text-note outline-none data-highlighted:bg-band data-[state=checked]:font-semibold"
+                  >
+                    <span className="w-4">
+                      <DropdownMenu.ItemIndicator>
+                        <Check aria-hidden size={15} />
+                      </DropdownMenu.ItemIndicator>
+                    </span>
+                    {HEARD_PARTS[one].name}
+                  </DropdownMenu.RadioItem>
+                ))}
+              </DropdownMenu.RadioGroup>
+            ) : null}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
