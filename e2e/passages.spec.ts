@@ -45,8 +45,11 @@ test('playing begins here, and a call comes the first time only', async ({ page 
   await expect
     .poll(async () => Number(await page.getByTestId('playhead').getAttribute('data-pulse')))
     .toBeGreaterThan(8);
+  const [first = { at: 0, sound: 0 }] = await scheduled(page);
+  await expect
+    .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
+    .toBeGreaterThan(first.at + 16 * PULSE);
   const all = await scheduled(page);
-  const [first = { at: 0, sound: 0 }] = all;
   // It began with the second turn: after eight pulses comes the first one, with its own strokes.
   const kinds = (from: number) =>
     all
@@ -55,11 +58,13 @@ test('playing begins here, and a call comes the first time only', async ({ page 
       )
       .map(({ at, sound }) => `${hundredths((at - first.at) / PULSE - from)} ${sound}`)
       .join(' ');
-  await expect
-    .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
-    .toBeGreaterThan(first.at + 16 * PULSE);
-  expect(kinds(8)).not.toBe(kinds(0));
-  await page.getByRole('button', { name: 'Stop' }).click();
+  // Only the second turn has a beat in four.
+  expect(kinds(0)).toContain('3.75');
+  expect(kinds(8)).not.toContain('3.75');
+  // Without end as it is, it ends with the turn for what is asked for next.
+  await page.getByRole('button', { name: 'All of it, or a part' }).click();
+  await page.getByRole('menuitem', { name: /^Once, to the end/ }).click();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 
   await page.getByRole('toolbar', { name: 'Turns' }).getByText('1', { exact: true }).click();
   await page.getByLabel('It is').selectOption('call');

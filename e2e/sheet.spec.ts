@@ -63,7 +63,7 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
           .join(''),
       );
   // One player's part, without the others.
-  await page.getByLabel('Part').selectOption('Walker');
+  await page.getByRole('combobox', { name: /^Part/ }).selectOption('Walker');
   const part = page.getByRole('img', { name: /^Staff notation of Walker:/ });
   await expect(part).toBeVisible();
   await expect(page.locator('.sheet-page')).not.toContainText('Bell');
@@ -92,7 +92,7 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   expect(svg).not.toContain('var(--');
   expect(svg).toContain('Bell');
   expect(file).toBe('lantern-steps.svg');
-  await page.getByLabel('Part').selectOption('Walker');
+  await page.getByRole('combobox', { name: /^Part/ }).selectOption('Walker');
   await expect(part).toBeVisible();
   const png = await take('PNG');
   expect(file).toBe('lantern-steps-walker.png');
