@@ -233,7 +233,7 @@ const SWITCHES = [
   ],
   [
     'copying',
-    'web/src/write/use-line.ts',
+    'web/src/write/stretch-commands.ts',
     'return paste(rhythm, before, slot, { ...clip, strokes });',
     'return before;',
     'writing',
@@ -318,7 +318,7 @@ const SWITCHES = [
     'if (endTicks >= last.endTicks) return transport;',
     'return transport;',
     'passages',
-    'a chosen stretch',
+    'playing begins here',
   ],
   [
     'from here',
