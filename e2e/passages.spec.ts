@@ -8,6 +8,11 @@ test('a chosen stretch comes round alone, and what is asked for next waits for i
   page,
 }) => {
   await page.goto('/bench/lantern-steps/write');
+  // What the menu says follows the choice.
+  await slot(page, 'Walker', 8).click();
+  await page.getByRole('button', { name: 'All of it, or a part' }).click();
+  await expect(page.getByRole('menuitem', { name: /^Only turn 2/ })).toBeVisible();
+  await page.keyboard.press('Escape');
   await slot(page, 'Walker', 3).click();
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');

@@ -12,7 +12,7 @@ import {
   type Timing,
 } from '../rhythm/index.ts';
 import { type NextSegment, type Score, scoreRhythm } from '../sound/index.ts';
-import { type Pulses, rational, type Tempo, toNumber } from '../time/index.ts';
+import { type Tempo, toNumber } from '../time/index.ts';
 
 /** The sizes within which passages and sequences stay. */
 export const PASSAGE_LIMITS = { passages: 400, times: 999, pulses: 1_000_000 } as const;
@@ -90,11 +90,6 @@ export function followingPlace(
   if (time + 1 < nth(passages, passage).times) return { passage, time: time + 1 };
   if (passage + 1 < passages.length) return { passage: passage + 1, time: 0 };
   return again === undefined ? undefined : { passage: again, time: 0 };
-}
-
-/** Pulses from the beginning of a passage to its end, once. */
-export function passageLength({ from, to }: Passage): Pulses {
-  return rational(to.num * from.den - from.num * to.den, to.den * from.den);
 }
 
 /** A rhythm that is to be played by passages. */

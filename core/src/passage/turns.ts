@@ -1,5 +1,6 @@
 import { turnPulses } from '../cycle/index.ts';
 import type { Rhythm, Timing } from '../rhythm/index.ts';
+import type { Ticks } from '../time/index.ts';
 import { PASSAGE_LIMITS, type Passage, type Sequence } from './passage.ts';
 
 /** One turn, from 0, and how often it comes. */
@@ -107,22 +108,18 @@ export function callsOnce(rhythm: Pick<Rhythm, 'cycle' | 'turns'>, timing: Timin
   return { passages: [all, ...rest], again: 1 };
 }
 
-/** A stretch of ticks round and round; where its end comes before its beginning it goes over the seam. */
-export function stretchPassage(timing: Timing, from: number, to: number, times = 1): Passage {
-  const { ticksPerPulse, fullTicks } = timing;
-  const end = to > from ? to : to + fullTicks;
+/** A stretch of ticks. @param to not part of it, and after `from`: over the seam it lies in the next round */
+export function stretchPassage(
+  { ticksPerPulse }: Pick<Timing, 'ticksPerPulse'>,
+  from: Ticks,
+  to: Ticks,
+  times = 1,
+): Passage {
   return {
     from: { num: from, den: ticksPerPulse },
-    to: { num: end, den: ticksPerPulse },
+    to: { num: to, den: ticksPerPulse },
     times,
   };
-}
-
-/** From a tick to the end, and then round and round from the beginning. */
-export function fromHere(rhythm: Pick<Rhythm, 'cycle'>, timing: Timing, from: number): Sequence {
-  const all = turnsPassage(rhythm, 0, turnCount(timing));
-  if (from <= 0) return { passages: [all], again: 0 };
-  return { passages: [stretchPassage(timing, from, timing.fullTicks), all], again: 1 };
 }
 
 /** The passages of a sequence as the player says them: “turn 2”, “turns 1 to 3”. */

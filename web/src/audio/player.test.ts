@@ -106,14 +106,10 @@ describe('the player', () => {
     hand.goOn(1.1);
     const other = scoreOf('K / K / K / K');
     const stretch = { score: other, tempo: TEMPO, startTicks: 1, endTicks: 3, tag: 'b' };
-    let ends = 0;
-    hand.player.followWith({
-      owner: 'write:a',
-      first: stretch,
-      next: () => {
-        ends += 1;
-        return ends < 2 ? stretch : undefined;
-      },
+    let begun = 0;
+    hand.player.followWith(other, () => {
+      begun += 1;
+      return begun <= 2 ? stretch : undefined;
     });
     await Promise.resolve();
     await Promise.resolve();

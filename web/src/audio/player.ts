@@ -47,8 +47,11 @@ export interface Player {
   stop(): void;
   /** As soon as it can be heard cleanly, at the same place in the music. */
   change(to: { readonly tempo?: Tempo; readonly score?: Score }): void;
-  /** Goes on with something else of the same owner when the turn ends that is heard now. */
-  followWith<Tag>(request: PlayRequest<Tag>): void;
+  /**
+   * Goes on with something else of the same owner when the turn ends that is heard now.
+   * @param score what it sounds as now; `next` is asked for what it is when it begins
+   */
+  followWith<Tag>(score: Score, next: PlayRequest<Tag>['next']): void;
   /** Breaks off and begins this stretch as soon as it can be heard cleanly. */
   cutTo<Tag>(next: NextSegment<Tag>): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
@@ -181,19 +184,14 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
         () => say(NOT_HEARD),
       );
     },
-    followWith(request) {
+    followWith(score, following) {
       if (!transport) return;
       const mine = asked;
-      sounds.prepare(soundsOf(request.first.score)).then(
+      sounds.prepare(soundsOf(score)).then(
         () => {
           if (!output || !transport || mine !== asked) return;
           transport = endWithTurn(transport, output.now() + LEAD);
-          let begun = false;
-          next = (ended) => {
-            if (begun) return (request.next as typeof next)(ended);
-            begun = true;
-            return request.first;
-          };
+          next = following as typeof next;
         },
         () => say(NOT_HEARD),
       );

@@ -10,8 +10,7 @@ import {
 } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
-import { Check, ChevronDown, Play, Square } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import { Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
@@ -21,14 +20,14 @@ import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
 import { announce } from '../ui/live.tsx';
-import { screenElement } from '../ui/screen.ts';
 import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { HEARD_PARTS, type HeardPart, heardOf, partsOf } from './heard-part.ts';
 import type { OpenBench } from './open-bench.ts';
-import { LOOP_TAG, PLAY_WHAT, type PlayWhat, playing, sayWhat } from './play-what.ts';
+import { type PlayChoice, PlayMenu } from './PlayMenu.tsx';
+import { LOOP_TAG, needsChosen, PLAY_WHAT, type PlayWhat, playing, sayWhat } from './play-what.ts';
 
 /** Who owns the player while a rhythm loops on the Bench. */
 export function loopOwner(rhythm: Rhythm): string {
@@ -112,16 +111,19 @@ export function PlayButton(props: PlayButtonProps) {
     if (!begin || !timed.ok) return;
     const chosen = bench.chosen.now();
     const { timing } = timed;
-    const inOrder = orderOf(order, timing);
-    const from = { what, rhythm, timing, score: begin, tempo, chosen, order: inOrder };
-    const parts = playing(from, () => ({
+    if (!chosen && needsChosen(what)) {
+      toast('Nothing is chosen here. Choose a slot on the line, in Write or in Read.');
+      return;
+    }
+    // The rhythm as it is when each stretch begins, with what was written meanwhile.
+    const next = playing({ what, rhythm, timing, chosen, order: orderOf(order, timing) }, () => ({
       score: latest.current.score ?? begin,
       tempo: latest.current.tempo,
     }));
     setWhat(what);
     const said = sayWhat(what, rhythm, timing, chosen);
     if (mine) {
-      player.followWith({ owner, ...parts });
+      player.followWith(begin, next);
       toast(`${said}: it comes when this turn ends.`);
       return;
     }
@@ -133,14 +135,10 @@ export function PlayButton(props: PlayButtonProps) {
       endTicks: bar.lengthTicks,
       tag: 'count-in',
     };
+    const first = countIn ? counted : next();
+    if (!first) return;
     announce(`Playing at ${tempo.bpm}. ${said}.`);
-    void player.play({
-      owner,
-      first: countIn ? counted : parts.first,
-      next: (ended) =>
-        // The rhythm as it is when the count-in ends, with what was written meanwhile.
-        ended.tag === 'count-in' ? { ...parts.first, ...latest.current } : parts.next(),
-    });
+    void player.play({ owner, first, next });
   };
   const stop = () => {
     player.stop();
@@ -161,15 +159,24 @@ export function PlayButton(props: PlayButtonProps) {
     setHeardPart(part === 'all' ? undefined : { layer: layer.id, part });
     announce(`${layer.name}: ${HEARD_PARTS[part].name}`);
   };
-  const hasCalls = turns?.some(({ mark }) => mark === 'call') ?? false;
-  const hasOrder = timed.ok && orderOf(order, timed.timing) !== undefined;
-  const choices = PLAY_WHAT.filter(
-    (one) => (one !== 'calls once' || hasCalls) && (one !== 'order' || hasOrder),
-  );
-  const nameOf = (one: PlayWhat) =>
-    timed.ok
-      ? `${sayWhat(one, rhythm, timed.timing, bench.chosen.now())}${one === 'order' ? `: ${order}` : ''}`
-      : '';
+  const choices = (): readonly PlayChoice[] => {
+    if (!timed.ok) return [];
+    const { timing } = timed;
+    const chosen = bench.chosen.now();
+    const can: Readonly<Record<PlayWhat, boolean>> = {
+      all: true,
+      here: chosen !== undefined,
+      chosen: chosen !== undefined,
+      once: true,
+      'calls once': turns?.some(({ mark }) => mark === 'call') ?? false,
+      order: orderOf(order, timing) !== undefined,
+    };
+    return PLAY_WHAT.filter((one) => can[one]).map((one) => ({
+      what: one,
+      label: `${sayWhat(one, rhythm, timing, chosen)}${one === 'order' ? `: ${order}` : ''}`,
+      keys: WHAT_KEYS[one],
+    }));
+  };
   useOffers('This rhythm', () => [
     {
       label: mine ? 'Stop' : 'Play',
@@ -177,14 +184,12 @@ export function PlayButton(props: PlayButtonProps) {
       keys: KEYS.play.shown,
       run: toggle,
     },
-    ...(timed.ok
-      ? choices.map((one) => ({
-          label: `Play: ${nameOf(one)}`,
-          also: 'loop repeat part section passage turn once lead-in start',
-          keys: WHAT_KEYS[one],
-          run: () => play(one),
-        }))
-      : []),
+    ...choices().map(({ what, label, keys }) => ({
+      label: `Play: ${label}`,
+      also: 'loop repeat part section passage turn once lead-in start',
+      keys,
+      run: () => play(what),
+    })),
     ...(layer
       ? parts
           .filter((one) => one !== partNow)
@@ -212,59 +217,13 @@ export function PlayButton(props: PlayButtonProps) {
         )}
         {word ? <span className="min-w-6 font-title text-lg font-bold">{word}</span> : null}
       </Button>
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger
-          aria-label="All of it, or a part"
-          title="Play a part: from here, what is chosen, once"
-          disabled={!timed.ok}
-          className="inline-flex h-9 items-center rounded-r-lg border-l border-on-go/40 bg-go px-1 text-on-go hover:brightness-110 disabled:opacity-45"
-        >
-          <ChevronDown aria-hidden size={16} />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal container={screenElement()}>
-          <DropdownMenu.Content
-            align="start"
-            collisionPadding={8}
-            className="z-20 min-w-80 rounded-xl border border-edge bg-card p-1.5 shadow-xl"
-          >
-            {choices.map((one) => (
-              <DropdownMenu.Item
-                key={one}
-                className="flex min-h-9 cursor-pointer items-center justify-between gap-4 rounded-lg px-3 py-1 text-note outline-none data-highlighted:bg-band"
-                onSelect={() => play(one)}
-              >
-                <span className={mine && one === what ? 'font-semibold' : ''}>{nameOf(one)}</span>
-                <kbd className="text-fine whitespace-nowrap text-quiet">{WHAT_KEYS[one]}</kbd>
-              </DropdownMenu.Item>
-            ))}
-            {layer && parts.length > 1 ? (
-              <DropdownMenu.RadioGroup
-                value={partNow}
-                className="mt-1 border-t border-edge pt-1"
-                onValueChange={(value) => hear(parts.find((one) => one === value) ?? 'all')}
-              >
-                <DropdownMenu.Label className="px-3 py-1 text-fine text-quiet">
-                  Of {layer.name} one hears
-                </DropdownMenu.Label>
-                {parts.map((one) => (
-                  <DropdownMenu.RadioItem
-                    key={one}
-                    value={one}
-                    className="flex min-h-8 cursor-pointer items-center gap-2 rounded-lg px-3 py-0.5 text-note outline-none data-highlighted:bg-band data-[state=checked]:font-semibold"
-                  >
-                    <span className="w-4">
-                      <DropdownMenu.ItemIndicator>
-                        <Check aria-hidden size={15} />
-                      </DropdownMenu.ItemIndicator>
-                    </span>
-                    {HEARD_PARTS[one].name}
-                  </DropdownMenu.RadioItem>
-                ))}
-              </DropdownMenu.RadioGroup>
-            ) : null}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <PlayMenu
+        disabled={!timed.ok}
+        choices={choices}
+        playing={mine ? what : undefined}
+        onPlay={play}
+        {...(layer && { layer: { name: layer.name, parts, now: partNow, onHear: hear } })}
+      />
       {state.status === 'blocked' ? (
         <span
           role="alert"

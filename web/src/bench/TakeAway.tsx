@@ -2,6 +2,7 @@ import { FORMATS } from '@stride/core/formats';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { RhythmDocument } from '../store/document.ts';
+import { MENU } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
 import { takeAway } from './take-away.ts';
 
@@ -18,10 +19,7 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
         <Download aria-hidden size={18} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal container={screenElement()}>
-        <DropdownMenu.Content
-          align="end"
-          className="z-20 w-72 rounded-xl border border-edge bg-card p-1.5 shadow-xl"
-        >
+        <DropdownMenu.Content align="end" className={`${MENU} w-72`}>
           {FORMATS.map((format) => (
             <DropdownMenu.Item
               key={format.suffix}

@@ -5,6 +5,7 @@ import {
   type Passage,
   SEQUENCE_START,
   type Sequence,
+  type SequencePlace,
   sayTurns,
   segmentOf,
   stretchPassage,
@@ -20,7 +21,12 @@ import type { Tempo, Ticks } from '@stride/core/time';
 export const PLAY_WHAT = ['all', 'here', 'chosen', 'once', 'calls once', 'order'] as const;
 export type PlayWhat = (typeof PLAY_WHAT)[number];
 
-/** What is chosen on the line, in ticks of the rhythm's grid; where `to` comes before `from` it goes over the seam. */
+/** Whether it is of what is chosen on the line. */
+export function needsChosen(what: PlayWhat): boolean {
+  return what === 'here' || what === 'chosen';
+}
+
+/** What is chosen on the line, in ticks of the rhythm's grid; over the seam `to` lies in the next round. */
 export interface ChosenStretch {
   readonly from: Ticks;
   readonly to: Ticks;
@@ -28,13 +34,11 @@ export interface ChosenStretch {
   readonly isStretch: boolean;
 }
 
-/** What plays now, with all it is made from. */
+/** What is to be played, with all it is made from. */
 export interface Played {
   readonly what: PlayWhat;
   readonly rhythm: Pick<Rhythm, 'cycle' | 'turns' | 'tempo'>;
   readonly timing: Timing;
-  readonly score: Score;
-  readonly tempo: Tempo;
   readonly chosen: ChosenStretch | undefined;
   /** Turns in an order of one’s own, where there is one. */
   readonly order: readonly OrderedTurn[] | undefined;
@@ -70,36 +74,27 @@ function sequenceOf({ what, rhythm, timing, chosen, order }: Played): Sequence |
 /** What a segment is tagged with while the rhythm plays, whatever of it. */
 export const LOOP_TAG = 'loop';
 
-/** The first stretch of what is played, and what follows each; edits and tempo are asked for anew each time. */
+/** The stretches of what is played, one after another; score and tempo are asked for as each begins. */
 export function playing(
   begin: Played,
-  now: () => Pick<Played, 'score' | 'tempo'>,
-): {
-  readonly first: NextSegment<string>;
-  readonly next: () => NextSegment<string> | undefined;
-} {
+  now: () => { readonly score: Score; readonly tempo: Tempo },
+): () => NextSegment<string> | undefined {
   const sequence = sequenceOf(begin);
-  const { score, tempo } = begin;
-  if (!sequence) {
-    const startTicks = begin.what === 'here' ? (begin.chosen?.from ?? 0) : 0;
-    const endTicks = Number.POSITIVE_INFINITY;
-    return { first: { score, tempo, startTicks, endTicks, tag: LOOP_TAG }, next: () => undefined };
-  }
-  let place = SEQUENCE_START;
-  const at = (score: Score, tempo: Tempo): NextSegment<string> => {
+  let place: SequencePlace | undefined = SEQUENCE_START;
+  return () => {
+    if (!place) return undefined;
+    const { score, tempo } = now();
+    if (!sequence) {
+      place = undefined;
+      const from = begin.what === 'here' ? (begin.chosen?.from ?? 0) : 0;
+      const startTicks = (from * score.ticksPerPulse) / begin.timing.ticksPerPulse;
+      return { score, tempo, startTicks, endTicks: Number.POSITIVE_INFINITY, tag: LOOP_TAG };
+    }
     const passage = sequence.passages[place.passage];
     if (!passage) throw new RangeError(`There is no passage ${place.passage}.`);
-    return { ...segmentOf({ tempo }, score, passage, place), tag: LOOP_TAG };
-  };
-  return {
-    first: at(score, tempo),
-    next() {
-      const following = followingPlace(sequence, place);
-      if (!following) return undefined;
-      place = following;
-      const latest = now();
-      return at(latest.score, latest.tempo);
-    },
+    const segment = segmentOf({ tempo }, score, passage, place);
+    place = followingPlace(sequence, place);
+    return { ...segment, tag: LOOP_TAG };
   };
 }
 

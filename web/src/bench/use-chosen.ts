@@ -7,16 +7,14 @@ import type { ChosenStretch } from './play-what.ts';
 /** First and last slot of what is chosen in a layer; the last comes first where it goes over the seam. */
 type Chosen = readonly [number, number];
 
-/** What is chosen on a line in ticks; a slot that is not there is the last one. */
+/** What is chosen on a line in ticks; over the seam of its layer it goes on into the layer's next round. */
 export function stretchOf(
   { startTicks, lengthTicks }: LayerGrid,
   [first, last]: Chosen,
 ): ChosenStretch {
-  return {
-    from: startTicks[first] ?? 0,
-    to: startTicks[last + 1] ?? lengthTicks,
-    isStretch: first !== last,
-  };
+  const from = startTicks[first] ?? 0;
+  const to = startTicks[last + 1] ?? lengthTicks;
+  return { from, to: to > from ? to : to + lengthTicks, isStretch: first !== last };
 }
 
 /** Lets the Bench know what this stage has chosen, as long as it is shown. */

@@ -2,14 +2,14 @@ import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { isInRange } from '../strideline/ranges.ts';
+import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
 import type { Line } from './line.ts';
 import { lineActions } from './line-actions.ts';
 
-const CONTENT = 'z-20 flex flex-col rounded-xl border border-edge bg-card p-1.5 shadow-xl';
+const CONTENT = `${MENU} flex flex-col`;
 const SCROLLS = 'min-h-0 flex-1 overflow-y-auto sm:columns-2 sm:gap-2';
-const ITEM =
-  'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded-lg px-3 py-1 text-note outline-none data-highlighted:bg-band data-disabled:opacity-45';
+const ITEM = `${MENU_ITEM} min-h-8 justify-between gap-6 px-3`;
 const TITLE = 'px-3 pt-2 pb-0.5 text-fine text-quiet';
 
 interface ItemsProps {

@@ -101,7 +101,11 @@ export function stretchCommands(hands: LineHands): StretchCommands {
         return paste(rhythm, before, slot, { ...clip, strokes });
       }, places);
       const said = [
-        ...(left > 0 ? [`${left} strokes were left out: this instrument does not have them.`] : []),
+        ...(left > 0
+          ? [
+              `${counted(left, 'stroke')} left out: this instrument does not have ${left === 1 ? 'it' : 'them'}.`,
+            ]
+          : []),
         ...(found.clips.length > places.size
           ? [`There is no layer for ${found.clips.length - places.size} of the copied ones.`]
           : []),

@@ -1,0 +1,93 @@
+import { Check, ChevronDown } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { MENU, MENU_ITEM } from '../ui/menu.ts';
+import { screenElement } from '../ui/screen.ts';
+import { HEARD_PARTS, type HeardPart } from './heard-part.ts';
+import type { PlayWhat } from './play-what.ts';
+
+/** One way to play the rhythm, as the menu and Find anything show it. */
+export interface PlayChoice {
+  readonly what: PlayWhat;
+  readonly label: string;
+  readonly keys: string | undefined;
+}
+
+interface PlayMenuProps {
+  readonly disabled: boolean;
+  /** Asked as the menu opens, since what is chosen on the line moves meanwhile. */
+  readonly choices: () => readonly PlayChoice[];
+  /** What plays now, if it does. */
+  readonly playing: PlayWhat | undefined;
+  readonly onPlay: (what: PlayWhat) => void;
+  /** The chosen layer, of which a part can be heard. */
+  readonly layer?: {
+    readonly name: string;
+    readonly parts: readonly HeardPart[];
+    readonly now: HeardPart;
+    readonly onHear: (part: HeardPart) => void;
+  };
+}
+
+/** What of the rhythm is played, and what of one layer is heard: the arrow beside Play. */
+export function PlayMenu(props: PlayMenuProps) {
+  const { disabled } = props;
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger
+        aria-label="All of it, or a part"
+        title="Play a part: from here, what is chosen, once"
+        disabled={disabled}
+        className="inline-flex h-9 items-center rounded-r-lg border-l border-on-go/40 bg-go px-1 text-on-go hover:brightness-110 disabled:opacity-45"
+      >
+        <ChevronDown aria-hidden size={16} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal container={screenElement()}>
+        <DropdownMenu.Content align="start" collisionPadding={8} className={`${MENU} min-w-80`}>
+          <Items {...props} />
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function Items({ choices, playing, onPlay, layer }: PlayMenuProps) {
+  return (
+    <>
+      {choices().map(({ what, label, keys }) => (
+        <DropdownMenu.Item
+          key={what}
+          className={`${MENU_ITEM} min-h-9 justify-between gap-4 px-3`}
+          onSelect={() => onPlay(what)}
+        >
+          <span className={what === playing ? 'font-semibold' : ''}>{label}</span>
+          <kbd className="text-fine whitespace-nowrap text-quiet">{keys}</kbd>
+        </DropdownMenu.Item>
+      ))}
+      {layer && layer.parts.length > 1 ? (
+        <DropdownMenu.RadioGroup
+          value={layer.now}
+          className="mt-1 border-t border-edge pt-1"
+          onValueChange={(value) => layer.onHear(layer.parts.find((one) => one === value) ?? 'all')}
+        >
+          <DropdownMenu.Label className="px-3 py-1 text-fine text-quiet">
+            Of {layer.name} one hears
+          </DropdownMenu.Label>
+          {layer.parts.map((one) => (
+            <DropdownMenu.RadioItem
+              key={one}
+              value={one}
+              className={`${MENU_ITEM} min-h-8 gap-2 px-3 data-[state=checked]:font-semibold`}
+            >
+              <span className="w-4">
+                <DropdownMenu.ItemIndicator>
+                  <Check aria-hidden size={15} />
+                </DropdownMenu.ItemIndicator>
+              </span>
+              {HEARD_PARTS[one].name}
+            </DropdownMenu.RadioItem>
+          ))}
+        </DropdownMenu.RadioGroup>
+      ) : null}
+    </>
+  );
+}
