@@ -70,6 +70,11 @@ test('a rhythm is written from nothing by pointer alone', async ({ page }) => {
   await page.goto('/?new');
   await page.getByRole('button', { name: 'Begin writing' }).click();
   await slot(page, 'Darbuka', 0).click();
+  // However long its name is, tempo, play and stages stand in one row.
+  await page.getByLabel('Name of the rhythm').fill('A first line for the walk along the water');
+  const play = await page.getByRole('button', { name: 'Play', exact: true }).boundingBox();
+  const stages = await page.getByRole('navigation', { name: 'Stages' }).boundingBox();
+  expect(stages?.y).toBeLessThan((play?.y ?? 0) + (play?.height ?? 0));
   const bar = page.getByRole('toolbar', { name: 'Strokes' });
   await bar.getByRole('button', { name: 'Place dum' }).click();
   await bar.getByRole('button', { name: 'Place light ka' }).click();

@@ -68,7 +68,7 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   await expect(part).toBeVisible();
   await expect(page.locator('.sheet-page')).not.toContainText('Bell');
   await expect.poll(hands).toBe('RLR');
-  await page.getByLabel('For the other-handed player').check();
+  await page.getByLabel('Other-handed').check();
   await expect.poll(hands).toBe('LRL');
   // It is the player's own setting: Climb shows the same hands.
   await page.getByRole('link', { name: 'Climb' }).click();

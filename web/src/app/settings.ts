@@ -67,7 +67,7 @@ export const SETTINGS: readonly FoundSetting[] = [
     reach: ['paper'],
   },
   {
-    label: 'For the other-handed player',
+    label: 'Other-handed: right and left change over',
     also: 'left-handed lefty mirror swap hands',
     stage: 'sheet',
     reach: ['other-handed'],

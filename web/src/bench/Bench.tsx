@@ -115,13 +115,15 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 pt-1.5 pb-2.5 max-sm:gap-x-2 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
-      <h1 className="min-w-0 max-lg:flex-1">
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5 pt-1.5 pb-2.5 2xl:gap-x-3 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
+      {/* A long name is shown in part rather than pushing the stages into a second row. */}
+      <h1 className="min-w-0 flex-1 lg:max-w-fit lg:basis-45">
         <NameField
           label="Name of the rhythm"
           labelHidden
           name={rhythm.name}
-          className="field-sizing-content max-w-full min-w-24 rounded-lg bg-transparent font-title text-title leading-tight font-bold hover:bg-card max-sm:w-full max-sm:text-lead"
+          title={rhythm.name}
+          className="field-sizing-content max-w-full text-ellipsis min-w-24 rounded-lg bg-transparent font-title text-title leading-tight font-bold hover:bg-card max-sm:w-full max-sm:text-lead"
           onName={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
         />
       </h1>

@@ -10,7 +10,7 @@ import {
   tempoAt,
   timeRhythm,
 } from '@stride/core/rhythm';
-import { Download, Printer } from 'lucide-react';
+import { Printer } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
@@ -111,13 +111,13 @@ export function Sheet() {
   const inner = Math.floor((width - 2 * MARGIN_MM) * PX_PER_MM);
   return (
     <div className="flex min-w-0 flex-col gap-3">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 print:hidden">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 print:hidden">
         <label className="flex items-center gap-2 text-note">
           Paper
           <Select
             data-reach="paper"
             value={paper}
-            className="w-28 bg-card"
+            className="w-24 bg-card"
             onChange={(event) => setPaper(event.target.value as Paper)}
           >
             {Object.entries(PAPERS).map(([key, { name }]) => (
@@ -132,7 +132,7 @@ export function Sheet() {
             Part
             <Select
               value={part?.id ?? ''}
-              className="w-32 bg-card"
+              className="w-28 bg-card"
               onChange={(event) => setPartId(event.target.value)}
             >
               <option value="">All layers</option>
@@ -165,17 +165,25 @@ export function Sheet() {
           onChange={(wrists) => setShown({ ...shown, wrists })}
         />
         <span data-reach="other-handed">
-          <Check label="For the other-handed player" checked={mirrored} onChange={setMirrored} />
+          <Check label="Other-handed" checked={mirrored} onChange={setMirrored} />
         </span>
         <p role="status" className="text-note text-quiet">
           {settled ? sayPages(pages, shrink) : 'Finding its size …'}
         </p>
         <span className="ml-auto flex gap-2">
-          <Button disabled={busy} onClick={() => void take('svg')}>
-            <Download aria-hidden size={16} /> SVG
+          <Button
+            disabled={busy}
+            title="Take the page away as SVG"
+            onClick={() => void take('svg')}
+          >
+            SVG
           </Button>
-          <Button disabled={busy} onClick={() => void take('png')}>
-            <Download aria-hidden size={16} /> {busy ? 'Drawing …' : 'PNG'}
+          <Button
+            disabled={busy}
+            title="Take the page away as PNG"
+            onClick={() => void take('png')}
+          >
+            {busy ? 'Drawing …' : 'PNG'}
           </Button>
           <Button look="go" title="The browser prints it, or makes a PDF" onClick={() => print()}>
             <Printer aria-hidden size={16} /> Print
