@@ -242,8 +242,8 @@ const SWITCHES = [
   [
     'a turn is counted in',
     'web/src/bench/PlayButton.tsx',
-    'first: countIn ? counted : parts.first,',
-    'first: parts.first,',
+    'const first = countIn ? counted : next();',
+    'const first = next();',
     'hands',
     'a turn is counted in',
   ],
