@@ -2,6 +2,7 @@
 const concepts = [
   'bounds',
   'wording',
+  'chance',
   'time',
   'cycle',
   'counting',
@@ -14,9 +15,10 @@ const concepts = [
   'staff',
   'crossing',
   'landing',
-  'climb',
   'sound',
   'passage',
+  'ear',
+  'climb',
   'formats',
 ];
 

@@ -1,3 +1,4 @@
+import { seeded } from '../chance/index.ts';
 import type { Force } from '../rhythm/index.ts';
 import type { Hertz, Seconds } from '../time/index.ts';
 
@@ -112,7 +113,7 @@ function addNoise(
   const scale = gain * Math.sqrt(band.q) * 2.2;
   const perSample = Math.exp(-FALL / (band.decay * sampleRate));
   const length = Math.min(out.length, Math.ceil(band.decay * 1.05 * sampleRate));
-  const random = mulberry32(seed * 0x9e3779b1);
+  const random = seeded(seed * 0x9e3779b1);
   let amplitude = scale;
   let x1 = 0;
   let x2 = 0;
@@ -128,18 +129,6 @@ function addNoise(
     out[i] = (out[i] ?? 0) + y * amplitude;
     amplitude *= perSample;
   }
-}
-
-/** A small generator of even noise (mulberry32), so that every stroke is the same every time. */
-function mulberry32(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 function fadeOut(out: Float32Array, length: number): void {

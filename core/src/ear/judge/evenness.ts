@@ -1,0 +1,72 @@
+import { nth } from '../../bounds/index.ts';
+import type { Layer, LayerGrid } from '../../rhythm/index.ts';
+import type { Met } from './match.ts';
+
+/** How the equal parts of cells came out. */
+export interface Evenness {
+  /** Parts of the cell. */
+  readonly parts: number;
+  /** Length of each part against an even one, 1.00 is even; undefined where it was never heard whole. */
+  readonly lengths: readonly (number | undefined)[];
+  /** Odd parts against even ones: above 1 is long short, below 1 short long. Only for an even number of parts. */
+  readonly ratio?: number;
+  /** How far chance may have moved the ratio. */
+  readonly doubt: number;
+}
+
+/**
+ * The evenness of all cells of each division, from strokes that were met side by side: their errors against
+ * their moments say how much longer or shorter than even each part was.
+ */
+export function evenness(
+  layer: Layer,
+  grid: LayerGrid,
+  met: readonly Met[],
+  secondsPerTick: number,
+): readonly Evenness[] {
+  const lengths = new Map<number, number[][]>();
+  const count = grid.startTicks.length;
+  for (let at = 0; at + 1 < met.length; at += 1) {
+    const one = nth(met, at);
+    const next = nth(met, at + 1);
+    const { slot } = one.asked;
+    if (next.asked.slot !== (slot + 1) % count) continue;
+    const cell = nth(grid.cellOf, slot);
+    const { slots } = nth(layer.cells, cell);
+    if (slots < 2) continue;
+    const gap = next.asked.time - one.asked.time;
+    const end = slot + 1 < count ? nth(grid.startTicks, slot + 1) : grid.lengthTicks;
+    const step = (end - nth(grid.startTicks, slot)) * secondsPerTick;
+    // A pass may end before its layer does: what follows then is not the neighbour.
+    if (Math.abs(gap - step) > step * 0.01) continue;
+    const cells = lengths.get(slots) ?? Array.from({ length: slots }, () => []);
+    lengths.set(slots, cells);
+    nth(cells, slot - nth(grid.firstSlot, cell)).push(1 + (next.error - one.error) / step);
+  }
+  return [...lengths.entries()]
+    .sort(([a], [b]) => a - b)
+    .map(([parts, byPart]) => {
+      const means = byPart.map((part) => (part.length > 0 ? mean(part) : undefined));
+      const long = byPart.filter((_, part) => part % 2 === 0).flat();
+      const short = byPart.filter((_, part) => part % 2 === 1).flat();
+      const has = parts % 2 === 0 && long.length > 0 && short.length > 0;
+      return {
+        parts,
+        lengths: means,
+        ...(has ? { ratio: mean(long) / mean(short) } : {}),
+        doubt: has ? Math.hypot(doubt(long), doubt(short)) : 0,
+      };
+    });
+}
+
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+/** Twice the standard error of the mean; all of it where there is just one. */
+function doubt(values: readonly number[]): number {
+  if (values.length < 2) return 1;
+  const middle = mean(values);
+  const square = values.reduce((sum, value) => sum + (value - middle) ** 2, 0);
+  return 2 * Math.sqrt(square / (values.length - 1) / values.length);
+}

@@ -1,0 +1,257 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  type Asked,
+  askedSlots,
+  findDelay,
+  flaws,
+  type Hit,
+  judge,
+  judgePasses,
+  match,
+  STRICTNESS,
+  verdict,
+} from './../index.ts';
+import { asking, FOURS } from '../run.testkit.ts';
+
+const hit = (time: number): Hit => ({ time });
+const at = (time: number, more: Partial<Asked> = {}): Asked => ({
+  slot: Math.round(time * 100),
+  kinds: ['D'],
+  force: 3,
+  hand: 'R',
+  optional: false,
+  time,
+  end: time + 0.2,
+  pass: 0,
+  ...more,
+});
+
+describe('a match', () => {
+  it('is one to one, to the nearest, and not further than half the gap to the neighbour', () => {
+    const asked = [at(0), at(0.4), at(1)];
+    const found = match(asked, [hit(0.02), hit(0.19), hit(0.61), hit(0.72), hit(0.98)], 0);
+    expect(found.met.map(({ asked: one, error }) => [one.time, Number(error.toFixed(3))])).toEqual([
+      [0, 0.02],
+      [0.4, 0.21],
+      [1, -0.02],
+    ]);
+    expect(found.missed).toEqual([]);
+    expect(found.extra.map(({ time }) => time)).toEqual([0.19, 0.72]);
+    // 0.71 lies nearer to 1, within half of the 0.6 before it; 0.69 to 0.4, within half of the same gap.
+    expect(match(asked, [hit(0.71)], 0).met[0]?.asked.time).toBe(1);
+    expect(match(asked, [hit(0.69)], 0).met[0]?.asked.time).toBe(0.4);
+    // Past the last, the gap before it holds.
+    expect(match(asked, [hit(1.29)], 0).met).toHaveLength(1);
+    expect(match(asked, [hit(1.31)], 0).extra).toHaveLength(1);
+  });
+
+  it('counts neither what may be left out nor small strokes as wrong', () => {
+    const asked = [
+      at(0.5, { ornament: 'flam' }),
+      at(1, { optional: true }),
+      at(1.5, { ornament: 'roll' }),
+    ];
+    const hits = [0.47, 0.5, 1.5, 1.53, 1.57, 1.6].map(hit);
+    expect(match(asked, hits, 0)).toMatchObject({ missed: [], extra: [] });
+    expect(match([at(0.5)], [0.47, 0.5].map(hit), 0).extra).toHaveLength(1);
+    expect(match(asked, [0.2, 0.5, 1.5].map(hit), 0).extra).toHaveLength(1);
+  });
+
+  it('of nothing is nothing', () => {
+    expect(match([], [hit(1)])).toMatchObject({ met: [], missed: [], delay: 0 });
+    expect(match([at(1)], [])).toMatchObject({ met: [], extra: [], missed: [at(1)] });
+    expect(findDelay([], [])).toBe(0);
+  });
+});
+
+describe('what is asked', () => {
+  it('is each slot once, with all strokes that sound together, over as many rounds as lie between', () => {
+    const { layer, grid } = asking(
+      'rhythm A\ncycle 2x2\nlayer D : goblet drum\nplay D+T! . / O? _',
+      1,
+    );
+    const slots = askedSlots(layer, grid, 0, grid.lengthTicks * 2);
+    expect(
+      slots.map(({ slot, ticks, kinds, force, optional }) => [
+        slot,
+        ticks,
+        kinds.join('+'),
+        force,
+        optional,
+      ]),
+    ).toEqual([
+      [0, 0, 'D+T', 4, false],
+      [2, 2, 'O', 3, true],
+      [0, 4, 'D+T', 4, false],
+      [2, 6, 'O', 3, true],
+    ]);
+    // A stretch over the seam begins at nought.
+    expect(askedSlots(layer, grid, 2, 6).map(({ ticks }) => ticks)).toEqual([0, 2]);
+  });
+});
+
+const fours = asking(FOURS, 6);
+
+describe('a run', () => {
+  it('that is exact is clean at any tempo', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 30, max: 240 }),
+        fc.integer({ min: 1, max: 4 }),
+        (bpm, passes) => {
+          const run = asking(FOURS.replace('80', String(bpm)), passes);
+          const found = judge(run.run(run.asked.map(({ time }) => hit(time))));
+          expect(flaws(found, STRICTNESS.strict)).toEqual([]);
+          expect(found.match.met).toHaveLength(16 * passes);
+          expect(found.spread).toBeLessThan(1e-9);
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it('is judged the same with any constant delay, and in whatever order the hits are given', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 9999 }),
+        fc.double({ min: -0.06, max: 0.06, noNaN: true }),
+        (seed, delay) => {
+          const hits = fours.play({ seed, spread: 0.012, misses: 0.04, extras: 0.04 });
+          const plain = judge(fours.run(hits));
+          const later = judge(
+            fours.run(hits.map((one) => ({ ...one, time: one.time + delay })).reverse()),
+          );
+          expect(flaws(later, STRICTNESS.usual)).toEqual(flaws(plain, STRICTNESS.usual));
+          expect(later.spread).toBeCloseTo(plain.spread, 6);
+          expect(later.match.delay - plain.match.delay).toBeCloseTo(delay, 6);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('gives back what was planted', () => {
+    const long = asking(FOURS, 40);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 999 }),
+        fc.double({ min: -0.03, max: 0.03, noNaN: true }),
+        fc.integer({ min: 3, max: 18 }),
+        fc.integer({ min: 0, max: 15 }),
+        (seed, bias, spread, slot) => {
+          const by = -0.03;
+          const hits = long.play({ seed, bias, spread: spread / 1000, off: [{ slot, by }] });
+          const found = judge(long.run(hits, 0));
+          expect(Math.abs((found.bias ?? 1) - bias - by / 16)).toBeLessThan(0.001 + spread / 8000);
+          expect(found.spreadElse / (spread / 1000)).toBeGreaterThan(0.88);
+          expect(found.spreadElse / (spread / 1000)).toBeLessThan(1.12);
+          const worst = [...found.slots].sort((a, b) => (a.bias ?? 0) - (b.bias ?? 0))[0];
+          expect(worst?.slot).toBe(slot);
+          expect(Math.abs((worst?.bias ?? 0) - by)).toBeLessThan(0.01);
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it('gives back drift, apart from a stroke that always rushes', () => {
+    const hits = fours.play({ seed: 3, drift: 0.3, off: [{ slot: 15, by: -0.02 }] });
+    const found = judge(fours.run(hits));
+    expect(found.drift).toBeCloseTo(0.3, 3);
+    expect(found.spreadElse).toBeLessThan(0.001);
+    expect(judge(fours.run(fours.play({ seed: 3, drift: -0.3 }))).drift).toBeCloseTo(-0.3, 3);
+  });
+
+  it('hears a six that swings, and how far', () => {
+    const sixes = asking(
+      'rhythm A\ncycle 1x2\ntempo 60 per 1\nlayer D : goblet drum\nplay D k t k t k / D k t k t k',
+      5,
+    );
+    for (const ratio of [1.4, 1, 0.7]) {
+      const hits = sixes.play({ seed: 1, spread: 0.004, swing: { parts: 6, ratio } });
+      const [six] = judge(sixes.run(hits)).evenness;
+      expect(six?.parts).toBe(6);
+      expect(Math.abs((six?.ratio ?? 0) - ratio)).toBeLessThan(0.05);
+    }
+    const threes = asking('rhythm A\ncycle 1x2\nlayer D : goblet drum\nplay D k t / D k t', 2);
+    const [three] = judge(threes.run(threes.play({ seed: 1 }))).evenness;
+    expect(three?.ratio).toBeUndefined();
+    expect(three?.lengths.map((length) => Number(length?.toFixed(2)))).toEqual([1, 1, 1]);
+  });
+
+  it('does not take strokes with a rest between for neighbours', () => {
+    const gaps = asking('rhythm A\ncycle 1x1\nlayer D : goblet drum\nplay D . t .', 3);
+    expect(judge(gaps.run(gaps.play({ seed: 1 }))).evenness).toEqual([]);
+  });
+
+  it('knows another stroke, another hand and another force', () => {
+    const hits = fours
+      .play({ seed: 5, wrong: [{ slot: 4, kind: 'O' }], leftWeaker: 5 })
+      .map((one) => (one.kind === 'O' ? { ...one, hand: 'L' as const } : one));
+    const found = judge(fours.run(hits));
+    expect(found.knowsKinds).toBe(true);
+    expect(found.wrongKinds.map(({ asked }) => asked.slot)).toEqual([4, 4, 4, 4, 4, 4]);
+    expect(found.slots.find(({ slot }) => slot === 4)?.takenFor).toEqual(new Map([['O', 6]]));
+    expect(new Set(found.wrongHands.map(({ asked }) => asked.slot))).toEqual(new Set([4, 8, 10]));
+    expect(found.loudness?.leftWeaker).toBeCloseTo(5, 1);
+    const unsure = hits.map((one) => ({ ...one, sure: 0.3 }));
+    expect(judge(fours.run(unsure)).wrongKinds).toEqual([]);
+  });
+
+  it('says which ghost comes out as loud as a plain stroke', () => {
+    const loud = fours
+      .play({ seed: 1 })
+      .map((one, index) => (index % 16 === 1 ? { ...one, loud: 0.6 } : one));
+    expect(judge(fours.run(loud)).loudness?.off).toEqual([{ slot: 1, written: 1, came: 3 }]);
+    expect(judge(fours.run(fours.play({ seed: 1 }))).loudness?.off).toEqual([]);
+    expect(judge(fours.run(fours.asked.map(({ time }) => hit(time)))).loudness).toBeUndefined();
+  });
+
+  it('is judged pass by pass with the delay of the whole', () => {
+    const hits = fours
+      .play({ seed: 1, bias: 0.02 })
+      .filter((_, index) => index < 32 || index >= 48 || index % 4 !== 1);
+    const whole = judge(fours.run([...hits, hit(2)]));
+    const passes = judgePasses(fours.run(hits), whole);
+    expect(passes.map(({ match: one }) => one.missed.length)).toEqual([0, 0, 4, 0, 0, 0]);
+    expect(passes.map(({ match: one }) => one.extra.length)).toEqual([1, 0, 0, 0, 0, 0]);
+    expect(passes.every(({ match: one }) => Math.abs(one.delay - 0.02) < 1e-6)).toBe(true);
+  });
+});
+
+describe('a verdict', () => {
+  it.each([
+    [[], 'stay'],
+    [[true], 'up'],
+    [[false], 'stay'],
+    [[true, true], 'up'],
+    [[false, true], 'stay'],
+    [[true, false], 'stay'],
+    [[false, false], 'down'],
+    [[false, true, true], 'up'],
+    [[true, false, false], 'down'],
+    [[true, false, true], 'stay'],
+  ] as const)('of passes %j is %s', (clean, said) => {
+    expect(verdict(clean)).toBe(said);
+  });
+
+  it('follows its numbers', () => {
+    expect(verdict([false, true, true], { up: 3, down: 2 })).toBe('stay');
+    expect(verdict([true, true, true], { up: 3, down: 2 })).toBe('up');
+    expect(verdict([false, false, false], { up: 2, down: 4 })).toBe('stay');
+  });
+
+  it('names what was not clean, and is gentler where that is asked for', () => {
+    const play = (habits: Omit<Parameters<typeof fours.play>[0], 'seed'>) =>
+      judge(fours.run(fours.play({ seed: 7, ...habits })));
+    expect(flaws(play({ spread: 0.02 }), STRICTNESS.usual)).toEqual(['spread']);
+    expect(flaws(play({ spread: 0.02 }), STRICTNESS.easy)).toEqual([]);
+    expect(flaws(play({ misses: 0.03 }), STRICTNESS.usual)).toEqual(['missed']);
+    expect(flaws(play({ misses: 0.03 }), STRICTNESS.easy)).toEqual([]);
+    expect(flaws(play({ extras: 0.1 }), STRICTNESS.usual)).toContain('extra');
+    expect(flaws(play({ wrong: [{ slot: 4, kind: 'O' }] }), STRICTNESS.usual)).toEqual(['kinds']);
+    expect(flaws(play({ wrong: [{ slot: 4, kind: 'O' }] }), STRICTNESS.easy)).toEqual([]);
+    expect(flaws(judge(fours.run([])), STRICTNESS.easy)).toEqual(['silent']);
+  });
+});

@@ -1,0 +1,229 @@
+import { nth } from '../../bounds/index.ts';
+import type { Layer, LayerGrid } from '../../rhythm/index.ts';
+import type { Seconds } from '../../time/index.ts';
+import type { Hit } from '../hit.ts';
+import type { Asked } from './asked.ts';
+import { type Evenness, evenness } from './evenness.ts';
+import { type Loudness, loudness } from './loudness.ts';
+import { type Match, type Met, match, median } from './match.ts';
+
+/** How one slot of the layer came out over all passes. */
+export interface SlotFigure {
+  readonly slot: number;
+  /** How often it was asked for, and did not come. */
+  readonly asked: number;
+  readonly missed: number;
+  /** Mean error beside what all strokes have in common; negative where it rushes. Undefined where it never came. */
+  readonly bias: Seconds | undefined;
+  /** How many passes it was off the same way, by more than the ear takes for exact. */
+  readonly sameWay: number;
+  /** What it was played as where that was another stroke, with how often. */
+  readonly takenFor: ReadonlyMap<string, number>;
+}
+
+/** The figures of a run, or of one of its passes. */
+export interface Judgement {
+  readonly match: Match;
+  /** How many strokes were asked for. */
+  readonly asked: number;
+  /** Mean error, negative where the player lies before the click; only where the input's own delay is known. */
+  readonly bias: Seconds | undefined;
+  /** Standard deviation of the errors once bias and drift are taken out. */
+  readonly spread: Seconds;
+  /** The same without the slot that is off most: how the others lie. */
+  readonly spreadElse: Seconds;
+  /** How much the player gains on the click, in hundredths of the time played; negative where the player falls behind. */
+  readonly drift: number;
+  /** Shortest gap between two strokes that were asked for. */
+  readonly shortest: Seconds;
+  /** By slot, ascending; only slots that were asked for. */
+  readonly slots: readonly SlotFigure[];
+  readonly evenness: readonly Evenness[];
+  readonly loudness: Loudness | undefined;
+  /** Strokes that came as another kind. */
+  readonly wrongKinds: readonly Met[];
+  /** Strokes that came from another hand. */
+  readonly wrongHands: readonly Met[];
+  /** Whether the input could tell kinds at all. */
+  readonly knowsKinds: boolean;
+}
+
+/** What is judged: the layer as it is asked for, and what was heard of it. */
+export interface Run {
+  readonly layer: Layer;
+  readonly grid: LayerGrid;
+  readonly secondsPerTick: Seconds;
+  /** Ascending in time, over all passes. */
+  readonly asked: readonly Asked[];
+  readonly hits: readonly Hit[];
+  /** The input's own delay, where it was measured. */
+  readonly calibrated?: Seconds | undefined;
+}
+
+/** Nearer than this nobody hears a stroke as early or late. */
+export const EXACT: Seconds = 0.006;
+/** A kind counts as another only where the input is this sure of it. */
+export const SURE = 0.5;
+
+/** Matches a run and works out its figures. */
+export function judge(run: Run): Judgement {
+  return figuresOf(run, match(run.asked, run.hits));
+}
+
+/** The figures of each pass, all with the delay of the whole run. */
+export function judgePasses(run: Run, whole: Judgement): readonly Judgement[] {
+  const { met, missed, extra, delay } = whole.match;
+  const passes = [...new Set(run.asked.map(({ pass }) => pass))];
+  const starts = passes.map(
+    (pass) =>
+      nth(
+        run.asked.filter((one) => one.pass === pass),
+        0,
+      ).time,
+  );
+  return passes.map((pass, index) => {
+    const asked = run.asked.filter((one) => one.pass === pass);
+    const to = starts[index + 1] ?? Number.POSITIVE_INFINITY;
+    const from = index === 0 ? Number.NEGATIVE_INFINITY : nth(starts, index);
+    return figuresOf(
+      { ...run, asked },
+      {
+        met: met.filter((one) => one.asked.pass === pass),
+        missed: missed.filter((one) => one.pass === pass),
+        extra: extra.filter(({ time }) => time - delay >= from && time - delay < to),
+        delay,
+      },
+    );
+  });
+}
+
+function figuresOf(run: Run, found: Match): Judgement {
+  const { met } = found;
+  const { slope, left } = withoutTrend(met);
+  const slots = slotFigures(run.asked, met, left);
+  const worst = slots.reduce<SlotFigure | undefined>(
+    (most, one) => (Math.abs(one.bias ?? 0) > Math.abs(most?.bias ?? 0) ? one : most),
+    undefined,
+  );
+  const others = left.filter((_, at) => nth(met, at).asked.slot !== worst?.slot);
+  const isOther = ({ asked, hit }: Met) =>
+    hit.kind !== undefined && (hit.sure ?? 1) >= SURE && !asked.kinds.includes(hit.kind);
+  return {
+    match: found,
+    asked: run.asked.length,
+    bias:
+      run.calibrated === undefined
+        ? undefined
+        : found.delay - run.calibrated + mean(met.map(({ error }) => error)),
+    spread: deviation(left),
+    spreadElse: deviation(others.length > 1 ? others : left),
+    drift: slope === 0 ? 0 : -100 * slope,
+    shortest: shortestGap(run.asked),
+    slots,
+    evenness: evenness(run.layer, run.grid, met, run.secondsPerTick),
+    loudness: loudness(met),
+    wrongKinds: met.filter(isOther),
+    wrongHands: met.filter(
+      ({ asked, hit }) => hit.hand !== undefined && asked.hand !== 'B' && hit.hand !== asked.hand,
+    ),
+    knowsKinds: run.hits.some(({ kind }) => kind !== undefined),
+  };
+}
+
+/** Fewer strokes than this say nothing of a drift. */
+const FEW = 5;
+
+/**
+ * Errors without what they have in common and without a steady drift. With several passes the drift is what
+ * a slot gains from one pass to another, so that a stroke that always rushes is not taken for one.
+ */
+function withoutTrend(met: readonly Met[]): {
+  readonly slope: number;
+  readonly left: readonly Seconds[];
+} {
+  const errors = met.map(({ error }) => error);
+  const middle = mean(errors);
+  if (met.length < FEW) return { slope: 0, left: errors.map((error) => error - middle) };
+  const groups = new Map<number, number[]>();
+  met.forEach(({ asked }, at) => {
+    const group = groups.get(asked.slot);
+    if (group) group.push(at);
+    else groups.set(asked.slot, [at]);
+  });
+  const often = met.length >= groups.size * 1.5;
+  let covariance = 0;
+  let variance = 0;
+  for (const group of often ? groups.values() : [met.map((_, at) => at)]) {
+    const time = mean(group.map((at) => nth(met, at).asked.time));
+    const error = mean(group.map((at) => nth(errors, at)));
+    for (const at of group) {
+      const apart = nth(met, at).asked.time - time;
+      covariance += apart * (nth(errors, at) - error);
+      variance += apart * apart;
+    }
+  }
+  const slope = variance === 0 ? 0 : covariance / variance;
+  const centre = mean(met.map(({ asked }) => asked.time));
+  return {
+    slope,
+    left: met.map(({ asked, error }) => error - middle - slope * (asked.time - centre)),
+  };
+}
+
+/** What is gathered of one slot. */
+interface SlotCount {
+  readonly errors: Seconds[];
+  readonly takenFor: Map<string, number>;
+}
+
+function slotFigures(
+  asked: readonly Asked[],
+  met: readonly Met[],
+  left: readonly Seconds[],
+): readonly SlotFigure[] {
+  const counts = new Map<number, number>();
+  for (const { slot } of asked) counts.set(slot, (counts.get(slot) ?? 0) + 1);
+  const middle = median(left);
+  const off = new Map<number, SlotCount>();
+  met.forEach(({ asked: { slot, kinds }, hit }, at) => {
+    const here: SlotCount = off.get(slot) ?? { errors: [], takenFor: new Map() };
+    off.set(slot, here);
+    here.errors.push(nth(left, at) - middle);
+    if (hit.kind !== undefined && (hit.sure ?? 1) >= SURE && !kinds.includes(hit.kind)) {
+      here.takenFor.set(hit.kind, (here.takenFor.get(hit.kind) ?? 0) + 1);
+    }
+  });
+  return [...counts.entries()]
+    .sort(([a], [b]) => a - b)
+    .map(([slot, count]) => {
+      const here = off.get(slot);
+      const errors = here?.errors ?? [];
+      const bias = errors.length > 0 ? mean(errors) : undefined;
+      const way = Math.sign(bias ?? 0);
+      return {
+        slot,
+        asked: count,
+        missed: count - errors.length,
+        bias,
+        sameWay: errors.filter((error) => error * way > EXACT).length,
+        takenFor: here?.takenFor ?? new Map(),
+      };
+    });
+}
+
+function shortestGap(asked: readonly Asked[]): Seconds {
+  let least = Number.POSITIVE_INFINITY;
+  for (let at = 1; at < asked.length; at += 1) {
+    least = Math.min(least, nth(asked, at).time - nth(asked, at - 1).time);
+  }
+  return least;
+}
+
+function mean(values: readonly number[]): number {
+  return values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+function deviation(values: readonly number[]): number {
+  const middle = mean(values);
+  return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));
+}

@@ -1,0 +1,146 @@
+import { nth } from '../../bounds/index.ts';
+import type { Seconds } from '../../time/index.ts';
+import { type Hit, inOrder } from '../hit.ts';
+import type { Asked } from './asked.ts';
+
+/** A stroke that was asked for and came. */
+export interface Met {
+  readonly asked: Asked;
+  readonly hit: Hit;
+  /** Against its moment, the constant delay taken out; negative where it is early. */
+  readonly error: Seconds;
+}
+
+/** How what was heard lies on what was asked. */
+export interface Match {
+  readonly met: readonly Met[];
+  /** Asked for and not heard; strokes that may be left out are not among them. */
+  readonly missed: readonly Asked[];
+  /** Heard and not asked for. */
+  readonly extra: readonly Hit[];
+  /** The constant delay that was taken out. */
+  readonly delay: Seconds;
+}
+
+/** Where a constant delay is looked for, and how finely. */
+const DELAYS = { from: -0.12, to: 0.32, step: 0.004, near: 0.024, strokes: 400 } as const;
+/** How far before a stroke its graces may come. */
+const GRACES: Seconds = 0.13;
+
+/**
+ * Lays hits on what was asked for, one to one and in order, with the least total distance, and never
+ * further than half the gap to the neighbour. These reaches do not overlap, so the nearest hit in each is
+ * the stroke; what is left is extra, except the small strokes of an ornament.
+ * @param asked ascending in time
+ * @param delay constant delay of input and player, taken out first; found from the hits where it is not given
+ */
+export function match(
+  asked: readonly Asked[],
+  hits: readonly Hit[],
+  delay: Seconds = findDelay(asked, hits),
+): Match {
+  const sorted = inOrder(hits);
+  const best: (Hit | undefined)[] = new Array(asked.length).fill(undefined);
+  const left: { readonly hit: Hit; readonly near: number }[] = [];
+  let near = 0;
+  for (const hit of sorted) {
+    const at = hit.time - delay;
+    while (near + 1 < asked.length && isNearer(asked, near + 1, near, at)) near += 1;
+    const stroke = asked[near];
+    if (!stroke || Math.abs(at - stroke.time) > reach(asked, near, at)) {
+      left.push({ hit, near });
+      continue;
+    }
+    const rival = best[near];
+    if (!rival) best[near] = hit;
+    else if (Math.abs(at - stroke.time) < Math.abs(rival.time - delay - stroke.time)) {
+      best[near] = hit;
+      left.push({ hit: rival, near });
+    } else left.push({ hit, near });
+  }
+  const met: Met[] = [];
+  const missed: Asked[] = [];
+  asked.forEach((stroke, index) => {
+    const hit = best[index];
+    if (hit) met.push({ asked: stroke, hit, error: hit.time - delay - stroke.time });
+    else if (!stroke.optional) missed.push(stroke);
+  });
+  const extra = left.filter(({ hit, near: at }) => {
+    const time = hit.time - delay;
+    return ![at - 1, at, at + 1].some((one) => isSmallStroke(asked[one], time));
+  });
+  return { met, missed, extra: extra.map(({ hit }) => hit), delay };
+}
+
+function isNearer(asked: readonly Asked[], one: number, other: number, at: Seconds): boolean {
+  return Math.abs(nth(asked, one).time - at) < Math.abs(nth(asked, other).time - at);
+}
+
+/** How far from a stroke a hit may lie on the side it lies on: half the gap to the neighbour there. */
+function reach(asked: readonly Asked[], index: number, at: Seconds): Seconds {
+  const { time } = nth(asked, index);
+  const before = index > 0 ? time - nth(asked, index - 1).time : undefined;
+  const after = index + 1 < asked.length ? nth(asked, index + 1).time - time : undefined;
+  return ((at < time ? (before ?? after) : (after ?? before)) ?? 1) / 2;
+}
+
+function isSmallStroke(stroke: Asked | undefined, time: Seconds): boolean {
+  if (!stroke?.ornament) return false;
+  const isGrace = ['flam', 'drag', 'ruff'].includes(stroke.ornament);
+  return isGrace
+    ? time > stroke.time - GRACES && time <= stroke.time
+    : time > stroke.time && time < stroke.end;
+}
+
+/**
+ * The constant delay of a run: where most strokes are met, nearest to none; then the middle of what is
+ * left. 0 where nothing was heard.
+ */
+export function findDelay(asked: readonly Asked[], hits: readonly Hit[]): Seconds {
+  if (asked.length === 0 || hits.length === 0) return 0;
+  const times = inOrder(hits).map(({ time }) => time);
+  const some = asked.slice(0, DELAYS.strokes);
+  let best = { delay: 0, score: Number.NEGATIVE_INFINITY };
+  const steps = Math.round((DELAYS.to - DELAYS.from) / DELAYS.step);
+  for (let step = 0; step <= steps; step += 1) {
+    const delay = DELAYS.from + step * DELAYS.step;
+    // Being far from none costs as much as a few strokes, so that a steady row does not slip by one.
+    const score = closeness(some, times, delay) * (1 - Math.abs(delay));
+    if (score > best.score) best = { delay, score };
+  }
+  let { delay } = best;
+  for (let round = 0; round < 3; round += 1) {
+    const errors = match(asked, hits, delay).met.map(({ error }) => error);
+    if (errors.length === 0) break;
+    delay += median(errors);
+  }
+  return delay;
+}
+
+/** How well the strokes are met with a delay: each counts the more the nearer a hit is. */
+function closeness(asked: readonly Asked[], times: readonly Seconds[], delay: Seconds): number {
+  let sum = 0;
+  let at = 0;
+  for (const { time } of asked) {
+    const wanted = time + delay;
+    while (
+      at + 1 < times.length &&
+      Math.abs(nth(times, at + 1) - wanted) <= Math.abs(nth(times, at) - wanted)
+    ) {
+      at += 1;
+    }
+    const off = Math.abs(nth(times, at) - wanted) / DELAYS.near;
+    if (off < 2) sum += 1 - off / 2;
+  }
+  return sum;
+}
+
+/** The middle value; 0 of none. */
+export function median(values: readonly number[]): number {
+  if (values.length === 0) return 0;
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length / 2;
+  return sorted.length % 2 === 1
+    ? nth(sorted, Math.floor(middle))
+    : (nth(sorted, middle - 1) + nth(sorted, middle)) / 2;
+}

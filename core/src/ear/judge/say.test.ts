@@ -1,0 +1,123 @@
+import { describe, expect, it } from 'vitest';
+import {
+  type Habits,
+  type Hit,
+  judge,
+  STRICTNESS,
+  sayRun,
+  type Trouble,
+  troubleOf,
+} from './../index.ts';
+import { asking, FOURS } from '../run.testkit.ts';
+
+const fours = asking(FOURS, 6);
+
+function said(habits: Partial<Habits>, of = fours, calibrated?: number): readonly string[] {
+  const hits = of.play({ seed: 4, ...habits });
+  return sayRun(judge(of.run(hits, calibrated)), STRICTNESS.usual, of.named).map(
+    ({ text }) => text,
+  );
+}
+
+describe('what is said of a run', () => {
+  it('is that it was clean, with its figures', () => {
+    expect(said({ spread: 0.009 })).toEqual(['Clean: spread 10 ms, nothing missed.']);
+  });
+
+  it('names the stroke that is off, how far and how often, and that all else is clean', () => {
+    const [first, second, ...more] = said({ spread: 0.004, off: [{ slot: 4, by: -0.024 }] });
+    expect(first).toMatch(/^The tek on 2 comes 2\d ms early, six times out of six\.$/);
+    expect(more).toEqual([]);
+    expect(second).toBeUndefined();
+    const loose = said({ spread: 0.011, off: [{ slot: 4, by: 0.045 }] });
+    expect(loose[0]).toMatch(/^The tek on 2 comes 4\d ms late/);
+    expect(loose[1]).toMatch(/^All else is clean: spread 1\d ms, nothing missed\.$/);
+  });
+
+  it('puts what was missed first, then what is too many and what was another stroke', () => {
+    const hits = fours
+      .play({ seed: 1, wrong: [{ slot: 8, kind: 'T' }] })
+      .filter((_, index) => index % 16 !== 10 || index > 60);
+    const all = sayRun(
+      judge(fours.run([...hits, { time: 3.1 }])),
+      STRICTNESS.usual,
+      fours.named,
+    ).map(({ text, slots }) => [text, slots]);
+    expect(all).toEqual([
+      ['The open tone on & of 3 is missing, four times out of six.', [10]],
+      ['1 stroke more than is written.', []],
+      ['The open tone on 3 comes out as a tek, six times out of six.', [8]],
+    ]);
+  });
+
+  it('says that a six swings, with the ratio, and not that each of its strokes is late', () => {
+    const sixes = asking(
+      'rhythm A\ncycle 1x2\ntempo 60 per 1\nlayer D : goblet drum\nplay D k t k t k / D k t k t k',
+      5,
+    );
+    expect(said({ spread: 0.004, swing: { parts: 6, ratio: 1.4 } }, sixes)[0]).toBe(
+      'The sixes swing: long short, 1.4 to 1. Written they are even.',
+    );
+    expect(said({ spread: 0.004, swing: { parts: 6, ratio: 0.7 } }, sixes)[0]).toBe(
+      'The sixes swing: short long, 1 to 1.4. Written they are even.',
+    );
+  });
+
+  it('says a hurry, a drag, a wide spread, a weak hand, and where one lies', () => {
+    const long = asking(FOURS, 3);
+    expect(said({ drift: 3 }, asking(FOURS, 1))[0]).toMatch(/^The whole hurries: 3\.0 % quicker/);
+    expect(said({ drift: -3 }, asking(FOURS, 1))[0]).toMatch(/^The whole drags: 3\.0 % slower/);
+    expect(said({ spread: 0.022 })[0]).toMatch(
+      /^The strokes spread by 2\d ms; 15 ms would be clean\.$/,
+    );
+    expect(said({ leftWeaker: 6 }, long)).toContain('The left hand is the weaker by 6 dB.');
+    expect(said({ bias: 0.02 }, fours, 0)).toContain('As a whole you lie 20 ms behind the click.');
+    expect(said({ bias: 0.02 }, fours, 0.04)).toContain(
+      'As a whole you lie 20 ms before the click.',
+    );
+    expect(said({ bias: 0.02 }).join()).not.toContain('As a whole');
+  });
+
+  it('names the turn where there are several', () => {
+    const turns = asking(
+      'rhythm A\ncycle 2x2\ntempo 60 per 2\nlayer D : goblet drum\nplay D k / T k | D k / T k',
+      2,
+    );
+    expect(said({ off: [{ slot: 6, by: -0.05 }] }, turns)[0]).toBe(
+      'The tek on 2 in turn 2 comes 50 ms early, both times.',
+    );
+  });
+});
+
+describe('what is wrong with a run as a whole', () => {
+  const trouble = (
+    hits: readonly Hit[],
+    others?: Parameters<typeof troubleOf>[3],
+  ): Trouble | undefined => troubleOf(judge(fours.run(hits)), fours.asked, hits, others);
+
+  it('is told where there is something', () => {
+    const good = fours.play({ seed: 2, spread: 0.01 });
+    expect(trouble(good)).toBeUndefined();
+    expect(trouble([])).toEqual({ kind: 'silent' });
+    expect(trouble([...good, ...good.map((one) => ({ ...one, time: one.time + 0.05 }))])).toEqual({
+      kind: 'twice',
+    });
+    expect(trouble(good.slice(0, 50))).toMatchObject({
+      kind: 'hands off',
+      after: { slot: 1, pass: 3 },
+    });
+    expect(trouble(good.slice(0, 94))).toBeUndefined();
+  });
+
+  it('is that another line was played', () => {
+    const bell = asking(
+      `${FOURS}\nlayer B : claves\nplay X . . X / . . X . / . . X . / X . . .`,
+      6,
+      1,
+    );
+    const hits = bell.play({ seed: 2, spread: 0.01 });
+    const others = [{ layer: 1, asked: bell.asked }];
+    expect(trouble(hits, others)).toEqual({ kind: 'other line', layer: 1 });
+    expect(trouble(fours.play({ seed: 2 }), others)).toBeUndefined();
+  });
+});
