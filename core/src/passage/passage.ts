@@ -1,17 +1,7 @@
 import * as v from 'valibot';
 import { listOf, nth } from '../bounds/index.ts';
-import { findInstrument, strokeKind } from '../instrument/index.ts';
-import { registerOf } from '../read/index.ts';
-import {
-  HANDS,
-  handsOf,
-  type Layer,
-  LIMBS,
-  type Rhythm,
-  TempoSchema,
-  type Timing,
-} from '../rhythm/index.ts';
-import { type NextSegment, type Score, scoreRhythm } from '../sound/index.ts';
+import { HANDS, type Rhythm, TempoSchema } from '../rhythm/index.ts';
+import type { NextSegment, Score } from '../sound/index.ts';
 import { type Tempo, toNumber } from '../time/index.ts';
 
 /** The sizes within which passages and sequences stay. */
@@ -37,6 +27,16 @@ export const PassageSchema = v.pipe(
     /** Hands and feet that sound, strokes of both hands with either; all where it is not given. */
     hands: v.optional(v.array(v.picklist(HANDS))),
     only: v.optional(v.picklist(ONLY)),
+    /** Beats of every turn whose strokes sound, from 0; all where it is not given. */
+    beats: v.optional(v.array(v.pipe(v.number(), v.integer(), v.minValue(0)))),
+    /** An even run on one stroke in its place, or nothing, while its words are said. */
+    as: v.optional(v.picklist(['plain run', 'said'])),
+    /** Where strokes sound, in the places of `from` and `to`: a piece may begin between two beats. */
+    within: v.optional(v.object({ from: PlaceSchema, to: PlaceSchema })),
+    /** Id of the layer that `hands`, `only`, `beats`, `within` and `as` speak of; of all where it is not given. */
+    of: v.optional(v.string()),
+    /** True where the beats are clapped under it. */
+    clap: v.optional(v.literal(true)),
     /** Its own tempo; the rhythm's where it is not given. */
     tempo: v.optional(TempoSchema),
     times: v.pipe(
@@ -90,49 +90,6 @@ export function followingPlace(
   if (time + 1 < nth(passages, passage).times) return { passage, time: time + 1 };
   if (passage + 1 < passages.length) return { passage: passage + 1, time: 0 };
   return again === undefined ? undefined : { passage: again, time: 0 };
-}
-
-/** A rhythm that is to be played by passages. */
-type Played = Pick<Rhythm, 'cycle' | 'layers' | 'tempo' | 'second' | 'turns'>;
-
-/**
- * The rhythm's score with only the strokes that sound in a passage. Times stay as they are: what is left
- * out is silence. The click and a second counting go on.
- */
-export function scorePassage(rhythm: Played, timing: Timing, passage: Passage): Score {
-  const { layers, hands, only } = passage;
-  if (!layers && !hands && !only) return scoreRhythm(rhythm, timing, rhythm);
-  const heard = rhythm.layers.map((layer): Layer => {
-    if (layers && !layers.includes(layer.id)) return { ...layer, strokes: [] };
-    return soundingPart(layer, { ...(hands && { hands }), ...(only && { only }) });
-  });
-  return scoreRhythm({ ...rhythm, layers: heard }, timing, rhythm);
-}
-
-/** The layer with only the strokes of some hands, or of one sort; rests stand in for the others. */
-export function soundingPart(
-  layer: Layer,
-  { hands, only }: Pick<Passage, 'hands' | 'only'>,
-): Layer {
-  const played = handsOf(layer);
-  const limbs = hands?.reduce((all, hand) => all | LIMBS[hand], 0);
-  const instrument = findInstrument(layer.instrument);
-  const strokes = layer.strokes.filter((stroke, at) => {
-    if (limbs !== undefined && !(LIMBS[nth(played, at)] & limbs)) return false;
-    switch (only) {
-      case 'accents':
-        return stroke.force === 4;
-      case 'no ghosts':
-        return stroke.force > 1;
-      case 'low sounds': {
-        const kind = instrument && strokeKind(instrument, stroke.kind);
-        return kind !== undefined && registerOf(kind) === 'low';
-      }
-      default:
-        return true;
-    }
-  });
-  return { ...layer, strokes };
 }
 
 /**

@@ -1,0 +1,204 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { nth } from '../bounds/index.ts';
+import { askedSlots } from '../ear/index.ts';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
+import { timed } from '../text/timed.testkit.ts';
+import {
+  cutPiece,
+  joinPieces,
+  layerIn,
+  namePiece,
+  type Piece,
+  type Practised,
+  piecesFit,
+  proposePieces,
+  scorePassage,
+  WAYS,
+  type Way,
+  waysFor,
+  wayThrough,
+} from './index.ts';
+
+const FOURS =
+  'rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D! (k) t k / T! . . . | O! k t k t k t / D T';
+
+function practised(text: string, pieces?: readonly Piece[]): Practised {
+  const { rhythm, timing } = timed(text);
+  return practise(rhythm, timing, pieces);
+}
+
+function practise(rhythm: Rhythm, timing: Timing, pieces?: readonly Piece[]): Practised {
+  const layer = nth(rhythm.layers, 0);
+  const grid = nth(timing.layers, 0);
+  const { ticksPerPulse } = timing;
+  return {
+    rhythm,
+    layer,
+    grid,
+    ticksPerPulse,
+    pieces: pieces ?? proposePieces(rhythm, layer, grid),
+  };
+}
+
+const cuts = (pieces: readonly Piece[]) =>
+  pieces.map(({ from, to, reason }) => `${from}-${to} ${reason}`);
+
+describe('pieces', () => {
+  it('begin where a turn does, after a rest, where the division changes', () => {
+    expect(cuts(practised(FOURS).pieces)).toEqual(['0-8 beginning', '8-15 turn', '15-17 division']);
+    const rest = practised(
+      'rhythm A\ncycle 4x4\nlayer D : goblet drum\nplay D k t k / . . T k / t . O k / t k D T',
+    );
+    expect(cuts(rest.pieces)).toEqual(['0-6 beginning', '6-10 rest', '10-16 rest']);
+  });
+
+  it('begin where a hand doubles, and at the turns that the player has marked', () => {
+    const doubled = practised(
+      'rhythm A\ncycle 4x2\nturn 2 break\nlayer D : goblet drum\nplay D k t k / T k t k | D . . . / T . . .\nhand R L R L / L R L R | R . . . / L . . .',
+    );
+    expect(cuts(doubled.pieces)).toEqual(['0-4 beginning', '4-8 hands', '8-16 mark']);
+  });
+
+  it('hold few strokes where there is a place to cut, and cover the line', () => {
+    fc.assert(
+      fc.property(arbitraryRhythm, (rhythm) => {
+        const result = timeRhythm(rhythm);
+        fc.pre(result.ok && rhythm.layers.length > 0);
+        if (!result.ok) return;
+        const { pieces, grid } = practise(rhythm, result.timing);
+        expect(piecesFit(pieces, grid.startTicks.length)).toBe(true);
+      }),
+    );
+  });
+
+  it('are cut, joined and named by hand', () => {
+    const { pieces } = practised(FOURS);
+    const cut = cutPiece(pieces, 4);
+    expect(cuts(cut)).toEqual(['0-4 beginning', '4-8 own', '8-15 turn', '15-17 division']);
+    expect(cutPiece(cut, 4)).toEqual(cut);
+    expect(cuts(joinPieces(cut, 1))).toEqual(['0-4 beginning', '4-15 own', '15-17 division']);
+    expect(joinPieces(cut, 3)).toBe(cut);
+    const named = namePiece(cut, 1, ' the turn ');
+    expect(named[1]?.name).toBe('the turn');
+    expect(namePiece(named, 1, '')).toEqual(cut);
+    expect(piecesFit(cut, 17)).toBe(true);
+    expect(piecesFit(cut, 16)).toBe(false);
+    expect(piecesFit([], 0)).toBe(false);
+    expect(piecesFit([nth(cut, 0), nth(cut, 2)], 15)).toBe(false);
+  });
+});
+
+/** Each stone as its name with the slots of the line that sound in it and its pulses. */
+function stones(way: Way, of: Practised) {
+  return wayThrough(way, of).map(({ name, passage }) => {
+    const { from, to } = passage;
+    const layer = layerIn(of.rhythm.cycle, of.layer, of.grid, passage);
+    const [start, end] = [from.num, to.num];
+    const slots = askedSlots(layer, of.grid, start, end).sort((a, b) => a.ticks - b.ticks);
+    return `${name}: ${slots.map(({ slot }) => slot).join(' ')} in ${from.num / from.den}-${to.num / to.den}`;
+  });
+}
+
+describe('ways through', () => {
+  const three = practised(
+    'rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D! (k) t k / T! . (k) t',
+    [
+      { from: 0, to: 3, reason: 'beginning' },
+      { from: 3, to: 6, reason: 'own', name: 'the tek' },
+      { from: 6, to: 8, reason: 'rest' },
+    ],
+  );
+
+  it.each<[Way, readonly string[]]>([
+    ['whole', []],
+    ['one by one', ['piece 1: 0 1 2 in 0-4', 'the tek: 3 4 in 0-8', 'piece 3: 6 7 in 4-8']],
+    [
+      'add the next',
+      [
+        'piece 1: 0 1 2 in 0-4',
+        'the tek: 3 4 in 0-8',
+        'piece 1 + the tek: 0 1 2 3 4 in 0-8',
+        'piece 3: 6 7 in 4-8',
+      ],
+    ],
+    ['from the end', ['piece 3: 6 7 in 4-8', 'the tek + piece 3: 3 4 6 7 in 0-8']],
+    [
+      'stroke after',
+      [
+        'piece 1 and the stroke after it: 0 1 2 3 in 0-4',
+        'the tek and the stroke after it: 3 4 6 in 0-8',
+        'piece 3 and the stroke after it: 6 7 0 in 4-12',
+      ],
+    ],
+    [
+      'seams',
+      [
+        'the seam from piece 1 to the tek: 1 2 3 in 0-4',
+        'the seam from the tek to piece 3: 3 4 6 in 0-8',
+        'the seam from piece 3 to the one: 6 7 0 in 4-12',
+      ],
+    ],
+    ['hands', ['the right hand alone: 0 2 4 7 in 0-8', 'the left hand alone: 1 3 6 in 0-8']],
+    ['accents', ['accents alone: 0 4 in 0-8']],
+    ['ghosts', ['without ghosts: 0 2 3 4 7 in 0-8']],
+    ['low', ['low sounds alone: 0 in 0-8']],
+    ['clap', ['with the beats clapped: 0 1 2 3 4 6 7 in 0-8']],
+    ['beats', ['beat 1 filled: 0 1 2 3 in 0-8']],
+    ['plain run', ['a plain run: 0 1 2 3 4 5 6 7 in 0-8']],
+    ['said', ['say it:  in 0-8']],
+  ])('%s', (way, before) => {
+    expect(stones(way, three)).toEqual([...before, 'all of it: 0 1 2 3 4 6 7 in 0-8']);
+  });
+
+  it('are those that differ from the whole', () => {
+    expect(waysFor(three)).toEqual(Object.keys(WAYS));
+    const plain = practised('rhythm A\ncycle 1x1\nlayer D : claves\nplay X');
+    expect(waysFor(plain)).toEqual(['whole', 'clap', 'plain run', 'said']);
+  });
+
+  it('end with the whole, and never move what is left', () => {
+    fc.assert(
+      fc.property(
+        arbitraryRhythm,
+        fc.constantFrom(...(Object.keys(WAYS) as Way[])),
+        (rhythm, way) => {
+          const result = timeRhythm(rhythm);
+          fc.pre(result.ok && rhythm.layers.length > 0);
+          if (!result.ok) return;
+          const { timing } = result;
+          const of = practise(rhythm, timing);
+          const way_ = wayThrough(way, of);
+          expect(way_.at(-1)?.size).toBe('whole');
+          const all = new Map(
+            scorePassage(rhythm, timing, {}).events.map(({ ticks, offset, layer, sound }) => [
+              `${ticks} ${offset} ${layer} ${sound.kind} ${sound.force}`,
+              true,
+            ]),
+          );
+          for (const { passage } of way_) {
+            if (passage.as === 'plain run' || passage.clap) continue;
+            const score = scorePassage(rhythm, timing, passage);
+            expect(score.lengthTicks).toBe(timing.fullTicks);
+            for (const { ticks, offset, layer, sound } of score.events) {
+              expect(all.has(`${ticks} ${offset} ${layer} ${sound.kind} ${sound.force}`)).toBe(
+                true,
+              );
+            }
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
+  it('claps on the beats, whatever gestures are shown on them', () => {
+    const { rhythm, timing } = timed(FOURS);
+    const score = scorePassage(rhythm, timing, { clap: true });
+    const claps = score.events.filter(({ layer }) => layer === 'gestures');
+    expect(claps.map(({ ticks, sound }) => [ticks / score.ticksPerPulse, sound.kind])).toEqual(
+      [0, 4, 8, 12].map((pulse) => [pulse, 'clap']),
+    );
+  });
+});
