@@ -10,15 +10,22 @@ import {
   type Step,
 } from './index.ts';
 
-const PLAN = { rungCount: 3, passes: 2 };
-const go = (state: ClimbState, ...events: readonly ClimbEvent['type'][]) =>
+const PLAN = { passes: [2, 2, 2] };
+type Plain = Exclude<ClimbEvent['type'], 'judged'>;
+const go = (state: ClimbState, ...events: readonly Plain[]) =>
   events.reduce((now, type) => nextClimb(now, { type }, PLAN), state);
-const counting = (rung: number): ClimbState => ({ status: 'counting-in', rung, staying: false });
+const counting = (rung: number): ClimbState => ({
+  status: 'counting-in',
+  rung,
+  staying: false,
+  tries: 0,
+});
 const playing = (rung: number, pass: number, staying = false): ClimbState => ({
   status: 'playing',
   rung,
   pass,
   staying,
+  tries: 0,
 });
 
 describe('a climb at its ends', () => {

@@ -96,7 +96,7 @@ function stones(way: Way, of: Practised) {
     const { from, to } = passage;
     const layer = layerIn(of.rhythm.cycle, of.layer, of.grid, passage);
     const [start, end] = [from.num, to.num];
-    const slots = askedSlots(layer, of.grid, start, end).sort((a, b) => a.ticks - b.ticks);
+    const slots = askedSlots(layer, of.grid, start, end);
     return `${name}: ${slots.map(({ slot }) => slot).join(' ')} in ${from.num / from.den}-${to.num / to.den}`;
   });
 }

@@ -1,0 +1,153 @@
+import { nth } from '../bounds/index.ts';
+import type { Passage, Stone } from '../passage/index.ts';
+import { type Bpm, type Seconds, secondsPerPulse, TEMPO_RANGE, toNumber } from '../time/index.ts';
+import { type Ladder, ladderTempos, passesAt } from './ladder.ts';
+
+/** One rung of a path: a stone at a tempo, so many times. */
+export interface PathRung {
+  /** Which stone of the path, from 0. */
+  readonly stone: number;
+  readonly bpm: Bpm;
+  readonly passes: number;
+}
+
+/** A way through and a ladder in one: what is practised, at which tempos, how often, in order. */
+export interface Path {
+  readonly stones: readonly Stone[];
+  readonly rungs: readonly PathRung[];
+}
+
+/** Hundredths of the tempo to reach that are comfortable: pieces are taken up to there and joined below. */
+export const COMFORT = { usual: 75, min: 30, max: 100 } as const;
+/** How many rungs below the comfortable one joined pieces begin. */
+const LOWER = 2;
+/** A piece alone takes at most so many tempos up to the comfortable one. */
+const ALONE = 3;
+
+/** How long one time through a stone lasts. */
+export function passSeconds(
+  { from, to }: Pick<Passage, 'from' | 'to'>,
+  bpm: Bpm,
+  per: number,
+): Seconds {
+  return (to.num / to.den - from.num / from.den) * toNumber(secondsPerPulse({ bpm, per }));
+}
+
+/**
+ * The path of a way through up a ladder: each part alone up to a comfortable rung, parts joined from a lower
+ * one up to there, and the whole from there up to the tempo to reach. A way of the whole alone is the ladder.
+ * @param per pulses in the counted beat
+ * @param comfort hundredths of the tempo to reach
+ */
+export function planPath(
+  stones: readonly Stone[],
+  ladder: Ladder,
+  per: number,
+  comfort: number = COMFORT.usual,
+): Path {
+  const rungs = stones.flatMap((stone, index) =>
+    temposOf(stone, stones, ladder, comfort).map(
+      (bpm): PathRung => ({
+        stone: index,
+        bpm,
+        passes: passesAt(ladder, passSeconds(stone.passage, bpm, per)),
+      }),
+    ),
+  );
+  return { stones, rungs };
+}
+
+function temposOf(
+  stone: Stone,
+  stones: readonly Stone[],
+  ladder: Ladder,
+  comfort: number,
+): readonly Bpm[] {
+  if (stones.length === 1) return ladderTempos(ladder);
+  const comfortable = Math.max(ladder.from, Math.round((ladder.to * comfort) / 100));
+  const upTo = ladderTempos({ ...ladder, to: Math.min(ladder.to, comfortable), shape: 'straight' });
+  const joined = upTo.slice(-1 - LOWER);
+  switch (stone.size) {
+    case 'part':
+      return spaced(upTo, ALONE);
+    case 'joined':
+      return spaced(joined, ALONE - 1);
+    case 'whole':
+      // Only the last of them goes on to the end; a whole on the way is a row of pieces like others.
+      return stone === stones.at(-1)
+        ? ladderTempos({ ...ladder, from: Math.min(nth(joined, 0), ladder.to) })
+        : spaced(joined, ALONE - 1);
+  }
+}
+
+/** The first, the last, and so many in all as evenly between them as can be. */
+function spaced(tempos: readonly Bpm[], count: number): readonly Bpm[] {
+  if (tempos.length <= count) return tempos;
+  return Array.from({ length: count }, (_, at) =>
+    nth(tempos, Math.round((at * (tempos.length - 1)) / (count - 1))),
+  );
+}
+
+/**
+ * How long a path takes when nothing is repeated.
+ * @param countIn pulses counted in before each rung; 0 for none
+ */
+export function pathSeconds({ stones, rungs }: Path, per: number, countIn = 0): Seconds {
+  return rungs.reduce((sum, { stone, bpm, passes }) => {
+    const pulse = toNumber(secondsPerPulse({ bpm, per }));
+    return sum + passes * passSeconds(nth(stones, stone).passage, bpm, per) + countIn * pulse;
+  }, 0);
+}
+
+/** Changes one rung of a path: its tempo or its passes. */
+export function changeRung(
+  path: Path,
+  index: number,
+  change: Partial<Pick<PathRung, 'bpm' | 'passes'>>,
+): Path {
+  const rungs = path.rungs.map((rung, at) => (at === index ? { ...rung, ...change } : rung));
+  return { ...path, rungs };
+}
+
+/** Leaves one rung of a path out; the last, which is the whole at its tempo, stays. */
+export function leaveOutRung(path: Path, index: number): Path {
+  if (index >= path.rungs.length - 1) return path;
+  return { ...path, rungs: path.rungs.filter((_, at) => at !== index) };
+}
+
+/** How much slower the piece that fails is taken first, in hundredths. */
+const SLOWER = 88;
+
+/**
+ * Puts the piece that fails before the rung it fails at: a little slower, and then at that tempo.
+ * @returns the path; the climb goes on at `index`, which is the piece now
+ */
+export function practiseFirst(path: Path, index: number, piece: Stone): Path {
+  const rung = nth(path.rungs, index);
+  const known = path.stones.findIndex((one) => one.name === piece.name && one.size === piece.size);
+  const stones = known < 0 ? [...path.stones, piece] : path.stones;
+  const stone = known < 0 ? path.stones.length : known;
+  const slow = Math.max(TEMPO_RANGE.min, Math.round((rung.bpm * SLOWER) / 100));
+  const before = [slow, rung.bpm].map((bpm): PathRung => ({ stone, bpm, passes: rung.passes }));
+  return {
+    stones,
+    rungs: [...path.rungs.slice(0, index), ...before, ...path.rungs.slice(index)],
+  };
+}
+
+/**
+ * Where a climb begins that was clean before: the last rung of the whole that is no quicker than that, and
+ * never the last of all. 0 where it was never clean, or where it begins with parts.
+ */
+export function startingRung({ stones, rungs }: Path, best: Bpm | undefined): number {
+  if (best === undefined || stones.length > 1) return 0;
+  let at = 0;
+  while (
+    at + 2 < rungs.length &&
+    nth(rungs, at + 1).bpm <= best &&
+    nth(rungs, at + 1).bpm > nth(rungs, at).bpm
+  ) {
+    at += 1;
+  }
+  return at;
+}
