@@ -1,4 +1,5 @@
 /** Sound: computed voices, a rhythm as a score, the transport that hands it out, and samples. */
+export * from './click.ts';
 export * from './render.ts';
 export * from './score.ts';
 export * from './score-crossing.ts';

@@ -4,5 +4,6 @@ export * from './judge.ts';
 export * from './loudness.ts';
 export * from './match.ts';
 export * from './say.ts';
+export * from './silence.ts';
 export * from './trouble.ts';
 export * from './verdict.ts';

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import {
+  comingsOut,
   type Habits,
   type Hit,
   judge,
   STRICTNESS,
+  sayComingOut,
   sayRun,
   type Trouble,
   troubleOf,
@@ -119,5 +121,31 @@ describe('what is wrong with a run as a whole', () => {
     const others = [{ layer: 1, asked: bell.asked }];
     expect(trouble(hits, others)).toEqual({ kind: 'other line', layer: 1 });
     expect(trouble(fours.play({ seed: 2 }), others)).toBeUndefined();
+  });
+});
+
+describe('coming out of silent turns', () => {
+  const turn = 12 / 4;
+  const silences = [1, 3].map((at) => ({ from: 1 + at * turn, to: 1 + (at + 1) * turn }));
+  const out = (drift: number) => {
+    const { met } = judge(fours.run(fours.play({ seed: 2, drift }))).match;
+    return comingsOut(met, silences);
+  };
+
+  it('is told by the strokes on either side', () => {
+    const [first, second] = out(1);
+    // A hundredth of the turn and of the strokes from which it is told.
+    expect(first?.error).toBeLessThan(-0.03);
+    expect(first?.error).toBeGreaterThan(-0.045);
+    expect(second?.time).toBeCloseTo(1 + 4 * turn, 9);
+    expect(sayComingOut(out(1), 0.02)).toMatch(
+      /^You come out of the silence 3\d ms early; 0 of 2 times with the click\.$/,
+    );
+    expect(sayComingOut(out(-1).slice(0, 1), 0.02)).toMatch(/silence 3\d ms late\.$/);
+    expect(sayComingOut(out(0), 0.02)).toBe(
+      'You come out of the silence where the click does, within 0 ms.',
+    );
+    expect(sayComingOut([], 0.02)).toBeUndefined();
+    expect(comingsOut([], silences)).toEqual([]);
   });
 });
