@@ -90,7 +90,7 @@ describe('the click', () => {
           const played = (one: typeof before) =>
             one.events
               .filter(({ layer }) => layer !== CLICK_LAYER)
-              .map(({ ticks, sound }) => [ticks / one.ticksPerPulse, sound.kind]);
+              .map(({ ticks, sound }) => [(ticks / one.ticksPerPulse).toFixed(9), sound.kind]);
           expect(played(after)).toEqual(played(before));
           expect(after.lengthTicks / after.ticksPerPulse).toBe(
             before.lengthTicks / before.ticksPerPulse,
