@@ -170,7 +170,7 @@ export function withClick(score: Score, cycle: Cycle, plan: ClickPlan, firstTurn
   const clicks = byTurn.flatMap((clicked, turn) =>
     clicked.map(({ num, den: part, isOne, isBeat }) =>
       click(
-        (turn * score.turnTicks + (num * perPulse) / part) * finer,
+        turn * score.turnTicks * finer + (num * perPulse * finer) / part,
         isOne ? 'strong' : isBeat ? 'plain' : 'second',
       ),
     ),
