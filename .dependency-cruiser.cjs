@@ -54,7 +54,7 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
-      to: { path: '^(web|server|e2e)/|node_modules/', pathNot: 'node_modules/valibot/' },
+      to: { path: '^(web|server|e2e)/|node_modules/', pathNot: 'node_modules/(valibot|fft.js)/' },
     },
     {
       name: 'web-not-server',

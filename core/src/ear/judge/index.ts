@@ -1,5 +1,7 @@
 export * from './asked.ts';
+export * from './delay.ts';
 export * from './evenness.ts';
+export * from './free.ts';
 export * from './judge.ts';
 export * from './loudness.ts';
 export * from './match.ts';

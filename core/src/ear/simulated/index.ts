@@ -1,1 +1,2 @@
+export * from './render.ts';
 export * from './simulated.ts';

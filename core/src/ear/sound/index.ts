@@ -1,0 +1,5 @@
+export * from './bleed.ts';
+export * from './features.ts';
+export * from './kinds.ts';
+export * from './listening.ts';
+export * from './onsets.ts';

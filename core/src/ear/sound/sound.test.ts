@@ -1,0 +1,234 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { nth } from '../../bounds/index.ts';
+import { normal, seeded } from '../../chance/index.ts';
+import {
+  createFeatureMeter,
+  createOnsetFinder,
+  EXAMPLES,
+  type Features,
+  findOnsets,
+  type Hit,
+  isBleedLoud,
+  learnBleed,
+  listenToRoom,
+  renderStruck,
+  type Struck,
+  tellKind,
+  withoutBleed,
+} from '../index.ts';
+
+const RATE = 48_000;
+
+/** Strokes of an instrument in fours at 200, a little uneven as hands are. */
+function fours(
+  instrument: string,
+  kinds: readonly string[],
+  count = 40,
+  seed = 3,
+): readonly Struck[] {
+  const random = seeded(seed);
+  return Array.from({ length: count }, (_, at) => ({
+    instrument,
+    kind: nth(kinds, Math.floor(random() * kinds.length)),
+    time: 0.2 + at * 0.075 + normal(random) * 0.005,
+    force: nth([2, 3, 4] as const, Math.floor(random() * 3)),
+  }));
+}
+
+/** How many of the strokes are found, how many more, and the middle error. */
+function found(strokes: readonly Struck[], sound: Float32Array) {
+  const onsets = findOnsets(sound, RATE);
+  const errors = strokes.flatMap(({ time }) => {
+    const near = onsets.map((one) => Math.abs(one.time - time)).sort((a, b) => a - b)[0] ?? 1;
+    return near < 0.015 ? [near] : [];
+  });
+  errors.sort((a, b) => a - b);
+  return {
+    found: errors.length / strokes.length,
+    extra: (onsets.length - errors.length) / strokes.length,
+    error: errors[Math.floor(errors.length / 2)] ?? 1,
+  };
+}
+
+describe('strokes in sound', () => {
+  it.each([
+    ['goblet-drum', ['D', 'T', 'k', 'O']],
+    ['frame-drum', ['D', 't', 'S']],
+    ['two-pitch-bell', ['H', 'L']],
+    ['shaker', ['x']],
+  ])('of %s are found in noise, each once, at their moment', (instrument, kinds) => {
+    const strokes = fours(instrument, kinds);
+    const sound = renderStruck(strokes, RATE, 3.6, { seed: 9, noiseBelow: 30 });
+    const { found: share, extra, error } = found(strokes, sound);
+    expect(share).toBeGreaterThanOrEqual(0.97);
+    expect(extra).toBeLessThanOrEqual(0.03);
+    expect(error).toBeLessThan(0.002);
+  });
+
+  it('are found in a room that answers, and where the click bleeds in', () => {
+    const strokes = fours('goblet-drum', ['D', 'T', 'k']);
+    const echoed = renderStruck(strokes, RATE, 3.6, { seed: 9, noiseBelow: 30, echo: 0.3 });
+    expect(found(strokes, echoed)).toMatchObject({ found: 1, extra: 0 });
+    const clicks = Array.from(
+      { length: 10 },
+      (_, at): Struck => ({
+        instrument: 'click',
+        kind: 'plain',
+        force: 3,
+        time: 0.2 + at * 0.3,
+        gain: 0.1,
+      }),
+    );
+    const sound = renderStruck([...strokes, ...clicks], RATE, 3.6, { seed: 9, noiseBelow: 30 });
+    const { found: share, extra } = found(strokes, sound);
+    expect(share).toBeGreaterThanOrEqual(0.97);
+    expect(extra).toBeLessThanOrEqual(0.03);
+  });
+
+  it('are the same however the sound is cut, and silence and noise have none', () => {
+    const strokes = fours('goblet-drum', ['D', 'T'], 12);
+    const sound = renderStruck(strokes, RATE, 1.4, { seed: 2, noiseBelow: 30 });
+    const whole = findOnsets(sound, RATE);
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 9000 }), { minLength: 1, maxLength: 12 }),
+        (sizes) => {
+          const finder = createOnsetFinder(RATE);
+          const all = [];
+          for (let at = 0, bit = 0; at < sound.length; bit += 1) {
+            const size = nth(sizes, bit % sizes.length);
+            all.push(...finder.push(sound.subarray(at, at + size)));
+            at += size;
+          }
+          expect([...all, ...finder.end()]).toEqual(whole);
+        },
+      ),
+      { numRuns: 8 },
+    );
+    expect(findOnsets(new Float32Array(RATE), RATE)).toEqual([]);
+    const random = seeded(4);
+    expect(
+      findOnsets(
+        Float32Array.from({ length: RATE }, () => normal(random) * 0.1),
+        RATE,
+      ),
+    ).toEqual([]);
+  });
+
+  it('below the threshold of the room are not heard, and louder ones say how loud', () => {
+    const strokes: readonly Struck[] = [0.3, 0.6, 0.9].map((time, at) => ({
+      instrument: 'goblet-drum',
+      kind: 'T',
+      force: 3,
+      time,
+      gain: nth([1, 0.05, 0.5], at),
+    }));
+    const sound = renderStruck(strokes, RATE, 1.3, { seed: 1 });
+    const loud = findOnsets(sound, RATE).map((one) => one.loud);
+    expect(loud).toHaveLength(3);
+    expect(nth(loud, 2) / nth(loud, 0)).toBeCloseTo(0.5, 1);
+    expect(findOnsets(sound, RATE, { threshold: nth(loud, 1) * 2 })).toHaveLength(2);
+  });
+});
+
+describe('a room', () => {
+  it('is listened to, and a stroke is what stands above it', () => {
+    const random = seeded(4);
+    const noise = Float32Array.from({ length: 4800 }, () => normal(random) * 0.01);
+    const { peak, level, threshold } = listenToRoom(noise);
+    expect(level).toBeCloseTo(0.01, 3);
+    expect(threshold).toBeCloseTo(peak * 1.6, 9);
+    expect(listenToRoom(new Float32Array(10)).threshold).toBe(0.002);
+  });
+});
+
+describe('the program’s own sound', () => {
+  const own = [1, 2, 3, 4].map((time) => ({ time, peak: 0.5 }));
+  const back = own.map(({ time }): Hit => ({ time: time + 0.06, loud: 0.05 }));
+
+  it('is known by its delay, learnt while it is counted in', () => {
+    const bleed = learnBleed([...back, { time: 2.5, loud: 0.3 }], own);
+    expect(bleed?.delay).toBeCloseTo(0.06, 9);
+    expect(bleed?.gain).toBeCloseTo(0.1, 9);
+    expect(learnBleed([{ time: 1.06, loud: 0.05 }], own)).toBeUndefined();
+    expect(learnBleed([], own)).toBeUndefined();
+    expect(learnBleed([{ time: 1.06 }, { time: 2.06 }], own)).toBeUndefined();
+  });
+
+  it('is taken out where it comes, and a stroke at the same moment is not', () => {
+    const bleed = learnBleed(back, own);
+    const played: readonly Hit[] = [
+      { time: 1.055, loud: 0.4 },
+      { time: 1.5, loud: 0.02 },
+    ];
+    expect(withoutBleed([...back, ...played], own, bleed)).toEqual(played);
+    expect(withoutBleed(back, own, undefined)).toBe(back);
+    expect(isBleedLoud(bleed, own, played)).toBe(false);
+    expect(isBleedLoud(bleed, own, [{ time: 1, loud: 0.08 }])).toBe(true);
+    expect(isBleedLoud(undefined, own, played)).toBe(false);
+  });
+});
+
+describe('strokes told apart', () => {
+  const meter = createFeatureMeter(RATE);
+  const kinds = ['D', 'T', 'k', 'O', 'S'];
+  const random = seeded(5);
+  const played = (list: readonly string[], gap: number) =>
+    list.map(
+      (kind, at): Struck => ({
+        instrument: 'goblet-drum',
+        kind,
+        force: 3,
+        time: 0.2 + at * gap,
+        gain: 10 ** ((random() * 6 - 3) / 20),
+        pitch: 1 + normal(random) * 0.01,
+      }),
+    );
+  const hear = (strokes: readonly Struck[]) => {
+    const sound = renderStruck(strokes, RATE, 1 + (strokes.at(-1)?.time ?? 0), {
+      seed: 3,
+      noiseBelow: 30,
+    });
+    return strokes.map(({ kind, time }, at) => {
+      const next = strokes[at + 1]?.time;
+      return {
+        kind,
+        features: meter.measure(sound, Math.round(time * RATE), next && Math.round(next * RATE)),
+      };
+    });
+  };
+  const examples = new Map<string, Features[]>();
+  for (const { kind, features } of hear(
+    played(
+      kinds.flatMap((kind) => Array(EXAMPLES).fill(kind)),
+      0.5,
+    ),
+  )) {
+    examples.set(kind, [...(examples.get(kind) ?? []), features]);
+  }
+
+  it('after three examples each, with small differences of force and pitch', () => {
+    const test = hear(
+      played(
+        Array.from({ length: 60 }, () => nth(kinds, Math.floor(random() * 5))),
+        0.15,
+      ),
+    );
+    const right = test.filter(({ kind, features }) => tellKind(features, examples)?.kind === kind);
+    expect(right.length / test.length).toBeGreaterThanOrEqual(0.95);
+  });
+
+  it('say how sure that is', () => {
+    const [dum] = hear(played(['D'], 0.5));
+    const features = dum?.features ?? [];
+    expect(tellKind(features, examples)?.sure).toBeGreaterThan(0.5);
+    expect(tellKind(features, new Map())).toBeUndefined();
+    expect(tellKind(features, new Map([['D', [features]]]))).toEqual({ kind: 'D', sure: 1 });
+    const alike = new Map([
+      ['a', [features]],
+      ['b', [features]],
+    ]);
+    expect(tellKind(features, alike)?.sure).toBe(0);
+  });
+});
