@@ -3,3 +3,4 @@ export * from './climb.ts';
 export * from './failing.ts';
 export * from './ladder.ts';
 export * from './path.ts';
+export * from './plan.ts';

@@ -17,10 +17,12 @@ import {
   type Path,
   passesAt,
   pathSeconds,
+  planFrom,
   planPath,
   practiseFirst,
   STUBBORN,
   startingRung,
+  USUAL_PLAN,
 } from './index.ts';
 
 const { rhythm, layer, grid, timing, run, play } = asking(FOURS, 4);
@@ -223,5 +225,15 @@ describe('a climb that listens', () => {
     expect(nextClimb(counting, { type: 'judged', verdict: 'up' }, plan)).toBe(counting);
     const listening = { status: 'listening', rung: 0, tries: 0 } as const;
     expect(nextClimb(listening, { type: 'stay' }, plan)).toBe(listening);
+  });
+});
+
+describe('a practice plan', () => {
+  it('is taken from what is kept where it can be used', () => {
+    const plan = { ...USUAL_PLAN, way: 'seams', turns: [0, 2], pieces: { a: pieces } };
+    expect(planFrom(JSON.parse(JSON.stringify(plan)))).toEqual(plan);
+    expect(planFrom({ ...plan, way: 'sideways' })).toBe(USUAL_PLAN);
+    expect(planFrom({ ...plan, turns: [2, 2] })).toBe(USUAL_PLAN);
+    expect(planFrom(undefined)).toBe(USUAL_PLAN);
   });
 });

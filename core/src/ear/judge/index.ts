@@ -3,6 +3,7 @@ export * from './delay.ts';
 export * from './evenness.ts';
 export * from './free.ts';
 export * from './judge.ts';
+export * from './kept-run.ts';
 export * from './loudness.ts';
 export * from './match.ts';
 export * from './say.ts';

@@ -4,7 +4,10 @@ import {
   type Habits,
   type Hit,
   judge,
+  type KeptRun,
+  keepRun,
   STRICTNESS,
+  sayChange,
   sayComingOut,
   sayRun,
   type Trouble,
@@ -147,5 +150,24 @@ describe('coming out of silent turns', () => {
     );
     expect(sayComingOut([], 0.02)).toBeUndefined();
     expect(comingsOut([], silences)).toEqual([]);
+  });
+});
+
+describe('what changed against last time', () => {
+  const kept = (habits: Partial<Habits>, bpm = 80): KeptRun =>
+    keepRun(judge(fours.run(fours.play({ seed: 4, ...habits }))), bpm, true);
+
+  it('is told where one could feel it', () => {
+    const loose = kept({ spread: 0.02 });
+    const close = kept({ spread: 0.01 });
+    expect(loose).toMatchObject({ bpm: 80, asked: 96, missed: 0, extra: 0, clean: true });
+    expect(sayChange(loose, close)).toMatch(/^Last time: spread \d+ ms, then \d+\.$/);
+    expect(sayChange(close, close)).toBeUndefined();
+    expect(sayChange(kept({ spread: 0.01 }, 70), close)).toBe(
+      'Last time, at 70 instead of 80: as now.',
+    );
+    expect(sayChange(kept({ spread: 0.01, misses: 0.1 }), close)).toMatch(
+      /^Last time: missed or too many 0 in 100, then \d+ in 100/,
+    );
   });
 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { nth } from '../../bounds/index.ts';
 import { normal, seeded } from '../../chance/index.ts';
 import {
+  createEar,
   createFeatureMeter,
   createOnsetFinder,
   EXAMPLES,
@@ -230,5 +231,22 @@ describe('strokes told apart', () => {
       ['b', [features]],
     ]);
     expect(tellKind(features, alike)?.sure).toBe(0);
+  });
+
+  it('as the sound comes, in bits, each when it has been heard long enough', () => {
+    const strokes = played(['D', 'T', 'O', 'S', 'D', 'k'], 0.16);
+    const sound = renderStruck(strokes, RATE, 1.6, { seed: 8, noiseBelow: 30 });
+    const ear = createEar(RATE, { threshold: 0.005, examples });
+    const heard = [];
+    for (let at = 0; at < sound.length; at += 1024)
+      heard.push(...ear.push(sound.subarray(at, at + 1024)));
+    heard.push(...ear.end());
+    expect(heard.map(({ told }) => told?.kind).join('')).toBe('DTOSDk');
+    heard.forEach(({ time }, at) => {
+      expect(Math.abs(time - nth(strokes, at).time)).toBeLessThan(0.002);
+    });
+    const last = createEar(RATE);
+    const cut = Math.round((nth(strokes, 5).time + 0.03) * RATE);
+    expect([...last.push(sound.subarray(0, cut)), ...last.end()]).toHaveLength(6);
   });
 });

@@ -1,0 +1,72 @@
+import type { Hertz, Samples, Seconds } from '../../time/index.ts';
+import { createFeatureMeter, FEATURE_SECONDS, type Features } from './features.ts';
+import { type Examples, type Told, tellKind } from './kinds.ts';
+import { createOnsetFinder, type Onset } from './onsets.ts';
+
+/** A stroke as an ear heard it: when, how loud, what it sounded like, and what it was taken for. */
+export interface HeardStroke {
+  readonly time: Seconds;
+  readonly loud: number;
+  readonly features: Features;
+  readonly told: Told | undefined;
+}
+
+export interface EarOptions {
+  readonly threshold?: number;
+  readonly examples?: Examples;
+}
+
+/** Listens to sound that comes bit by bit. */
+export interface Ear {
+  /** @returns strokes that are certain by now and have been heard long enough to be told */
+  push(samples: Float32Array): readonly HeardStroke[];
+  /** What is left at the end. */
+  end(): readonly HeardStroke[];
+}
+
+/** How much of the sound is kept: a stroke and what came before it. */
+const KEPT: Seconds = 0.6;
+
+export function createEar(sampleRate: Hertz, { threshold, examples }: EarOptions = {}): Ear {
+  const finder = createOnsetFinder(sampleRate, threshold === undefined ? {} : { threshold });
+  const meter = createFeatureMeter(sampleRate);
+  const kept: Samples = Math.round(KEPT * sampleRate);
+  const needed: Samples = Math.ceil(FEATURE_SECONDS * sampleRate);
+  let sound = new Float32Array(0);
+  let first = 0;
+  let waiting: readonly Onset[] = [];
+
+  function tell(onset: Onset, next: Onset | undefined): HeardStroke {
+    const at = Math.round(onset.time * sampleRate) - first;
+    const until = next && Math.round(next.time * sampleRate) - first;
+    const features = meter.measure(sound, at, until);
+    return { ...onset, features, told: examples && tellKind(features, examples) };
+  }
+
+  function take(onsets: readonly Onset[], isEnd: boolean): readonly HeardStroke[] {
+    waiting = [...waiting, ...onsets];
+    const end = first + sound.length;
+    const heard: HeardStroke[] = [];
+    while (waiting[0]) {
+      const [onset, next] = waiting;
+      const isWhole = Math.round(onset.time * sampleRate) + needed <= end;
+      if (!isWhole && !next && !isEnd) break;
+      heard.push(tell(onset, next));
+      waiting = waiting.slice(1);
+    }
+    return heard;
+  }
+
+  return {
+    push(samples) {
+      const drop = Math.max(0, sound.length - kept);
+      const joined = new Float32Array(sound.length - drop + samples.length);
+      joined.set(sound.subarray(drop));
+      joined.set(samples, sound.length - drop);
+      sound = joined;
+      first += drop;
+      return take(finder.push(samples), false);
+    },
+    end: () => take(finder.end(), true),
+  };
+}
