@@ -136,10 +136,11 @@ function cutsOf(
     else if (isDouble(hands, bySlot, struck, at) && doubles * 3 <= struck.length) add('hands');
     else if (onBeat) add('middle');
   });
-  layer.cells.forEach((cell, index) => {
-    const before = layer.cells[index - 1];
-    if (!before || before.slots === cell.slots) return;
+  layer.cells.forEach((_, index) => {
+    if (index === 0) return;
     const slot = nth(grid.firstSlot, index);
+    // Beats of other lengths are no other division: what counts is how long a slot is.
+    if (slotTicks(grid, slot) === slotTicks(grid, slot - 1)) return;
     cuts.push({ slot, reason: 'division', weight: WEIGHT.division + 1.5 });
   });
   grid.startTicks.forEach((ticks, slot) => {
@@ -166,6 +167,10 @@ function isDouble(
 
 function ticksBetween(grid: LayerGrid, one: number, other: number): Ticks {
   return nth(grid.startTicks, other) - nth(grid.startTicks, one);
+}
+
+function slotTicks(grid: LayerGrid, slot: number): Ticks {
+  return (grid.startTicks[slot + 1] ?? grid.lengthTicks) - nth(grid.startTicks, slot);
 }
 
 function isBeat(cycle: Cycle, grid: LayerGrid, ticks: Ticks): boolean {

@@ -152,6 +152,17 @@ describe('ways through', () => {
     expect(stones(way, three)).toEqual([...before, 'all of it: 0 1 2 3 4 6 7 in 0-8']);
   });
 
+  it('keep to the turns that are practised', () => {
+    const both = practised(FOURS);
+    expect(stones('one by one', { ...both, turns: [1, 2] })).toEqual([
+      'piece 1: 8 9 10 11 12 13 14 in 8-12',
+      'piece 2: 15 16 in 12-16',
+      'all of it: 8 9 10 11 12 13 14 15 16 in 8-16',
+    ]);
+    expect(stones('whole', { ...both, turns: [0, 1] })).toEqual(['all of it: 0 1 2 3 4 in 0-8']);
+    expect(stones('whole', { ...both, turns: [7, 9] })).toEqual(stones('whole', both));
+  });
+
   it('are those that differ from the whole', () => {
     expect(waysFor(three)).toEqual(Object.keys(WAYS));
     const plain = practised('rhythm A\ncycle 1x1\nlayer D : claves\nplay X');

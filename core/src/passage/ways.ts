@@ -42,6 +42,24 @@ export interface Practised {
   readonly grid: LayerGrid;
   readonly ticksPerPulse: number;
   readonly pieces: readonly Piece[];
+  /** Turns that are practised, up to the one after the last; all where it is not given. */
+  readonly turns?: readonly [number, number] | undefined;
+}
+
+/** The line with the pieces that lie in the turns alone; as it is where there is none in them. */
+function inTurns(practised: Practised): Practised {
+  const { grid, turns } = practised;
+  if (!turns) return practised;
+  const slotFrom = (turn: number) => {
+    const slot = grid.startTicks.findIndex((ticks) => ticks >= turn * grid.turnTicks);
+    return slot < 0 ? grid.startTicks.length : slot;
+  };
+  const [from, to] = [slotFrom(turns[0]), slotFrom(turns[1])];
+  const pieces = practised.pieces.flatMap((piece) => {
+    const inside = { ...piece, from: Math.max(from, piece.from), to: Math.min(to, piece.to) };
+    return inside.from < inside.to ? [inside] : [];
+  });
+  return { ...practised, pieces, turns: pieces.length > 0 ? turns : undefined };
 }
 
 /** What is the whole of a line: up to the end of the turn in which it ends. */
@@ -50,17 +68,27 @@ function wholeTicks({ lengthTicks, turnTicks }: LayerGrid): Ticks {
 }
 
 /** The stones of a way through, in order. Every way ends with the whole. */
-export function wayThrough(way: Way, practised: Practised): readonly Stone[] {
-  const whole: Stone = {
-    name: 'all of it',
-    passage: passageOf(practised, 0, wholeTicks(practised.grid)),
-    pieces: practised.pieces.map((_, at) => at),
-    size: 'whole',
-  };
+export function wayThrough(way: Way, all: Practised): readonly Stone[] {
+  const practised = inTurns(all);
+  const whole = wholeOf(practised);
   const before = stonesOf(way, practised, whole);
   const last = before.at(-1);
   const endsWhole = last?.size === 'whole';
   return endsWhole ? before : [...before, whole];
+}
+
+function wholeOf(practised: Practised): Stone {
+  const { grid, turns, pieces } = practised;
+  const end = wholeTicks(grid);
+  const [from, to] = turns
+    ? [turns[0] * grid.turnTicks, Math.min(end, turns[1] * grid.turnTicks)]
+    : [0, end];
+  return {
+    name: 'all of it',
+    passage: passageOf(practised, from, to),
+    pieces: pieces.map((_, at) => at),
+    size: 'whole',
+  };
 }
 
 /** The ways that are something else than the whole for this line. */
@@ -180,11 +208,20 @@ function rowOf(practised: Practised, first: number, end: number): Stone {
   const from = ticksAt(practised, nth(pieces, first).from);
   const to = ticksAt(practised, nth(pieces, end - 1).to);
   return {
-    name: isAll ? 'all of it' : indexes.map((at) => sayPiece(pieces, at)).join(' + '),
+    name: isAll ? 'all of it' : sayPieces(pieces, indexes),
     passage: passageOf(practised, from, to),
     pieces: indexes,
     size: isAll ? 'whole' : indexes.length === 1 ? 'part' : 'joined',
   };
+}
+
+/** @example 'piece 2', 'pieces 1 + 2', 'pieces 1 to 3', 'the call + piece 2' */
+function sayPieces(pieces: readonly Piece[], indexes: readonly number[]): string {
+  const named = indexes.some((at) => pieces[at]?.name !== undefined);
+  if (named || indexes.length === 1) return indexes.map((at) => sayPiece(pieces, at)).join(' + ');
+  const numbers = indexes.map((at) => at + 1);
+  if (numbers.length === 2) return `pieces ${numbers.join(' + ')}`;
+  return `pieces ${numbers[0]} to ${numbers.at(-1)}`;
 }
 
 /** Slots that sound, ascending. */

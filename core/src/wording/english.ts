@@ -5,6 +5,7 @@ const lists = new Intl.ListFormat('en', { type: 'conjunction' });
 const PLURALS: Readonly<Record<string, string>> = {
   foot: 'feet',
   half: 'halves',
+  pass: 'passes',
   is: 'are',
   has: 'have',
   was: 'were',

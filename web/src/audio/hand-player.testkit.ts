@@ -29,6 +29,7 @@ export function handPlayer() {
   const output: Output = {
     now: () => now,
     heard: () => now,
+    listen: () => Promise.resolve(() => undefined),
     wake: () => Promise.resolve(awake),
     schedule(buffer, time, layer, shape) {
       const sound = (buffer as unknown as { readonly key: string }).key;

@@ -1,5 +1,7 @@
 import { DAMP_FADE } from '@stride/core/sound';
 import type { Seconds } from '@stride/core/time';
+import earUrl from './ear.worklet.ts?worker&url';
+import type { EarBit } from './ear-bit.ts';
 import { SAMPLE_RATE } from './voices.ts';
 
 /** The audio clock and what is put on it. */
@@ -7,6 +9,15 @@ export interface Output {
   now(): Seconds;
   /** The moment of the audio clock that reaches the ear now. */
   heard(): Seconds;
+  /**
+   * Takes what a microphone hears, bit by bit.
+   * @param take the samples, and when the first of them was heard on this clock, as far as the browser knows
+   * @returns ends it
+   */
+  listen(
+    stream: MediaStream,
+    take: (samples: Float32Array<ArrayBuffer>, time: Seconds) => void,
+  ): Promise<() => void>;
   /** @returns false where the browser does not let the page sound yet */
   wake(): Promise<boolean>;
   /** @param shape how loud it is beside the others, 0 to 1, and where it is choked */
@@ -81,6 +92,24 @@ export function createOutput(): Output {
   return {
     now: () => context.currentTime,
     heard: steadilyHeard(context),
+    async listen(stream, take) {
+      await context.audioWorklet.addModule(earUrl);
+      const source = new MediaStreamAudioSourceNode(context, { mediaStream: stream });
+      const ear = new AudioWorkletNode(context, 'ear', {
+        numberOfOutputs: 0,
+        channelCount: 1,
+        channelCountMode: 'explicit',
+      });
+      ear.port.onmessage = ({ data }: MessageEvent<EarBit>) => {
+        take(data.samples, data.time - (context.outputLatency || 0));
+      };
+      source.connect(ear);
+      return () => {
+        ear.port.postMessage('end');
+        ear.port.onmessage = null;
+        source.disconnect();
+      };
+    },
     async wake() {
       if (context.state === 'running') return true;
       const late = new Promise<void>((resolve) => setTimeout(resolve, WAKE_MS));

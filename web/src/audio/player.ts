@@ -13,7 +13,7 @@ import {
   startTransport,
   type Transport,
 } from '@stride/core/sound';
-import type { Seconds, Tempo } from '@stride/core/time';
+import type { Milliseconds, Seconds, Tempo } from '@stride/core/time';
 import type { Output } from './output.ts';
 
 /** How far ahead strokes are put on the audio clock: longer than the page may be busy. */
@@ -56,6 +56,10 @@ export interface Player {
   cutTo<Tag>(next: NextSegment<Tag>): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
   setLevels(levels: ReadonlyMap<string, number>): void;
+  /** When something that happened at a moment of the page reached the ear, on the clock of what is heard. */
+  heardAt(ms: Milliseconds): Seconds | undefined;
+  /** Opens the microphone on the same clock: see `Output.listen`. @throws where there is no output */
+  listen: Output['listen'];
   /** Where the ear is now, not where the scheduler is. */
   position(): Position<unknown> | undefined;
 }
@@ -213,6 +217,12 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
     setLevels(next) {
       levels = next;
       output?.setLevels(next);
+    },
+    heardAt: (ms) => output && output.heard() - (performance.now() - ms) / 1000,
+    async listen(stream, take) {
+      output ??= openOutput();
+      await output.wake();
+      return output.listen(stream, take);
     },
     position() {
       return transport && output ? positionAt(transport, output.heard()) : undefined;

@@ -57,3 +57,16 @@ export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
 export function preparedSound(sound: Sound): AudioBuffer | undefined {
   return ready.get(soundKey(sound));
 }
+
+const peaks = new WeakMap<AudioBuffer, number>();
+
+/** A sound's loudest moment, as an amplitude; 0 where it has not been computed. */
+export function peakOf(sound: Sound): number {
+  const buffer = preparedSound(sound);
+  if (!buffer) return 0;
+  const known = peaks.get(buffer);
+  if (known !== undefined) return known;
+  const peak = buffer.getChannelData(0).reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  peaks.set(buffer, peak);
+  return peak;
+}

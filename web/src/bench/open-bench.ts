@@ -1,6 +1,6 @@
 import type { Ladder } from '@stride/core/climb';
 import { type Rhythm, type TimingResult, timeRhythm } from '@stride/core/rhythm';
-import type { Mix } from '../store/db.ts';
+import type { Learning, Mix } from '../store/db.ts';
 import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
 import { silentLayers } from './mix.ts';
 import type { ChosenStretch } from './play-what.ts';
@@ -13,6 +13,7 @@ export interface BenchState {
   readonly layerIndex: number;
   readonly mix: Mix;
   readonly ladder: Ladder | undefined;
+  readonly learning: Learning;
   /** Layers that are not heard, muted or because another one is alone. */
   readonly muted: ReadonlySet<string>;
   readonly canUndo: boolean;
@@ -44,7 +45,7 @@ export function openBench(document: RhythmDocument): OpenBench {
   function getState(): BenchState {
     const now = document.getState();
     if (state && seen && isAlike(seen, now)) return state;
-    const { history, earlier, mix, ladder } = now;
+    const { history, earlier, mix, ladder, learning } = now;
     const { rhythm } = history.present;
     const sameLayers = state?.rhythm.layers === rhythm.layers;
     state = {
@@ -54,6 +55,7 @@ export function openBench(document: RhythmDocument): OpenBench {
       layerIndex: Math.min(chosen, Math.max(0, rhythm.layers.length - 1)),
       mix,
       ladder,
+      learning,
       muted:
         state && sameLayers && state.mix === mix ? state.muted : silentLayers(mix, rhythm.layers),
       canUndo: history.past.length > 0 || earlier > 0,
@@ -89,6 +91,10 @@ export function openBench(document: RhythmDocument): OpenBench {
 /** How an edit is being kept changes with every edit, and is no part of the state. */
 function isAlike(a: DocumentState, b: DocumentState): boolean {
   return (
-    a.history === b.history && a.earlier === b.earlier && a.mix === b.mix && a.ladder === b.ladder
+    a.history === b.history &&
+    a.earlier === b.earlier &&
+    a.mix === b.mix &&
+    a.ladder === b.ladder &&
+    a.learning === b.learning
   );
 }

@@ -1,73 +1,229 @@
-import { LADDER_LIMITS, type Ladder, ladderMinutes, ladderProblem } from '@stride/core/climb';
+import { failingPiece, isUnderWay, ladderProblem, pathSeconds } from '@stride/core/climb';
+import { countTurn } from '@stride/core/counting';
 import { turnPulses } from '@stride/core/cycle';
-import { mirrorHands, tempoAt } from '@stride/core/rhythm';
+import { type KeptRun, match, STRICTNESS, sayChange } from '@stride/core/ear';
+import { sayPiece } from '@stride/core/passage';
+import { countingOf, mirrorHands, tempoAt } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
-import { TEMPO_RANGE } from '@stride/core/time';
-import { counted, times } from '@stride/core/wording';
-import { useMemo } from 'react';
+import { capital, counted } from '@stride/core/wording';
+import { useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
+import { useOffers } from '../app/offers.ts';
+import { peakOf } from '../audio/voices.ts';
 import { useBench } from '../bench/context.ts';
+import { levelsOf } from '../bench/mix.ts';
+import { useEar } from '../ear/use-ear.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
-import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { NumberField } from '../ui/NumberField.tsx';
-import { Select } from '../ui/Select.tsx';
 import { useKeys } from '../ui/use-keys.ts';
-import { TempoRungs } from './TempoRungs.tsx';
-import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
+import { FarView } from './FarView.tsx';
+import { Figures } from './Figures.tsx';
+import { addLiveMark, clearLiveMarks, HitMarks, MARKS_HEIGHT } from './HitMarks.tsx';
+import { Pads } from './Pads.tsx';
+import { PathStones } from './PathStones.tsx';
+import { RungFields } from './RungFields.tsx';
+import { askedIn, askedOver, type PassLog, type RunResult } from './run-log.ts';
+import { Status } from './Status.tsx';
+import { Setup } from './setup/Setup.tsx';
+import { say, sayStone } from './status.ts';
+import { isPassPlaying, useClimb } from './use-climb.ts';
+import { type Practice, usePractice } from './use-practice.ts';
+import { useWakeLock } from './use-wake-lock.ts';
 
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
 export function Climb() {
-  const { document, ladder: kept, rhythm, timed, layerIndex, muted } = useBench();
-  const ladder = kept ?? usualLadder(tempoAt(rhythm).bpm, rhythm.target);
-  const climbing = useClimb(rhythm, timed, ladder);
-  const { state, running, send } = climbing;
-  const problem = ladderProblem(ladder);
+  const bench = useBench();
+  const practice = usePractice(bench);
+  if (!practice) {
+    const { timed } = bench;
+    return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
+  }
+  return <ClimbOf key={practice.line.layer.id} practice={practice} />;
+}
 
-  const layer = rhythm.layers[layerIndex];
+function ClimbOf({ practice }: { readonly practice: Practice }) {
+  const { document, rhythm, learning, mix, muted, setMix } = useBench();
+  const { line, plan, ladder, path, firstRung, pieces } = practice;
+  const { layer, grid, timing } = line;
   const [mirrored, setMirrored] = useOtherHanded();
-  const alone = useMemo(() => {
-    const one = { ...rhythm, layers: layer ? [layer] : [] };
-    return mirrored ? mirrorHands(one) : one;
-  }, [rhythm, layer, mirrored]);
-  const aloneTiming = useMemo(
-    () =>
-      timed.ok && layer
-        ? { ...timed.timing, layers: timed.timing.layers.slice(layerIndex, layerIndex + 1) }
-        : undefined,
-    [timed, layer, layerIndex],
-  );
+  const [far, setFar] = useState(false);
+  const [chosen, setChosen] = useState<number>();
+  const [touched, setTouched] = useState<readonly number[]>();
+  const [before, setBefore] = useState<KeptRun>();
+  const frame = useRef<HTMLElement>(null);
+  const ear = useEar(layer, grid);
+  const strictness = STRICTNESS[plan.strictness];
+  const problem = ladderProblem(ladder);
+  const { per } = tempoAt(rhythm);
 
-  const toggle = () => {
-    if (running) send({ type: 'stop' });
-    else if (!problem) send({ type: 'start' });
+  const parts = useMemo(
+    () => ({ rhythm, timing, path, per, click: plan.click, company: plan.company }),
+    [rhythm, timing, path, per, plan.click, plan.company],
+  );
+  const climbing = useClimb({
+    id: rhythm.id,
+    parts,
+    line,
+    input: ear.input,
+    calibrated: ear.calibrated,
+    strictness,
+    levels: levelsOf(mix, rhythm.layers),
+    peakOf,
+    onHit: (hit, passes) => showHit(hit.time, passes),
+    onResult: keep,
+  });
+  const { state, running, result, send } = climbing;
+  const under = isUnderWay(state) ? state : undefined;
+  const rung = 'rung' in state ? state.rung : undefined;
+  const stone = rung === undefined ? undefined : path.stones[path.rungs[rung]?.stone ?? -1];
+  const shown = stone ?? path.stones[path.rungs[firstRung]?.stone ?? 0];
+  const asked = useMemo(
+    () => new Set(shown ? askedIn(line, shown.passage).map(({ slot }) => slot) : []),
+    [line, shown],
+  );
+  useWakeLock(under !== undefined);
+
+  /** Marks a stroke at once beside the one it is nearest to. */
+  function showHit(time: number, passes: readonly PassLog[]): void {
+    const pass = passes.findLast(({ startTime }) => startTime <= time + 0.2);
+    if (!pass || !shown) return;
+    const all = askedOver(askedIn(line, shown.passage), [pass]);
+    const [met] = match(all, [{ time }], ear.calibrated ?? 0).met;
+    if (met) addLiveMark(frame.current, met.asked.slot, met.error);
+  }
+
+  /** Keeps what the next run is compared with, and the best clean tempo of the whole. */
+  function keep(found: RunResult): void {
+    const at = path.stones[path.rungs[found.rung]?.stone ?? -1];
+    if (!at) return;
+    const key = `${layer.id}/${at.name}`;
+    setBefore(learning.last?.[key]);
+    clearLiveMarks(frame.current);
+    const best = learning.best?.[layer.id] ?? 0;
+    const isBest = at.size === 'whole' && found.verdict === 'up' && found.bpm > best;
+    document.setPractice({
+      learning: {
+        ...learning,
+        last: { ...learning.last, [key]: found.kept },
+        ...(isBest ? { best: { ...learning.best, [layer.id]: found.bpm } } : {}),
+      },
+    });
+  }
+
+  const failing =
+    state.status === 'judged' && result && stone && stone.pieces.length > 1
+      ? failingPiece(result.judgement, pieces, strictness)
+      : undefined;
+  const offersPiece = failing !== undefined && state.status === 'judged' && state.verdict !== 'up';
+
+  const begin = () => {
+    clearLiveMarks(frame.current);
+    setTouched(undefined);
+    send({ type: 'start', rung: chosen ?? firstRung });
+    setChosen(undefined);
   };
-  useKeys(KEYS.play.keys, toggle);
+  const sign = () => {
+    if (state.status === 'judged') send({ type: 'go-on' });
+    else if (under) send({ type: 'stop' });
+    else if (!problem) begin();
+  };
+  const piece = () => {
+    if (failing === undefined || rung === undefined) return;
+    practice.practisePiece(rung, failing);
+    // The path has the piece at this rung now: it is counted in there.
+    setTimeout(() => send({ type: 'start', rung }));
+  };
+  useKeys(KEYS.play.keys, sign);
+  useKeys(KEYS.goOn.keys, () => state.status === 'judged' && send({ type: 'go-on' }));
   useKeys(KEYS.up.keys, () => send({ type: 'up' }));
   useKeys(KEYS.down.keys, () => send({ type: 'down' }));
   useKeys(KEYS.stay.keys, () => send({ type: 'stay' }));
-  useKeys(KEYS.stop.keys, () => send({ type: 'stop' }));
+  useKeys(KEYS.stop.keys, () => (under ? send({ type: 'stop' }) : setFar(false)));
+  useKeys(KEYS.far.keys, () => setFar(!far));
+  useKeys(KEYS.piece.keys, () => offersPiece && piece());
+  useOffers('Climb', () => [
+    { label: under ? 'Stop the climb' : 'Climb', keys: KEYS.play.shown, run: sign },
+    {
+      label: 'Read it from two metres away',
+      also: 'far large full screen distance music stand',
+      keys: KEYS.far.shown,
+      run: () => setFar(true),
+    },
+    ...(offersPiece
+      ? [{ label: 'Practise the piece that fails', keys: KEYS.piece.shown, run: piece }]
+      : []),
+    ...(practice.isChanged
+      ? [{ label: 'Plan the path anew', run: () => practice.setPath(undefined) }]
+      : []),
+  ]);
 
-  if (!timed.ok || !layer || !aloneTiming) {
-    return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
-  }
-  const pass = timed.timing.full;
-  const minutes = ladderMinutes(ladder, pass, tempoAt(rhythm).per, turnPulses(rhythm.cycle));
-  const standing = state.status === 'ready' ? undefined : state.rung;
+  const alone = useMemo(() => {
+    const one = { ...rhythm, layers: [layer] };
+    return mirrored ? mirrorHands(one) : one;
+  }, [rhythm, layer, mirrored]);
+  const aloneTiming = useMemo(() => ({ ...timing, layers: [grid] }), [timing, grid]);
+  const words = useMemo(
+    () => countTurn(countingOf(rhythm, layer), rhythm.cycle).map(({ word }) => word),
+    [rhythm, layer],
+  );
+  const hears = ear.input !== undefined;
+  const marks = useMemo(
+    () =>
+      hears
+        ? {
+            height: MARKS_HEIGHT,
+            draw: (
+              geometry: Parameters<typeof HitMarks>[0]['geometry'],
+              system: Parameters<typeof HitMarks>[0]['system'],
+            ) => (
+              <HitMarks
+                geometry={geometry}
+                system={system}
+                grid={grid}
+                asked={asked}
+                result={running ? undefined : result}
+              />
+            ),
+          }
+        : undefined,
+    [hears, grid, asked, result, running],
+  );
+  const lit = useMemo(() => {
+    const slots =
+      touched ??
+      (shown && asked.size < grid.startTicks.length && shown.size !== 'whole'
+        ? [...asked]
+        : undefined);
+    return slots ? new Map([[0, new Set(slots)]]) : undefined;
+  }, [touched, shown, asked, grid]);
+
+  const beat = beatWord(words, climbing.counted);
+  const said = say({
+    state,
+    path,
+    ladder,
+    firstRung,
+    result,
+    word: beat,
+    listens: hears,
+  });
+  const change = result && before ? sayChange(before, result.kept) : undefined;
+  const trouble = problem ?? climbing.problem ?? (under ? undefined : ear.problem);
+  const minutes = pathSeconds(path, per, turnPulses(rhythm.cycle)) / 60;
 
   return (
     <div className="flex flex-1 flex-col gap-3">
       <section
+        ref={frame}
         aria-label="Stride line"
         className="card flex flex-1 flex-col justify-center px-4 py-1"
       >
         <p className="text-quiet">
-          {rhythm.layers.length > 1 ? `${layer.name}; ` : ''}
-          {rhythm.layers
-            .filter((one) => one.id !== layer.id)
-            .map((one) => `${one.name} ${muted.has(one.id) ? 'is silent' : 'plays along'}`)
-            .join(', ')}
+          {sayCompany(
+            rhythm.layers.map((one) => ({ ...one, silent: muted.has(one.id) })),
+            layer,
+          )}
           <label className="float-right inline-flex items-center gap-2 text-note">
             <input
               type="checkbox"
@@ -81,205 +237,114 @@ export function Climb() {
         <StrideLine
           rhythm={alone}
           timing={aloneTiming}
-          scale={running ? 1.45 : 1.15}
+          scale={running ? (hears ? 1.25 : 1.45) : 1.05}
           playing={running}
+          lit={lit}
+          {...(marks ? { under: marks } : {})}
           follow={(at: Position<unknown>) =>
             isPassPlaying(at.segment.tag) ? at.pulses : undefined
           }
         />
+        {hears ? (
+          <p className="-mt-5 pb-1 text-fine text-quiet">
+            Your strokes against the written ones, in milliseconds; early to the left.
+          </p>
+        ) : null}
       </section>
-      <Status climbing={climbing} ladder={ladder} problem={problem} toggle={toggle} />
+      <Status
+        said={said}
+        state={state}
+        rungCount={path.rungs.length}
+        stoppedAt={state.status === 'stopped' ? path.rungs[state.rung]?.bpm : undefined}
+        problem={trouble}
+        failing={
+          offersPiece && failing !== undefined ? capital(sayPiece(pieces, failing)) : undefined
+        }
+        send={send}
+        toggle={sign}
+        onPiece={piece}
+        onFar={() => setFar(true)}
+      >
+        {result && !running && hears ? (
+          <Figures result={result} change={change} onTouch={setTouched} />
+        ) : null}
+      </Status>
+      {under && ear.settings.kind === 'pads' && !far ? <Pads pads={ear.pads} /> : null}
       <section aria-label="Ladder" className="card px-3 py-2" data-reach="ladder">
-        <TempoRungs rungs={climbing.rungs} at={standing} reached={state.status === 'reached'} />
+        <PathStones
+          path={path}
+          at={state.status === 'ready' ? undefined : rung}
+          reached={state.status === 'reached'}
+          chosen={under ? undefined : chosen}
+          small={!running}
+          onChoose={under ? undefined : (at) => setChosen(at === chosen ? undefined : at)}
+        />
+        {chosen !== undefined && !under ? (
+          <RungFields practice={practice} index={chosen} onClose={() => setChosen(undefined)} />
+        ) : null}
       </section>
-      {running ? null : (
-        <LadderFields
-          ladder={ladder}
+      {under ? null : (
+        <Setup
+          practice={practice}
+          ear={ear}
+          mix={mix}
+          onMix={setMix}
           minutes={problem ? undefined : minutes}
-          onChange={(next) => document.setPractice({ ladder: next })}
+          onLadder={(next) => document.setPractice({ ladder: next })}
         />
       )}
+      {far ? (
+        <FarView
+          said={said}
+          state={state}
+          next={sayNext(practice, state)}
+          count={
+            climbing.counted === undefined
+              ? undefined
+              : { words, at: climbing.counted % words.length }
+          }
+          problem={trouble}
+          sign={
+            state.status === 'judged'
+              ? state.verdict === 'up'
+                ? 'Go on'
+                : 'Again'
+              : under
+                ? 'Stop'
+                : 'Climb'
+          }
+          onSign={sign}
+          onClose={() => setFar(false)}
+        >
+          {under && ear.settings.kind === 'pads' ? <Pads pads={ear.pads} /> : null}
+        </FarView>
+      ) : null}
     </div>
   );
 }
 
-/** The gentle side: five in a hundred, three passes. */
-function usualLadder(from: number, to: number): Ladder {
-  return { from, to: Math.max(from, to), step: { kind: 'percent', value: 5 }, passes: 3 };
+/** The number of the beat that is counted, as the count says it. */
+function beatWord(words: readonly string[], pulse: number | undefined): string | undefined {
+  if (pulse === undefined) return undefined;
+  return words.slice(0, (pulse % words.length) + 1).findLast((word) => /^\d+$/.test(word));
 }
 
-interface StatusProps {
-  readonly climbing: Climbing;
-  readonly ladder: Ladder;
-  readonly problem: string | undefined;
-  readonly toggle: () => void;
+function sayCompany(
+  layers: readonly { readonly id: string; readonly name: string; readonly silent: boolean }[],
+  own: { readonly id: string; readonly name: string },
+): string {
+  const others = layers.filter(({ id }) => id !== own.id);
+  if (others.length === 0) return '';
+  return `${own.name}; ${others.map(({ name, silent }) => `${name} ${silent ? 'is silent' : 'plays along'}`).join(', ')}`;
 }
 
-/** The one large sentence, and one key each for what can be done now. */
-function Status({ climbing, ladder, problem, toggle }: StatusProps) {
-  const { state, rungs, running, send } = climbing;
-  const { title, detail } = say(climbing, ladder);
-  return (
-    <section className="flex flex-wrap items-center gap-x-6 gap-y-3 max-sm:order-first">
-      <p
-        aria-live="polite"
-        data-testid="climb-status"
-        className="min-w-56 font-title text-display leading-none font-bold max-sm:text-figure"
-      >
-        {title}
-      </p>
-      <p
-        data-testid="climb-detail"
-        className="max-w-[30ch] flex-1 basis-60 text-title leading-tight max-sm:text-xl"
-      >
-        {problem ?? detail}
-      </p>
-      <div className="ml-auto flex flex-wrap gap-2">
-        {running && 'rung' in state ? (
-          <>
-            <Button large disabled={state.rung === 0} onClick={() => send({ type: 'down' })}>
-              Down <Key>↓</Key>
-            </Button>
-            <Button
-              large
-              look={'staying' in state && state.staying ? 'on' : 'plain'}
-              aria-pressed={'staying' in state && state.staying}
-              onClick={() => send({ type: 'stay' })}
-            >
-              Stay <Key>S</Key>
-            </Button>
-            <Button
-              large
-              disabled={state.rung >= rungs.length - 1}
-              onClick={() => send({ type: 'up' })}
-            >
-              Up <Key>↑</Key>
-            </Button>
-          </>
-        ) : null}
-        {!running && state.status === 'stopped' && state.rung > 0 ? (
-          <Button large onClick={() => send({ type: 'start', rung: state.rung })}>
-            Again at {rungs[state.rung]}
-          </Button>
-        ) : null}
-        <Button large look="go" disabled={problem !== undefined} onClick={toggle}>
-          {running ? 'Stop' : state.status === 'ready' ? 'Climb' : 'From the start'}{' '}
-          <Key>Space</Key>
-        </Button>
-      </div>
-    </section>
-  );
-}
-
-function Key({ children }: { readonly children: string }) {
-  return (
-    <kbd className="rounded-md border border-current px-1.5 font-mono text-sm">{children}</kbd>
-  );
-}
-
-/** What a player two metres away should read. */
-function say(climbing: Climbing, ladder: Ladder): { title: string; detail: string } {
-  const { state, rungs, counted: word } = climbing;
-  switch (state.status) {
-    case 'ready':
-      return {
-        title: `${rungs[0]} to ${rungs.at(-1)}`,
-        detail: `${counted(rungs.length, 'tempo')}, each ${times(ladder.passes)}, with a bar counted in.`,
-      };
-    case 'counting-in':
-      return {
-        title: `${rungs[state.rung]} in ${word ?? 1}`,
-        detail: state.rung === 0 ? 'Listen to the beat.' : 'Up. Listen to the new beat.',
-      };
-    case 'playing':
-      return {
-        title: state.staying ? `Stay at ${rungs[state.rung]}` : `${rungs[state.rung]}`,
-        detail: state.staying
-          ? `Pass ${state.pass}. S lets it go up again.`
-          : `Pass ${state.pass} of ${ladder.passes}.`,
-      };
-    case 'reached':
-      return { title: `${rungs.at(-1)} reached`, detail: 'Shake out your hands before you go on.' };
-    case 'stopped':
-      return {
-        title: `Stopped at ${rungs[state.rung]}`,
-        detail: 'Let your hands rest a moment.',
-      };
-  }
-}
-
-interface LadderFieldsProps {
-  readonly ladder: Ladder;
-  readonly minutes: number | undefined;
-  readonly onChange: (ladder: Ladder) => void;
-}
-
-function LadderFields({ ladder, minutes, onChange }: LadderFieldsProps) {
-  const set = (change: Partial<Ladder>) => onChange({ ...ladder, ...change });
-  const { kind } = ladder.step;
-  return (
-    <section aria-label="Ladder settings" className="flex flex-wrap items-end gap-x-5 gap-y-3">
-      <NumberField
-        large
-        label="From"
-        value={ladder.from}
-        {...TEMPO_RANGE}
-        onChange={(from) => set({ from })}
-      />
-      <NumberField
-        large
-        label="To"
-        value={ladder.to}
-        {...TEMPO_RANGE}
-        onChange={(to) => set({ to })}
-      />
-      <span className="flex items-end gap-1">
-        <NumberField
-          large
-          label="Step"
-          value={ladder.step.value}
-          {...LADDER_LIMITS[kind]}
-          onChange={(value) => set({ step: { kind, value } })}
-        />
-        <label>
-          <span className="sr-only">Step in</span>
-          <Select
-            value={kind}
-            className="h-11 bg-card"
-            onChange={(event) => {
-              const next = event.target.value === 'bpm' ? 'bpm' : 'percent';
-              const { min, max } = LADDER_LIMITS[next];
-              const value = Math.min(max, Math.max(min, ladder.step.value));
-              set({ step: { kind: next, value } });
-            }}
-          >
-            <option value="percent">%</option>
-            <option value="bpm">a minute</option>
-          </Select>
-        </label>
-      </span>
-      <NumberField
-        large
-        label="Passes"
-        value={ladder.passes}
-        {...LADDER_LIMITS.passes}
-        onChange={(passes) => set({ passes: Math.round(passes) })}
-      />
-      {minutes === undefined ? null : (
-        <p data-testid="climb-minutes" className="pb-2 text-lead">
-          {sayMinutes(minutes)}
-        </p>
-      )}
-      <p className="min-w-[260px] flex-1 text-fine leading-snug text-quiet">
-        Warm up first. Stop at pain, tingling or numbness, and rest. Play no louder than you can
-        talk over, or protect your ears. Your teacher’s or doctor’s word goes before this program’s.
-      </p>
-    </section>
-  );
-}
-
-function sayMinutes(minutes: number): string {
-  if (minutes < 1) return `About ${Math.max(5, Math.round((minutes * 60) / 5) * 5)} seconds in all`;
-  const rounded = minutes < 10 ? Math.round(minutes * 2) / 2 : Math.round(minutes);
-  return `About ${counted(rounded, 'minute')} in all`;
+/** What stands next on the path. */
+function sayNext({ path, firstRung }: Practice, state: ClimbState): string | undefined {
+  if (state.status === 'judged' && state.verdict !== 'up') return undefined;
+  const at = 'rung' in state ? state.rung + 1 : firstRung;
+  const next = path.rungs[at];
+  if (!next) return undefined;
+  const name = sayStone(path, at);
+  const tempo = name ? `${name} at ${next.bpm}` : String(next.bpm);
+  return `${'rung' in state ? 'Then' : 'First'} ${tempo}, ${counted(next.passes, 'pass')}`;
 }

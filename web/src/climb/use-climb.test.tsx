@@ -1,12 +1,16 @@
 // @vitest-environment happy-dom
-import type { Ladder } from '@stride/core/climb';
+import { type Ladder, planPath } from '@stride/core/climb';
+import { STRICTNESS } from '@stride/core/ear';
+import { wayThrough } from '@stride/core/passage';
 import { timeRhythm } from '@stride/core/rhythm';
+import { USUAL_CLICK } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
 import { act } from 'react';
 import { createRoot } from 'react-dom/client';
 import { afterEach, describe, expect, it } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
 import type { Player } from '../audio/player.ts';
+import { type EarInput, type EarListener, InputError } from '../ear/input.ts';
 import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 
 Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
@@ -26,22 +30,48 @@ interface HostProps {
   readonly ladder: Ladder;
   readonly player: Player;
   readonly see: (climbing: Climbing) => void;
+  readonly input?: EarInput | undefined;
 }
 
-function Host({ ladder, player, see }: HostProps) {
-  see(useClimb(rhythm, timed, ladder, player));
+function Host({ ladder, player, see, input }: HostProps) {
+  const [layer] = rhythm.layers;
+  if (!timed.ok || !layer) throw new Error('no line');
+  const { timing } = timed;
+  const [grid] = timing.layers;
+  if (!grid) throw new Error('no grid');
+  const { ticksPerPulse } = timing;
+  const stones = wayThrough('whole', { rhythm, layer, grid, ticksPerPulse, pieces: [] });
+  see(
+    useClimb({
+      id: 'a',
+      parts: {
+        rhythm,
+        timing,
+        path: planPath(stones, ladder, rhythm.tempo.per),
+        per: rhythm.tempo.per,
+        click: USUAL_CLICK,
+        company: {},
+      },
+      line: { rhythm, timing, layerIndex: 0, layer, grid },
+      strictness: STRICTNESS.usual,
+      input,
+      player,
+    }),
+  );
   return null;
 }
 
 /** The hook in a component of its own, on a player whose clock is set by hand. */
-async function climb(ladder: Ladder = LADDER) {
+async function climb(ladder: Ladder = LADDER, input?: EarInput) {
   const hand = handPlayer();
   let now: Climbing | undefined;
   const see = (climbing: Climbing) => {
     now = climbing;
   };
   const root = createRoot(document.createElement('div'));
-  await act(async () => root.render(<Host ladder={ladder} player={hand.player} see={see} />));
+  await act(async () =>
+    root.render(<Host ladder={ladder} player={hand.player} see={see} input={input} />),
+  );
   leave = () => {
     act(() => root.unmount());
     leave = undefined;
@@ -69,11 +99,10 @@ async function climb(ladder: Ladder = LADDER) {
 describe('a climb that is played', () => {
   it('counts in, plays, counts in on the next rung, and has reached the tempo', async () => {
     const { climbing, send, goOn, hand } = await climb();
-    expect(climbing().rungs).toEqual([60, 100, 120]);
     await send({ type: 'start' });
     expect(climbing()).toMatchObject({ running: true, state: { status: 'counting-in', rung: 0 } });
     await goOn(1.2);
-    expect(climbing().counted).toBe(2);
+    expect(climbing().counted).toBe(1);
     await goOn(3);
     expect(climbing()).toMatchObject({
       state: { status: 'playing', rung: 0, pass: 1 },
@@ -126,5 +155,105 @@ describe('a climb that is played', () => {
     expect(hand.player.getState().status).toBe('idle');
     await send({ type: 'up' });
     expect(climbing().running).toBe(false);
+  });
+});
+
+/** An input whose strokes the test gives. */
+function byHand(opens: () => void = () => undefined) {
+  let listener: EarListener | undefined;
+  const input: EarInput = {
+    kind: 'pads',
+    device: 'pads',
+    tellsKinds: false,
+    async open(given) {
+      opens();
+      listener = given;
+      return {
+        stop() {
+          listener = undefined;
+        },
+      };
+    },
+  };
+  return {
+    input,
+    isOpen: () => listener !== undefined,
+    hit: (time: number) => act(async () => listener?.hear({ time })),
+    pullOut: () => act(async () => listener?.fail('It was pulled out.')),
+  };
+}
+
+const PASSES: Ladder = { ...LADDER, passes: 2 };
+const later = (ms: number) => act(() => new Promise((resolve) => setTimeout(resolve, ms)));
+
+describe('a climb that is heard', () => {
+  it('judges the passes of a rung, waits, and goes up on a stroke', async () => {
+    const { input, isOpen, hit } = byHand();
+    const { climbing, send, goOn, hand } = await climb(PASSES, input);
+    await send({ type: 'start' });
+    expect(isOpen()).toBe(true);
+    const start = 10 + 0.06 + 4;
+    await goOn(4.2);
+    expect(climbing().state).toMatchObject({ status: 'playing', pass: 1 });
+    // Eight strokes, two of them a little early: nothing is missed.
+    for (let beat = 0; beat < 8; beat += 1) await hit(start + beat - (beat % 4 === 1 ? 0.006 : 0));
+    await goOn(8.1);
+    expect(climbing()).toMatchObject({ running: false, state: { status: 'listening', rung: 0 } });
+    await later(500);
+    expect(climbing().state).toMatchObject({ status: 'judged', rung: 0, verdict: 'up' });
+    expect(climbing().result?.findings[0]?.text).toMatch(/^Clean: spread \d ms, nothing missed\.$/);
+    expect(climbing().result?.judgement.match.met).toHaveLength(8);
+    // A stroke that still belongs to the run is no sign; one after it is.
+    await hit(hand.now());
+    expect(climbing().state.status).toBe('judged');
+    await later(900);
+    await hit(hand.now());
+    await goOn(0.1);
+    expect(climbing().state).toMatchObject({ status: 'counting-in', rung: 1 });
+    await send({ type: 'stop' });
+    expect(isOpen()).toBe(false);
+  });
+
+  it('stays where strokes are missing, and one key overrules it', async () => {
+    const { input, hit } = byHand();
+    const { climbing, send, goOn } = await climb(PASSES, input);
+    await send({ type: 'start' });
+    await goOn(4.2);
+    const start = 14.06;
+    for (const beat of [0, 1, 2, 4, 5, 6, 7]) await hit(start + beat);
+    await goOn(8.1);
+    await later(500);
+    expect(climbing().state).toMatchObject({ status: 'judged', verdict: 'stay', tries: 1 });
+    expect(climbing().result?.findings[0]?.text).toBe('The tek on 4 is missing, once out of two.');
+    await send({ type: 'up' });
+    await goOn(0.1);
+    expect(climbing().state).toMatchObject({ status: 'counting-in', rung: 1 });
+  });
+
+  it('says why an input cannot be opened, and does not begin', async () => {
+    const { input } = byHand(() => {
+      throw new InputError('There is no microphone.');
+    });
+    const { climbing, send } = await climb(PASSES, input);
+    await send({ type: 'start' });
+    expect(climbing()).toMatchObject({
+      running: false,
+      problem: 'There is no microphone.',
+      state: { status: 'ready' },
+    });
+  });
+
+  it('keeps a run as far as it went where the device is pulled out', async () => {
+    const { input, hit, pullOut } = byHand();
+    const { climbing, send, goOn } = await climb(PASSES, input);
+    await send({ type: 'start' });
+    await goOn(4.2);
+    for (const beat of [0, 1, 2]) await hit(14.06 + beat);
+    await goOn(2.8);
+    await pullOut();
+    await later(500);
+    expect(climbing().problem).toBe('It was pulled out.');
+    expect(climbing().state).toMatchObject({ status: 'judged', verdict: 'stay' });
+    expect(climbing().result?.judgement).toMatchObject({ asked: 3, match: { missed: [] } });
   });
 });

@@ -1,101 +1,322 @@
 import {
   type ClimbEvent,
+  type ClimbPlan,
   type ClimbState,
-  type Ladder,
+  isUnderWay,
   nextClimb,
-  rungs as rungsOf,
 } from '@stride/core/climb';
-import { type Rhythm, type TimingResult, tempoAt } from '@stride/core/rhythm';
-import { type NextSegment, type Score, scoreCountIn, scoreRhythm } from '@stride/core/sound';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Hit, OwnSound, Strictness } from '@stride/core/ear';
+import type { NextSegment, Segment, Sound } from '@stride/core/sound';
+import { timeOf } from '@stride/core/sound';
+import { type Seconds, secondsPerPulse, toNumber } from '@stride/core/time';
+import { useEffect, useRef, useState } from 'react';
 import type { Player } from '../audio/player.ts';
 import { player as thePlayer } from '../audio/the-player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
+import { type EarInput, InputError, type Listening } from '../ear/input.ts';
+import { useLatest } from '../ui/use-latest.ts';
+import {
+  askedIn,
+  askedOver,
+  judgeRun,
+  type PassLog,
+  type PractisedLine,
+  type RunResult,
+} from './run-log.ts';
+import { type ClimbParts, segmentOf, silencesOf } from './segments.ts';
 
 export interface Climbing {
   readonly state: ClimbState;
-  readonly rungs: readonly number[];
+  /** Something of the climb sounds, or is about to. */
   readonly running: boolean;
-  /** Beat of the count-in that sounds now, from 1. */
+  /** Pulse of the count-in that sounds now, from 0. */
   readonly counted: number | undefined;
+  /** The last run that was judged. */
+  readonly result: RunResult | undefined;
+  /** Why the input is not heard, and what to do. */
+  readonly problem: string | undefined;
   readonly send: (event: ClimbEvent) => void;
 }
+
+export interface ClimbOptions {
+  readonly id: string;
+  /** Undefined where the rhythm cannot be played. */
+  readonly parts: ClimbParts | undefined;
+  readonly line: PractisedLine | undefined;
+  /** By what the player is heard; not at all where it is not given. */
+  readonly input?: EarInput | undefined;
+  readonly calibrated?: Seconds | undefined;
+  readonly strictness: Strictness;
+  /** How loud each layer is heard, and a sound's loudest moment, to know the program's own sound again. */
+  readonly levels?: ReadonlyMap<string, number>;
+  readonly peakOf?: (sound: Sound) => number;
+  /** Told of each hit as it comes, with how far the climb is. */
+  readonly onHit?: (hit: Hit, passes: readonly PassLog[]) => void;
+  readonly onResult?: (result: RunResult, state: ClimbState) => void;
+  readonly player?: Player;
+}
+
+/** How long hits of a pass that is over may still come: the way through a microphone and its ear. */
+const LAST_HITS_MS = 420;
+/** A stroke this soon after the verdict is still the run's. */
+const SIGN_MS = 900;
 
 /** Whether a segment belongs to the music of a climb, and not to its count-in. */
 export function isPassPlaying(tag: unknown): boolean {
   return (tag as ClimbState).status === 'playing';
 }
 
+/** What is gathered while a run goes on. */
+interface Gathered {
+  rung: number;
+  passes: PassLog[];
+  hits: Hit[];
+  countIn: OwnSound[];
+  own: OwnSound[];
+  until: Seconds | undefined;
+}
+
+const nothing = (rung: number): Gathered => ({
+  rung,
+  passes: [],
+  hits: [],
+  countIn: [],
+  own: [],
+  until: undefined,
+});
+
 /**
- * Runs a climb: the state machine decides, the player follows. What is heard leads the screen: each
- * stretch of sound carries the state it was planned with.
+ * Runs a climb: the state machine decides, the player follows, and where there is an input what is played is
+ * heard and judged. What is heard leads the screen: each stretch of sound carries the state it was planned
+ * with.
  */
-export function useClimb(
-  rhythm: Rhythm,
-  timed: TimingResult,
-  ladder: Ladder,
-  player: Player = thePlayer,
-): Climbing {
+export function useClimb(options: ClimbOptions): Climbing {
+  const { id, player = thePlayer } = options;
+  const latest = useLatest(options);
   const playerState = usePlayer(player);
-  const owner = `climb:${rhythm.id}`;
+  const owner = `climb:${id}`;
   const running =
     (playerState.status === 'playing' || playerState.status === 'waking') &&
     playerState.owner === owner;
   const [state, setState] = useState<ClimbState>({ status: 'ready' });
   const [counted, setCounted] = useState<number>();
-  const rungs = useMemo(() => rungsOf(ladder), [ladder]);
-  const score = useMemo(
-    () => (timed.ok ? scoreRhythm(rhythm, timed.timing, rhythm) : undefined),
-    [rhythm, timed],
-  );
-  const countIn = useMemo(() => scoreCountIn(rhythm.cycle), [rhythm.cycle]);
-  const plan = { rungCount: rungs.length, passes: ladder.passes };
+  const [result, setResult] = useState<RunResult>();
+  const [problem, setProblem] = useState<string>();
 
   /** The newest planned state, which may not be heard yet, and whether the player asked to stay. */
   const planned = useRef<ClimbState>(state);
   const staying = useRef(false);
+  const now = useLatest(state);
+  const listening = useRef<Listening>(undefined);
+  const run = useRef<Gathered>(nothing(0));
+  /** The stretch that was noted last, so that none is noted twice. */
+  const noted = useRef<ClimbState>(undefined);
+  const runs = useRef(0);
+  const judgedAt = useRef(0);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  function segment(of: ClimbState): NextSegment<ClimbState> | undefined {
-    if (of.status !== 'counting-in' && of.status !== 'playing') return undefined;
-    const chosen: Score | undefined = of.status === 'counting-in' ? countIn : score;
-    if (!chosen) return undefined;
-    const tempo = { bpm: rungs[of.rung] ?? ladder.to, per: tempoAt(rhythm).per };
-    return { score: chosen, tempo, startTicks: 0, endTicks: chosen.lengthTicks, tag: of };
+  /** Whether the strokes of a rung are heard: not where nothing is asked, as when it is said. */
+  function listensAt(rung: number): boolean {
+    const { input, line, parts } = latest.current;
+    const stone = parts?.path.stones[parts.path.rungs[rung]?.stone ?? -1];
+    return Boolean(input && line && stone && askedIn(line, stone.passage).length > 0);
   }
 
-  function follow(ended: ClimbState): NextSegment<ClimbState> | undefined {
-    const live = 'staying' in ended ? { ...ended, staying: staying.current } : ended;
-    const type = ended.status === 'counting-in' ? 'counted-in' : 'pass-ended';
-    planned.current = nextClimb(live, { type }, plan);
-    return segment(planned.current);
+  function planOf(rung: number): ClimbPlan {
+    const rungs = latest.current.parts?.path.rungs ?? [];
+    return { passes: rungs.map(({ passes }) => passes), listens: listensAt(rung) };
+  }
+
+  function next(from: ClimbState, event: ClimbEvent): ClimbState {
+    return nextClimb(from, event, planOf('rung' in from ? from.rung : 0));
+  }
+
+  function segment(of: ClimbState): NextSegment<ClimbState> | undefined {
+    const { parts } = latest.current;
+    return parts && segmentOf(parts, of);
+  }
+
+  /** Notes a stretch as it begins to be heard, and tells an input that plays by itself what is asked. */
+  function note(stretch: NextSegment<ClimbState>, startTime: Seconds): void {
+    const { parts, line, input, levels, peakOf } = latest.current;
+    const { tag, score, tempo } = stretch;
+    if (!input || !parts || !line || !('rung' in tag) || noted.current === tag) return;
+    noted.current = tag;
+    if (tag.status === 'counting-in') run.current = nothing(tag.rung);
+    const whole: Segment<ClimbState> = { ...stretch, startTime };
+    if (peakOf) {
+      const own = score.events.flatMap(({ ticks, offset, layer, sound, gain = 1 }): OwnSound[] => {
+        const peak = peakOf(sound) * gain * (levels?.get(layer) ?? 1);
+        const isIn = ticks >= stretch.startTicks && ticks < stretch.endTicks;
+        return isIn && peak > 0 ? [{ time: timeOf(whole, ticks) + offset, peak }] : [];
+      });
+      (tag.status === 'counting-in' ? run.current.countIn : run.current.own).push(...own);
+    }
+    if (tag.status !== 'playing') return;
+    const rung = parts.path.rungs[tag.rung];
+    const stone = rung && parts.path.stones[rung.stone];
+    if (!stone) return;
+    const secondsPerTick = toNumber(secondsPerPulse(tempo)) / line.timing.ticksPerPulse;
+    const pass: PassLog = {
+      startTime,
+      secondsPerTick,
+      silences: silencesOf(parts, stone, tag.pass - 1, startTime, rung.bpm),
+    };
+    run.current.passes.push(pass);
+    if (!input.expect) return;
+    const asked = askedOver(askedIn(line, stone.passage), [pass]).map((one) => ({
+      ...one,
+      pass: tag.pass - 1,
+    }));
+    input.expect(asked, { run: runs.current, secondsPerTick });
+  }
+
+  function follow(ended: Segment<ClimbState>): NextSegment<ClimbState> | undefined {
+    const of = ended.tag;
+    note(ended, ended.startTime);
+    const live = 'staying' in of ? { ...of, staying: staying.current } : of;
+    const type = of.status === 'counting-in' ? 'counted-in' : 'pass-ended';
+    planned.current = next(live, { type });
+    const following = segment(planned.current);
+    if (following) note(following, timeOf(ended, ended.endTicks));
+    return following;
+  }
+
+  function closeEar(): void {
+    listening.current?.stop();
+    listening.current = undefined;
+  }
+
+  function hear(hit: Hit): void {
+    const { onHit } = latest.current;
+    const at = now.current.status;
+    if (at === 'judged') {
+      const usual = run.current.hits.map(({ loud }) => loud ?? 0).sort((a, b) => a - b);
+      const hard = (usual[Math.floor(usual.length / 2)] ?? 0) * 0.8;
+      if (performance.now() - judgedAt.current < SIGN_MS || (hit.loud ?? 1) < hard) return;
+      latestSend.current({ type: 'go-on' });
+      return;
+    }
+    run.current.hits.push(hit);
+    onHit?.(hit, run.current.passes);
+  }
+
+  function fail(message: string): void {
+    setProblem(message);
+    closeEar();
+    const { current } = now;
+    run.current.until = player.heardAt(performance.now());
+    if (current.status !== 'playing') return;
+    planned.current = { status: 'listening', rung: current.rung, tries: current.tries };
+    player.stop();
+  }
+
+  /** Opens the input where there is one. @returns whether the climb can begin */
+  async function openEar(): Promise<boolean> {
+    const { input } = latest.current;
+    if (!input || listening.current) return true;
+    try {
+      listening.current = await input.open({ hear, fail });
+      setProblem(undefined);
+      return true;
+    } catch (error) {
+      setProblem(
+        error instanceof InputError
+          ? error.message
+          : 'The input could not be opened. Choose it again, or play without being heard.',
+      );
+      return false;
+    }
+  }
+
+  async function play(first: NextSegment<ClimbState>): Promise<void> {
+    if (!(await openEar())) {
+      setState({ status: 'ready' });
+      return;
+    }
+    await player.play<ClimbState>({ owner, first, next: follow });
   }
 
   function send(event: ClimbEvent): void {
-    const next = nextClimb(state, event, plan);
+    const from = now.current;
+    const to = next(from, event);
     if (event.type === 'stop') {
+      clearTimeout(timer.current);
+      planned.current = to;
       player.stop();
-      setState(next);
+      closeEar();
+      setState(to);
       return;
     }
-    if (next === state) return;
-    staying.current = 'staying' in next && next.staying;
-    setState(next);
-    if (event.type === 'stay') return;
-    planned.current = next;
-    const first = segment(next);
-    if (!first) return;
-    if (running) player.cutTo(first);
-    else {
-      void player.play<ClimbState>({ owner, first, next: (ended) => follow(ended.tag) });
+    if (to === from) return;
+    staying.current = 'staying' in to && to.staying;
+    setState(to);
+    if (event.type === 'stay' && from.status !== 'judged') return;
+    planned.current = to;
+    if (!isUnderWay(to)) {
+      closeEar();
+      return;
     }
+    const first = segment(to);
+    if (!first) return;
+    if (running && from.status !== 'judged') {
+      player.cutTo(first);
+      run.current = nothing('rung' in to ? to.rung : 0);
+    } else void play(first);
   }
+
+  function finish(): void {
+    const { parts, line, input, calibrated, strictness, onResult } = latest.current;
+    const at = planned.current;
+    if (at.status !== 'listening') return;
+    const rung = parts?.path.rungs[at.rung];
+    const stone = rung && parts.path.stones[rung.stone];
+    if (!line || !stone || !input) return;
+    const { passes, hits, countIn, own, until } = run.current;
+    const found = judgeRun({
+      line,
+      passage: stone.passage,
+      rung: at.rung,
+      bpm: rung.bpm,
+      passes,
+      hits,
+      ...(input.kind === 'microphone' ? { own: { countIn, all: [...countIn, ...own] } } : {}),
+      calibrated,
+      strictness,
+      until,
+    });
+    runs.current += 1;
+    judgedAt.current = performance.now();
+    const to = next(at, { type: 'judged', verdict: found.verdict });
+    planned.current = to;
+    setResult(found);
+    setState(to);
+    onResult?.(found, to);
+  }
+  const latestFinish = useLatest(finish);
+  const latestSend = useLatest(send);
 
   // When the sound ends by itself the last planned state is the one that was reached.
   useEffect(() => {
-    if (running || planned.current.status !== 'reached') return;
+    if (running) return;
+    if (planned.current.status === 'reached') {
+      setState(planned.current);
+      planned.current = { status: 'ready' };
+      listening.current?.stop();
+      listening.current = undefined;
+    }
+    if (planned.current.status !== 'listening') return;
     setState(planned.current);
-    planned.current = { status: 'ready' };
-  }, [running]);
+    timer.current = setTimeout(() => latestFinish.current(), LAST_HITS_MS);
+  }, [running, latestFinish]);
+
+  useEffect(
+    () => () => {
+      clearTimeout(timer.current);
+      listening.current?.stop();
+    },
+    [],
+  );
 
   const heard = useRef<ClimbState>(undefined);
   usePlayhead(
@@ -110,14 +331,10 @@ export function useClimb(
         heard.current = tag;
         setState('staying' in tag ? { ...tag, staying: staying.current } : tag);
       }
-      const beat =
-        tag.status === 'counting-in'
-          ? at.segment.score.events.findLastIndex((event) => event.ticks <= at.pulses + 1e-6) + 1
-          : undefined;
-      setCounted(beat);
+      setCounted(tag.status === 'counting-in' ? Math.floor(at.pulses + 1e-6) : undefined);
     },
     player,
   );
 
-  return { state, rungs, running, counted, send };
+  return { state, running, counted, result, problem, send };
 }

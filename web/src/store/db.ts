@@ -8,9 +8,16 @@ import {
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
-import type { PracticeRecord, RhythmRecord } from './records.ts';
+import type { PracticeRecord, RecordingRecord, RhythmRecord } from './records.ts';
 
-export { type Mix, PLAIN_MIX, type PracticeRecord, type RhythmRecord } from './records.ts';
+export {
+  type Learning,
+  type Mix,
+  PLAIN_MIX,
+  type PracticeRecord,
+  type RecordingRecord,
+  type RhythmRecord,
+} from './records.ts';
 
 /** A setting of this browser. */
 export interface SettingRecord {
@@ -24,7 +31,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 7;
+export const SCHEMA_VERSION = 8;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -34,6 +41,7 @@ export class StrideDatabase extends Dexie {
   declare settings: EntityTable<SettingRecord, 'key'>;
   declare instruments: EntityTable<Instrument, 'id'>;
   declare cycles: EntityTable<Cycle, 'id'>;
+  declare recordings: EntityTable<RecordingRecord, 'id'>;
   declare steps: Table<StepRecord, [id: string, at: number]>;
 
   constructor(name = 'humble-stride', options?: DexieOptions) {
@@ -66,6 +74,8 @@ export class StrideDatabase extends Dexie {
     // 7: rhythms with a second counting, an eduppu, turns with a level and counted rolls, which an older
     // program would drop or refuse; the tables stay.
     this.version(7).stores({});
+    // 8: how lines are learnt, in practice, and the sound of runs that was asked for.
+    this.version(8).stores({ recordings: 'id, rhythm' });
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

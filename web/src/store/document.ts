@@ -10,6 +10,7 @@ import {
 } from '@stride/core/rhythm';
 import { afterPaint } from '../ui/use-after-paint.ts';
 import {
+  type Learning,
   type Mix,
   PLAIN_MIX,
   type PracticeRecord,
@@ -35,6 +36,7 @@ export interface DocumentState {
   readonly earlier: number;
   readonly ladder: Ladder | undefined;
   readonly mix: Mix;
+  readonly learning: Learning;
   readonly save: SaveStatus;
 }
 
@@ -57,7 +59,7 @@ export interface RhythmDocument {
   undo(): void;
   redo(): void;
   /** Sets how the rhythm is climbed or heard; that is kept, and is no part of undo. */
-  setPractice(practice: { readonly ladder?: Ladder; readonly mix?: Mix }): void;
+  setPractice(practice: Omit<PracticeRecord, 'id'>): void;
   /** Whether a revision in the storage is one that this tab has neither written nor seen. */
   isNews(stored: number): boolean;
   /** Told what the storage holds now; a state that this tab has not seen is another tab's. */
@@ -111,6 +113,7 @@ export function openDocument(
     earlier: steps.end - steps.first,
     ladder: practice.ladder,
     mix: practice.mix ?? PLAIN_MIX,
+    learning: practice.learning ?? {},
     save: { status: 'saved' },
   };
   let last: { stroke: string; at: number } | undefined;
@@ -239,9 +242,9 @@ export function openDocument(
     redo: () => move(redo(state.history)),
     setPractice(change) {
       set(change);
-      const { ladder, mix } = state;
+      const { ladder, mix, learning } = state;
       db.practice
-        .put({ id: opened.id, mix, ...(ladder ? { ladder } : {}) })
+        .put({ id: opened.id, mix, learning, ...(ladder ? { ladder } : {}) })
         .catch((error: unknown) => say(storageSentence(error)));
     },
     isNews: (stored) => state.save.status === 'saved' && !waiting && stored > revision,

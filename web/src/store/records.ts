@@ -1,5 +1,7 @@
-import type { Ladder } from '@stride/core/climb';
+import type { Ladder, PracticePlan } from '@stride/core/climb';
+import type { KeptRun } from '@stride/core/ear';
 import type { Rhythm } from '@stride/core/rhythm';
+import type { Bpm } from '@stride/core/time';
 
 /** How a rhythm is heard; by layer id. */
 export interface Mix {
@@ -41,4 +43,29 @@ export interface PracticeRecord {
   readonly ladder?: Ladder;
   /** How loud the player hears each layer. */
   readonly mix?: Mix;
+  /** How its lines are learnt, and how far one has come. */
+  readonly learning?: Learning;
+}
+
+/** How a rhythm is learnt. */
+export interface Learning {
+  readonly plan?: PracticePlan;
+  /** The quickest tempo at which the whole of a line was clean, by layer id. */
+  readonly best?: Readonly<Record<string, Bpm>>;
+  /** The last run of each stone, by layer id and the stone's name. */
+  readonly last?: Readonly<Record<string, KeptRun>>;
+}
+
+/** The sound of a run, kept because the player asked for it. */
+export interface RecordingRecord {
+  readonly id: string;
+  /** Id of the rhythm. */
+  readonly rhythm: string;
+  /** What was played and how fast: “Walker, piece 1 at 72”. */
+  readonly name: string;
+  /** Milliseconds since 1970. */
+  readonly made: number;
+  readonly seconds: number;
+  /** Mono, 16 bits, as a WAV file. */
+  readonly wav: Blob;
 }

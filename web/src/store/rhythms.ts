@@ -167,16 +167,19 @@ export async function deleteRhythm(
   db: StrideDatabase,
   id: string,
 ): Promise<() => Promise<Restored>> {
-  const tables = [db.rhythms, db.cards, db.practice, db.steps];
+  const tables = [db.rhythms, db.cards, db.practice, db.steps, db.recordings];
   return db.transaction('rw', tables, async () => {
     const record = await db.rhythms.get(id);
     const practice = await db.practice.get(id);
     const steps = db.steps.where('[id+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]);
     const kept = await steps.toArray();
+    const recordings = db.recordings.where('rhythm').equals(id);
+    const recorded = await recordings.toArray();
     await db.rhythms.delete(id);
     await db.cards.delete(id);
     await db.practice.delete(id);
     await steps.delete();
+    await recordings.delete();
     return () =>
       db.transaction('rw', tables, async (): Promise<Restored> => {
         if ((await storedRevision(db, id)) !== undefined) return 'there already';
@@ -186,6 +189,7 @@ export async function deleteRhythm(
         }
         if (practice) await db.practice.put(practice);
         await db.steps.bulkPut(kept);
+        await db.recordings.bulkPut(recorded);
         return 'back';
       });
   });

@@ -124,6 +124,15 @@ describe('versions of the database', () => {
       cards: 'id, updated',
       practice: 'id',
     },
+    7: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+      cards: 'id, updated',
+      practice: 'id',
+    },
   };
 
   it('are all known here: a new one adds its row above, with data as it stood then', () => {
@@ -246,12 +255,16 @@ describe('versions of the database', () => {
 
   it('leave a newer one untouched', async () => {
     const newer = new Dexie(db.name);
-    newer.version(9).stores({ rhythms: 'id, updated', settings: 'key', later: 'id' });
+    newer
+      .version(SCHEMA_VERSION + 2)
+      .stores({ rhythms: 'id, updated', settings: 'key', later: 'id' });
     await newer.open();
     newer.close();
     await expect(seedOnce(db)).rejects.toThrow(NewerDatabaseError);
     const reopened = new Dexie(db.name);
-    reopened.version(9).stores({ rhythms: 'id, updated', settings: 'key', later: 'id' });
+    reopened
+      .version(SCHEMA_VERSION + 2)
+      .stores({ rhythms: 'id, updated', settings: 'key', later: 'id' });
     expect(await reopened.table('rhythms').count()).toBe(0);
     expect(storageSentence(new NewerDatabaseError('x'))).toContain('newer version');
     reopened.close();

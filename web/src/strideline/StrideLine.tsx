@@ -14,7 +14,7 @@ import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Backdrop } from './Backdrop.tsx';
-import { drawnTurns, layOut, type System } from './geometry.ts';
+import { drawnTurns, type Geometry, layOut, type System } from './geometry.ts';
 import { LayerLine, type LayerLineProps } from './LayerLine.tsx';
 import { Playhead } from './Playhead.tsx';
 import { isSameButLayer, showsIn } from './rows.ts';
@@ -55,6 +55,11 @@ export interface StrideLineProps {
   readonly muted?: ReadonlySet<string>;
   /** Turns that are folded away. */
   readonly folded?: ReadonlySet<number>;
+  /** What a screen draws under the last layer of each row, on the same axis. */
+  readonly under?: {
+    readonly height: number;
+    readonly draw: (geometry: Geometry, system: System) => ReactNode;
+  };
   /** What stands over the end of each turn, such as the side of a timeline it is on. */
   readonly turnLabels?: readonly string[] | undefined;
 }
@@ -90,7 +95,7 @@ const LABELS = 142;
 
 /** The stride line: all layers of a rhythm on one axis. */
 export function StrideLine(props: StrideLineProps) {
-  const { rhythm, timing, choice, lit, label, muted } = props;
+  const { rhythm, timing, choice, lit, label, muted, under } = props;
   const turnLabels = useSame(props.turnLabels);
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
@@ -104,6 +109,7 @@ export function StrideLine(props: StrideLineProps) {
         nameAbove: Boolean(label) && narrow,
         scale: props.scale ?? 1,
         ...(props.folded ? { folded: props.folded } : {}),
+        ...(under?.height ? { under: under.height } : {}),
         turnNames: rhythm.turns !== undefined || turnLabels !== undefined,
       });
       return { ...whole, systems: whole.systems.slice(0, props.mostRows) };
@@ -117,6 +123,7 @@ export function StrideLine(props: StrideLineProps) {
       props.folded,
       props.mostRows,
       turnLabels,
+      under?.height,
     ]),
   );
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
@@ -206,6 +213,18 @@ export function StrideLine(props: StrideLineProps) {
               />
             );
           })}
+          {under ? (
+            <svg
+              width={geometry.width}
+              height={under.height}
+              viewBox={`0 0 ${geometry.width} ${under.height}`}
+              className="stride-layer"
+              style={{ top: geometry.underTop }}
+              role="presentation"
+            >
+              {under.draw(geometry, system)}
+            </svg>
+          ) : null}
         </div>
       ))}
       <Playhead

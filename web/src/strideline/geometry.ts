@@ -71,6 +71,8 @@ export interface Geometry {
   readonly systemHeight: Px;
   /** Height above the first layer, where the count stands. */
   readonly countHeight: Px;
+  /** Where the room under the last layer begins, from the system's top. */
+  readonly underTop: Px;
   readonly scale: number;
 }
 
@@ -86,6 +88,8 @@ export interface GeometryOptions {
   readonly nameAbove?: boolean;
   /** Turns that are folded away. */
   readonly folded?: ReadonlySet<number>;
+  /** Room under the last layer for what a screen draws there. */
+  readonly under?: Px;
   /** Room above the count for what is said of each turn; where not given, where turns have names. */
   readonly turnNames?: boolean;
 }
@@ -149,7 +153,7 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
     y = under + strip + (says > 0 ? 22 + (says - 1) * SAY_STEP : 6) * scale;
     bands.push({ top, strokesTop, ground, foot, bottom: y, say, melody });
   }
-  const systemHeight = y + 14 * scale;
+  const systemHeight = y + 14 * scale + (options.under ?? 0);
   return {
     width: options.width,
     height: systemHeight * rows.length,
@@ -160,6 +164,7 @@ export function layOut(rhythm: Rhythm, timing: Timing, options: GeometryOptions)
     bands,
     systemHeight,
     countHeight,
+    underTop: y + 6 * scale,
     scale,
   };
 }

@@ -12,7 +12,13 @@ export interface Evenness {
   readonly ratio?: number;
   /** How far chance may have moved the ratio. */
   readonly doubt: number;
+  /** Cells of this division that were heard, and in how many of them the ratio lies on the same side of even. */
+  readonly cells: number;
+  readonly agree: number;
 }
+
+/** A cell whose parts differ by less than this in all leans to no side. */
+const LEANS = 0.04;
 
 /**
  * The evenness of all cells of each division, from strokes that were met side by side: their errors against
@@ -25,6 +31,8 @@ export function evenness(
   secondsPerTick: number,
 ): readonly Evenness[] {
   const lengths = new Map<number, number[][]>();
+  /** For each division, how much longer the odd parts of each cell are than the even ones. */
+  const leans = new Map<number, Map<number, number>>();
   const count = grid.startTicks.length;
   for (let at = 0; at + 1 < met.length; at += 1) {
     const one = nth(met, at);
@@ -41,7 +49,12 @@ export function evenness(
     if (Math.abs(gap - step) > step * 0.01) continue;
     const cells = lengths.get(slots) ?? Array.from({ length: slots }, () => []);
     lengths.set(slots, cells);
-    nth(cells, slot - nth(grid.firstSlot, cell)).push(1 + (next.error - one.error) / step);
+    const part = slot - nth(grid.firstSlot, cell);
+    const length = 1 + (next.error - one.error) / step;
+    nth(cells, part).push(length);
+    const lean = leans.get(slots) ?? new Map<number, number>();
+    leans.set(slots, lean);
+    lean.set(cell, (lean.get(cell) ?? 0) + (part % 2 === 0 ? length - 1 : 1 - length));
   }
   return [...lengths.entries()]
     .sort(([a], [b]) => a - b)
@@ -49,12 +62,18 @@ export function evenness(
       const means = byPart.map((part) => (part.length > 0 ? mean(part) : undefined));
       const long = byPart.filter((_, part) => part % 2 === 0).flat();
       const short = byPart.filter((_, part) => part % 2 === 1).flat();
+      const lean = [...(leans.get(parts)?.values() ?? [])];
       const has = parts % 2 === 0 && long.length > 0 && short.length > 0;
       return {
         parts,
         lengths: means,
         ...(has ? { ratio: mean(long) / mean(short) } : {}),
         doubt: has ? Math.hypot(doubt(long), doubt(short)) : 0,
+        cells: lean.length,
+        agree: Math.max(
+          lean.filter((one) => one > LEANS).length,
+          lean.filter((one) => one < -LEANS).length,
+        ),
       };
     });
 }

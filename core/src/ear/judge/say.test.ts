@@ -10,6 +10,7 @@ import {
   sayChange,
   sayComingOut,
   sayRun,
+  sayTrouble,
   type Trouble,
   troubleOf,
 } from './../index.ts';
@@ -68,6 +69,19 @@ describe('what is said of a run', () => {
     );
   });
 
+  it('does not take one stroke that is off for a swing', () => {
+    const twos = asking(
+      'rhythm A\ncycle 1x4\ntempo 60 per 1\nlayer D : goblet drum\nplay D k / T k / O k / T k',
+      4,
+    );
+    expect(said({ off: [{ slot: 4, by: -0.09 }] }, twos)[0]).toBe(
+      'The open tone on 3 comes 90 ms early, four times out of four.',
+    );
+    expect(said({ swing: { parts: 2, ratio: 1.6 } }, twos)[0]).toMatch(
+      /^The twos swing: long short, 1\.6/,
+    );
+  });
+
   it('says a hurry, a drag, a wide spread, a weak hand, and where one lies', () => {
     const long = asking(FOURS, 3);
     expect(said({ drift: 3 }, asking(FOURS, 1))[0]).toMatch(/^The whole hurries: 3\.0 % quicker/);
@@ -112,6 +126,14 @@ describe('what is wrong with a run as a whole', () => {
       after: { slot: 1, pass: 3 },
     });
     expect(trouble(good.slice(0, 94))).toBeUndefined();
+    const say = (of: Trouble) => sayTrouble(of, fours.named, () => 'Bell');
+    const off = trouble(good.slice(0, 50));
+    expect(off && say(off)).toBe(
+      'The hands came off after the light ka on e of 1, pass 4. What came before it is judged.',
+    );
+    expect(say({ kind: 'silent' })).toMatch(/^Nothing was heard\./);
+    expect(say({ kind: 'twice' })).toMatch(/heard twice/);
+    expect(say({ kind: 'other line', layer: 1 })).toMatch(/^That fits Bell better than D\./);
   });
 
   it('is that another line was played', () => {

@@ -21,6 +21,8 @@ export interface Named {
 
 /** A division swings where the ratio of its parts is further from even than this, and than chance takes it. */
 const SWINGS = 0.1;
+/** Strokes that are needed to swing. */
+const SWINGING = 6;
 /** Decibels by which one hand may be the weaker without a word. */
 const WEAKER = 3;
 
@@ -143,8 +145,10 @@ function article(noun: string): string {
 const PARTS: Readonly<Record<number, string>> = { 2: 'twos', 4: 'fours', 6: 'sixes', 8: 'eights' };
 
 function swing({ evenness }: Judgement): readonly Finding[] {
-  return evenness.flatMap(({ parts, ratio, doubt }) => {
+  return evenness.flatMap(({ parts, ratio, doubt, cells, agree }) => {
     if (ratio === undefined || Math.abs(ratio - 1) < Math.max(SWINGS, doubt)) return [];
+    // One stroke that is off is no swing: every cell has to lean the same way, and there have to be a few.
+    if (agree < cells || cells * parts < SWINGING) return [];
     const what = PARTS[parts] ?? `cells of ${parts}`;
     const how =
       ratio > 1

@@ -2,6 +2,7 @@ import type { Hit } from '../hit.ts';
 import type { Asked } from './asked.ts';
 import type { Judgement } from './judge.ts';
 import { match } from './match.ts';
+import { type Named, sayStroke } from './say.ts';
 
 /** What is wrong with a run itself, so that its figures mean little. */
 export type Trouble =
@@ -51,6 +52,24 @@ export function troubleOf(
     }
   }
   return undefined;
+}
+
+/** What is wrong with a run, and what to do, in words. @param line name of another line of the rhythm */
+export function sayTrouble(
+  trouble: Trouble,
+  named: Named,
+  line: (layer: number) => string,
+): string {
+  switch (trouble.kind) {
+    case 'silent':
+      return 'Nothing was heard. See that the input is the one you play on, play nearer or harder, and listen again.';
+    case 'twice':
+      return 'Nearly every stroke was heard twice. Listen to the room again, or damp what rattles; nothing else is judged.';
+    case 'other line':
+      return `That fits ${line(trouble.layer)} better than ${named.layer.name}. Choose the line you practise, or play this one.`;
+    case 'hands off':
+      return `The hands came off after the ${sayStroke(named, trouble.after.slot)}, pass ${trouble.after.pass + 1}. What came before it is judged.`;
+  }
 }
 
 /** How well hits and what is asked cover one another, 0 to 1. */

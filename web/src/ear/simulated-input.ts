@@ -1,0 +1,84 @@
+import { type Habits, simulate } from '@stride/core/ear';
+import type { Layer, LayerGrid } from '@stride/core/rhythm';
+import type { EarClock, EarInput } from './input.ts';
+import { HAND_KEYS, keysInput } from './keys-input.ts';
+
+/** Players that the program can play by itself, to see how they are judged. */
+export const SIMULATED = {
+  steady: 'a steady one',
+  learning: 'one who learns',
+  rushing: 'one who rushes a stroke',
+  swinging: 'one who swings',
+  tiring: 'one who tires',
+} as const;
+export type SimulatedName = keyof typeof SIMULATED;
+
+/** What each of them does in a run, counted from 0. */
+export function habitsOf(name: SimulatedName, run: number, layer: Layer): Habits {
+  const seed = run * 31 + 7;
+  switch (name) {
+    case 'steady':
+      return { seed, spread: 0.004, bias: 0.01 };
+    case 'learning':
+      return { seed, spread: 0.045 * 0.35 ** run, bias: 0.01 };
+    case 'rushing': {
+      const slots = layer.strokes.map(({ slot }) => slot);
+      const slot = slots[Math.floor(slots.length / 2)] ?? 0;
+      return { seed, spread: 0.003, off: [{ slot, by: -0.06 }] };
+    }
+    case 'swinging':
+      return { seed, spread: 0.003, swing: { parts: 6, ratio: 1.4 } };
+    case 'tiring':
+      return { seed, spread: 0.006, tiring: 0.9, misses: 0.02 * run };
+  }
+}
+
+/** A player that presses the keys: it is heard by the same way as a hand on them. */
+export function simulatedInput(
+  clock: EarClock,
+  name: SimulatedName,
+  line: { readonly layer: Layer; readonly grid: LayerGrid },
+): EarInput {
+  const { layer, grid } = line;
+  const keys = keysInput(clock, layer.instrument);
+  const timers = new Set<ReturnType<typeof setTimeout>>();
+  const handKeys = new Map(Object.entries(HAND_KEYS).map(([key, hand]) => [hand, key]));
+
+  function press(key: string): void {
+    window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    window.dispatchEvent(new KeyboardEvent('keyup', { key, bubbles: true }));
+  }
+
+  return {
+    kind: 'simulated',
+    device: 'simulated',
+    tellsKinds: true,
+    async open(listener) {
+      const listening = await keys.open(listener);
+      return {
+        stop() {
+          listening.stop();
+          for (const timer of timers) clearTimeout(timer);
+          timers.clear();
+        },
+      };
+    },
+    expect(asked, { run, secondsPerTick }) {
+      const hits = simulate(asked, habitsOf(name, run, layer), layer, grid, secondsPerTick);
+      const now = clock.heardAt(performance.now());
+      if (now === undefined) return;
+      for (const { time, kind, hand } of hits) {
+        const key = kind ?? (hand && handKeys.get(hand as 'R' | 'L'));
+        if (!key) continue;
+        const timer = setTimeout(
+          () => {
+            timers.delete(timer);
+            press(key);
+          },
+          Math.max(0, (time - now) * 1000),
+        );
+        timers.add(timer);
+      }
+    },
+  };
+}
