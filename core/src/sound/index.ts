@@ -8,3 +8,4 @@ export { RECIPES } from './timbres.ts';
 export * from './transport.ts';
 export { renderVoice, type Voice } from './voice.ts';
 export { CLICK_INSTRUMENT, findVoice, GESTURE_INSTRUMENT } from './voices.ts';
+export * from './wav.ts';

@@ -1,4 +1,10 @@
-import { failingPiece, isUnderWay, ladderProblem, pathSeconds } from '@stride/core/climb';
+import {
+  type ClimbState,
+  failingPiece,
+  isUnderWay,
+  ladderProblem,
+  pathSeconds,
+} from '@stride/core/climb';
 import { countTurn } from '@stride/core/counting';
 import { turnPulses } from '@stride/core/cycle';
 import { type KeptRun, match, STRICTNESS, sayChange } from '@stride/core/ear';
