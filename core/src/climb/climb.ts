@@ -45,6 +45,8 @@ export interface ClimbPlan {
   readonly passes: readonly number[];
   /** Whether what is played is heard and judged after the passes of each rung. */
   readonly listens?: boolean;
+  /** Whether it goes from rung to rung without counting in, and is judged once at the end: a steady rise. */
+  readonly runsOn?: boolean;
 }
 
 /** So many runs at one rung that do not lead up make it a stubborn one. */
@@ -76,6 +78,9 @@ export function nextClimb(state: ClimbState, event: ClimbEvent, plan: ClimbPlan)
       if (state.status !== 'playing') return state;
       if (state.staying || state.pass < (plan.passes[rung] ?? 1)) {
         return { ...state, pass: state.pass + 1 };
+      }
+      if (plan.runsOn && rung < last) {
+        return { status: 'playing', rung: rung + 1, pass: 1, staying: false, tries };
       }
       if (plan.listens) return { status: 'listening', rung, tries };
       return rung >= last ? { status: 'reached', rung } : countIn(rung + 1);

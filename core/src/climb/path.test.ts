@@ -217,6 +217,15 @@ describe('a climb that listens', () => {
     expect(nextClimb(up, { type: 'stop' }, plan)).toEqual({ status: 'stopped', rung: 1 });
   });
 
+  it('runs on without counting in where it rises steadily, and is judged at the end', () => {
+    const steady = { ...plan, runsOn: true };
+    const playing = { status: 'playing', rung: 0, pass: 1, staying: false, tries: 0 } as const;
+    const second = nextClimb(playing, { type: 'pass-ended' }, steady);
+    expect(second).toEqual({ ...playing, rung: 1 });
+    const third = nextClimb(second, { type: 'pass-ended' }, steady);
+    expect(nextClimb(third, { type: 'pass-ended' }, steady)).toMatchObject({ status: 'listening' });
+  });
+
   it('takes no verdict and no sign at another time', () => {
     const counting = { status: 'counting-in', rung: 0, staying: false, tries: 0 } as const;
     for (const type of ['go-on', 'again'] as const) {

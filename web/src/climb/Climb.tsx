@@ -33,8 +33,10 @@ import { askedIn, askedOver, type PassLog, type RunResult } from './run-log.ts';
 import { Status } from './Status.tsx';
 import { Setup } from './setup/Setup.tsx';
 import { say, sayStone } from './status.ts';
+import { Takes } from './Takes.tsx';
 import { isPassPlaying, useClimb } from './use-climb.ts';
 import { type Practice, usePractice } from './use-practice.ts';
+import { useTake } from './use-take.ts';
 import { useWakeLock } from './use-wake-lock.ts';
 
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
@@ -74,12 +76,14 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     input: ear.input,
     calibrated: ear.calibrated,
     strictness,
+    runsOn: ladder.shape === 'steady' && path.stones.length === 1,
     levels: levelsOf(mix, rhythm.layers),
     peakOf,
     onHit: (hit, passes) => showHit(hit.time, passes),
     onResult: keep,
   });
   const { state, running, result, send } = climbing;
+  const takes = useTake(ear.sound, state);
   const under = isUnderWay(state) ? state : undefined;
   const rung = 'rung' in state ? state.rung : undefined;
   const stone = rung === undefined ? undefined : path.stones[path.rungs[rung]?.stone ?? -1];
@@ -105,6 +109,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     if (!at) return;
     const key = `${layer.id}/${at.name}`;
     setBefore(learning.last?.[key]);
+    takes.cut(`${layer.name}, ${at.name} at ${found.bpm}`, parts, found);
     clearLiveMarks(frame.current);
     const best = learning.best?.[layer.id] ?? 0;
     const isBest = at.size === 'whole' && found.verdict === 'up' && found.bpm > best;
@@ -272,7 +277,16 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
         onFar={() => setFar(true)}
       >
         {result && !running && hears ? (
-          <Figures result={result} change={change} onTouch={setTouched} />
+          <Figures result={result} change={change} onTouch={setTouched}>
+            <Takes
+              rhythm={rhythm.id}
+              layer={layer.id}
+              take={takes.take}
+              played={takes.played}
+              delay={ear.calibrated ?? result.judgement.match.delay}
+              onDrop={takes.drop}
+            />
+          </Figures>
         ) : null}
       </Status>
       {under && ear.settings.kind === 'pads' && !far ? <Pads pads={ear.pads} /> : null}
@@ -295,6 +309,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           ear={ear}
           mix={mix}
           onMix={setMix}
+          takes={takes}
           minutes={problem ? undefined : minutes}
           onLadder={(next) => document.setPractice({ ladder: next })}
         />

@@ -62,6 +62,7 @@ export interface PassLog {
 export interface RunResult {
   readonly rung: number;
   readonly bpm: Bpm;
+  readonly passes: readonly PassLog[];
   readonly judgement: Judgement;
   readonly verdict: Verdict;
   /** For each pass what was not clean; nothing where it was. */
@@ -149,6 +150,7 @@ export function judgeRun(run: RunToJudge): RunResult {
   return {
     rung: run.rung,
     bpm: run.bpm,
+    passes,
     judgement,
     verdict: isWhole ? verdict(clean) : 'stay',
     flaws: byPass,

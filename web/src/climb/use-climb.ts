@@ -47,6 +47,8 @@ export interface ClimbOptions {
   readonly input?: EarInput | undefined;
   readonly calibrated?: Seconds | undefined;
   readonly strictness: Strictness;
+  /** Rises with every pass, without counting in between. */
+  readonly runsOn?: boolean;
   /** How loud each layer is heard, and a sound's loudest moment, to know the program's own sound again. */
   readonly levels?: ReadonlyMap<string, number>;
   readonly peakOf?: (sound: Sound) => number;
@@ -124,7 +126,8 @@ export function useClimb(options: ClimbOptions): Climbing {
 
   function planOf(rung: number): ClimbPlan {
     const rungs = latest.current.parts?.path.rungs ?? [];
-    return { passes: rungs.map(({ passes }) => passes), listens: listensAt(rung) };
+    const { runsOn = false } = latest.current;
+    return { passes: rungs.map(({ passes }) => passes), listens: listensAt(rung), runsOn };
   }
 
   function next(from: ClimbState, event: ClimbEvent): ClimbState {
@@ -214,6 +217,7 @@ export function useClimb(options: ClimbOptions): Climbing {
   /** Opens the input where there is one. @returns whether the climb can begin */
   async function openEar(): Promise<boolean> {
     const { input } = latest.current;
+    if (!input) setProblem(undefined);
     if (!input || listening.current) return true;
     try {
       listening.current = await input.open({ hear, fail });

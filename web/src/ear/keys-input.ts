@@ -1,5 +1,4 @@
 import { findInstrument } from '@stride/core/instrument';
-import { isBehindModal } from '../ui/use-keys.ts';
 import type { EarClock, EarInput } from './input.ts';
 
 /** The two keys that rest under the first fingers. */
@@ -14,8 +13,7 @@ export function keysInput(clock: EarClock, instrument: string): EarInput {
     tellsKinds: true,
     async open({ hear }) {
       const listener = (event: KeyboardEvent) => {
-        if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || isBehindModal())
-          return;
+        if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
         const target = event.target instanceof Element ? event.target : undefined;
         if (target?.closest('input:not([type="checkbox"]), textarea, select')) return;
         const hand = HAND_KEYS[event.key];

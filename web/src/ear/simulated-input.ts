@@ -16,16 +16,15 @@ export type SimulatedName = keyof typeof SIMULATED;
 /** What each of them does in a run, counted from 0. */
 export function habitsOf(name: SimulatedName, run: number, layer: Layer): Habits {
   const seed = run * 31 + 7;
+  const slots = layer.strokes.map(({ slot }) => slot);
+  const middle = slots[Math.floor(slots.length / 2)] ?? 0;
   switch (name) {
     case 'steady':
       return { seed, spread: 0.004, bias: 0.01 };
     case 'learning':
-      return { seed, spread: 0.045 * 0.35 ** run, bias: 0.01 };
-    case 'rushing': {
-      const slots = layer.strokes.map(({ slot }) => slot);
-      const slot = slots[Math.floor(slots.length / 2)] ?? 0;
-      return { seed, spread: 0.003, off: [{ slot, by: -0.06 }] };
-    }
+      return { seed, spread: 0.003, off: [{ slot: middle, by: -0.066 * 0.4 ** run }] };
+    case 'rushing':
+      return { seed, spread: 0.003, off: [{ slot: middle, by: -0.066 }] };
     case 'swinging':
       return { seed, spread: 0.003, swing: { parts: 6, ratio: 1.4 } };
     case 'tiring':

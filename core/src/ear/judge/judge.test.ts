@@ -163,6 +163,21 @@ describe('a run', () => {
     expect(judge(fours.run(fours.play({ seed: 3, drift: -0.3 }))).drift).toBeCloseTo(-0.3, 3);
   });
 
+  it('does not take one stroke that is far off for a drift, in a single pass', () => {
+    const once = asking(FOURS, 1);
+    for (const slot of [0, 3, 8, 15]) {
+      const found = judge(
+        once.run(once.play({ seed: 6, spread: 0.003, off: [{ slot, by: -0.06 }] })),
+      );
+      expect(Math.abs(found.drift)).toBeLessThan(0.4);
+      expect(found.spreadElse).toBeLessThan(0.006);
+    }
+    expect(judge(once.run(once.play({ seed: 6, spread: 0.003, drift: 2 }))).drift).toBeCloseTo(
+      2,
+      0,
+    );
+  });
+
   it('hears a six that swings, and how far', () => {
     const sixes = asking(
       'rhythm A\ncycle 1x2\ntempo 60 per 1\nlayer D : goblet drum\nplay D k t k t k / D k t k t k',

@@ -144,6 +144,7 @@ function withoutTrend(met: readonly Met[]): {
   const errors = met.map(({ error }) => error);
   const middle = mean(errors);
   if (met.length < FEW) return { slope: 0, left: errors.map((error) => error - middle) };
+  const times = met.map(({ asked }) => asked.time);
   const groups = new Map<number, number[]>();
   met.forEach(({ asked }, at) => {
     const group = groups.get(asked.slot);
@@ -151,18 +152,7 @@ function withoutTrend(met: readonly Met[]): {
     else groups.set(asked.slot, [at]);
   });
   const often = met.length >= groups.size * 1.5;
-  let covariance = 0;
-  let variance = 0;
-  for (const group of often ? groups.values() : [met.map((_, at) => at)]) {
-    const time = mean(group.map((at) => nth(met, at).asked.time));
-    const error = mean(group.map((at) => nth(errors, at)));
-    for (const at of group) {
-      const apart = nth(met, at).asked.time - time;
-      covariance += apart * (nth(errors, at) - error);
-      variance += apart * apart;
-    }
-  }
-  const slope = variance === 0 ? 0 : covariance / variance;
+  const slope = often ? slopeOf([...groups.values()], times, errors) : steadySlope(times, errors);
   const centre = mean(met.map(({ asked }) => asked.time));
   return {
     slope,
@@ -174,6 +164,42 @@ function withoutTrend(met: readonly Met[]): {
 interface SlotCount {
   readonly errors: Seconds[];
   readonly takenFor: Map<string, number>;
+}
+
+/** How errors grow with time within groups: by least squares, each group about its own middle. */
+function slopeOf(
+  groups: readonly (readonly number[])[],
+  times: readonly Seconds[],
+  errors: readonly Seconds[],
+): number {
+  let covariance = 0;
+  let variance = 0;
+  for (const group of groups) {
+    const time = mean(group.map((at) => nth(times, at)));
+    const error = mean(group.map((at) => nth(errors, at)));
+    for (const at of group) {
+      const apart = nth(times, at) - time;
+      covariance += apart * (nth(errors, at) - error);
+      variance += apart * apart;
+    }
+  }
+  return variance === 0 ? 0 : covariance / variance;
+}
+
+/** The same over a single pass, without the few strokes that are far off: one of them is no drift. */
+function steadySlope(times: readonly Seconds[], errors: readonly Seconds[]): number {
+  let kept = times.map((_, at) => at);
+  let slope = 0;
+  for (let round = 0; round < 3; round += 1) {
+    slope = slopeOf([kept], times, errors);
+    const middle = median(kept.map((at) => nth(errors, at) - slope * nth(times, at)));
+    const off = (at: number) => Math.abs(nth(errors, at) - slope * nth(times, at) - middle);
+    const usual = median(kept.map(off));
+    const near = kept.filter((at) => off(at) <= Math.max(usual * 4, EXACT));
+    if (near.length < FEW || near.length === kept.length) break;
+    kept = near;
+  }
+  return slope;
 }
 
 function slotFigures(

@@ -7,8 +7,11 @@ import type { EarSetup } from '../../ear/use-ear.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import type { Practice } from '../use-practice.ts';
+import type { TakeKeeping } from '../use-take.ts';
 import { Choice } from './Choice.tsx';
+import { Check } from './ClickFields.tsx';
 import { DelayDialog } from './DelayDialog.tsx';
+import { FreeDialog } from './FreeDialog.tsx';
 import { NotesDialog } from './NotesDialog.tsx';
 import { StrokesDialog } from './StrokesDialog.tsx';
 
@@ -21,10 +24,11 @@ const STRICT: Readonly<Record<StrictnessName, string>> = {
 interface EarFieldsProps {
   readonly practice: Practice;
   readonly ear: EarSetup;
+  readonly takes: Pick<TakeKeeping, 'records' | 'setRecords'>;
 }
 
 /** By what the player is heard, and how strictly. */
-export function EarFields({ practice, ear }: EarFieldsProps) {
+export function EarFields({ practice, ear, takes }: EarFieldsProps) {
   const { plan, setPlan, line } = practice;
   const { settings, set } = ear;
   const { kind } = settings;
@@ -83,6 +87,7 @@ export function EarFields({ practice, ear }: EarFieldsProps) {
       {kind === 'microphone' ? (
         <>
           <StrokesDialog ear={ear} line={line} />
+          <Check label="Record my runs" checked={takes.records} onChange={takes.setRecords} />
           <p className="flex max-w-[38ch] items-center gap-2 self-center text-fine leading-snug text-quiet">
             <Mic aria-hidden size={18} className="shrink-0" />
             Nothing heard leaves this machine, and nothing is kept unless you ask. Headphones keep
@@ -103,7 +108,12 @@ export function EarFields({ practice, ear }: EarFieldsProps) {
           {ear.problem} <Button onClick={() => set({ kind: 'keys' })}>Play on keys</Button>
         </p>
       ) : null}
-      {ear.input && kind !== 'simulated' ? <DelayDialog ear={ear} /> : null}
+      {ear.input && kind !== 'simulated' ? (
+        <>
+          <DelayDialog ear={ear} />
+          <FreeDialog ear={ear} bpm={practice.ladder.from} />
+        </>
+      ) : null}
     </>
   );
 }

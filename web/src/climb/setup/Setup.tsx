@@ -8,6 +8,7 @@ import { INPUTS } from '../../ear/input.ts';
 import type { EarSetup } from '../../ear/use-ear.ts';
 import type { Mix } from '../../store/db.ts';
 import type { Practice } from '../use-practice.ts';
+import type { TakeKeeping } from '../use-take.ts';
 import { ClickFields } from './ClickFields.tsx';
 import { CompanyFields } from './CompanyFields.tsx';
 import { EarFields } from './EarFields.tsx';
@@ -19,6 +20,7 @@ interface SetupProps {
   readonly ear: EarSetup;
   readonly mix: Mix;
   readonly onMix: (change: Partial<Mix>) => void;
+  readonly takes: Pick<TakeKeeping, 'records' | 'setRecords'>;
   readonly minutes: number | undefined;
   readonly onLadder: (ladder: Ladder) => void;
 }
@@ -26,7 +28,7 @@ interface SetupProps {
 const FIELDS = 'flex flex-wrap items-end gap-x-5 gap-y-3 pt-3';
 
 /** What is set up before one begins, a page for each thing, and beside it what is chosen there. */
-export function Setup({ practice, ear, mix, onMix, minutes, onLadder }: SetupProps) {
+export function Setup({ practice, ear, mix, onMix, takes, minutes, onLadder }: SetupProps) {
   const [page, setPage] = useState('ladder');
   const { plan, ladder, line } = practice;
   const { layers } = line.rhythm;
@@ -92,7 +94,7 @@ export function Setup({ practice, ear, mix, onMix, minutes, onLadder }: SetupPro
         <CompanyFields practice={practice} mix={mix} onMix={onMix} />
       </Tabs.Content>
       <Tabs.Content value="ear" className={FIELDS}>
-        <EarFields practice={practice} ear={ear} />
+        <EarFields practice={practice} ear={ear} takes={takes} />
       </Tabs.Content>
     </Tabs.Root>
   );

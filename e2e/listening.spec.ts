@@ -1,0 +1,260 @@
+import type { Page } from '@playwright/test';
+import type { Struck } from '@stride/core/ear';
+import { expect, scheduled, test, watchText } from './kit.ts';
+import { DRUM, examplesOf, hearing } from './microphone.ts';
+
+/** The walker of the demo, in pulses: two turns of 3+3+2. */
+const LINE: readonly (readonly [number, string])[] = [
+  [0, 'D'],
+  [1, 'k'],
+  [2, 't'],
+  [3, 'K'],
+  [4, 't'],
+  [5, 'k'],
+  [6, 'O'],
+  [7, 'O'],
+  [8, 'D'],
+  [9, 'k'],
+  [10, 'O'],
+  [11, 'K'],
+  [11.75, 't'],
+  [12.5, 'k'],
+  [14, 'O'],
+  [15, 'K'],
+];
+const PULSE = 60 / 72 / 3;
+/** From the opened microphone to the first click; what is left of it is the constant delay. */
+const LEAD = 0.3;
+
+/** Two passes after a turn that is counted in; the ka on 2, a slap, comes out open. */
+const RUN = [0, 1].flatMap((pass) =>
+  LINE.map(
+    ([pulse, kind]): Struck => ({
+      instrument: DRUM,
+      kind: pulse === 3 ? 'O' : kind,
+      force: 3,
+      time: LEAD + (8 + pass * 16 + pulse) * PULSE,
+    }),
+  ),
+);
+
+test.use({ launchOptions: hearing(RUN, 16) });
+
+const status = (page: Page) => page.getByTestId('climb-status');
+const detail = (page: Page) => page.getByTestId('climb-detail');
+
+/** Sets up by what one is heard. */
+async function heardBy(page: Page, input: string): Promise<void> {
+  await page.getByRole('tab', { name: /^Ear/ }).click();
+  await page.getByLabel('You are heard by').selectOption(input);
+}
+
+/** The ladder, and away from its fields. */
+async function ladder(page: Page, from: number, to: number, passes: number): Promise<void> {
+  await page.getByRole('tab', { name: /^Ladder/ }).click();
+  await page.getByLabel('To', { exact: true }).fill(String(to));
+  await page.getByLabel('From', { exact: true }).fill(String(from));
+  await page.getByLabel('Passes', { exact: true }).fill(String(passes));
+  await status(page).click();
+}
+
+test('through the microphone a slap that came out open is told, and the run can be heard again', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/climb');
+  await expect(status(page)).toBeVisible();
+  await page.evaluate(
+    (learnt) =>
+      new Promise<void>((resolve) => {
+        const open = indexedDB.open('humble-stride');
+        open.onsuccess = () => {
+          const tx = open.result.transaction('settings', 'readwrite');
+          tx.objectStore('settings').put({ key: 'ear-examples', value: learnt });
+          tx.oncomplete = () => {
+            open.result.close();
+            resolve();
+          };
+        };
+      }),
+    { [DRUM]: examplesOf(['D', 'k', 't', 'K', 'O']) },
+  );
+  await page.reload();
+  await heardBy(page, 'microphone');
+  await expect(page.getByRole('button', { name: '5 strokes known' })).toBeVisible();
+  await page.getByLabel('Record my runs').check();
+  await ladder(page, 72, 72, 2);
+  await page.keyboard.press('Space');
+  await expect(status(page)).toHaveText('Stay at 72', { timeout: 30_000 });
+  await expect(detail(page)).toHaveText(
+    'The ka on 2 in turn 1 comes out as an open tone, both times.',
+  );
+  const figures = page.getByLabel('Figures of the run');
+  await expect(figures).toContainText('32 of 32');
+  await expect(page.locator('[data-ear-slot="3"]')).toContainText('as O');
+  // What was asked to be recorded is there, and sounds when it is asked for.
+  await page.getByRole('button', { name: 'Hear yourself' }).click();
+  await expect(page.getByText(/^Walker, all of it at 72: 1\d seconds/)).toBeVisible();
+  const before = (await scheduled(page)).length;
+  await page.getByRole('button', { name: 'With the click' }).click();
+  await expect.poll(async () => (await scheduled(page)).length).toBe(before + 1);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText(/1 take in this browser, 1\.\d MB in all/)).toBeVisible();
+  await page.getByRole('button', { name: 'Let go of all' }).click();
+  await expect(page.getByRole('button', { name: 'Hear yourself' })).toBeHidden();
+});
+
+test('a climb is held, sent to the piece that fails, and then goes up', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/climb');
+  await heardBy(page, 'simulated');
+  await page.getByLabel('Who plays').selectOption('learning');
+  await ladder(page, 100, 130, 1);
+  await page.keyboard.press('Space');
+  await expect(status(page)).toHaveText('Stay at 100', { timeout: 20_000 });
+  await expect(detail(page)).toHaveText(/^The dum on 1 in turn 2 comes \d\d ms early\. All else/);
+  await page.keyboard.press('p');
+  await expect(detail(page)).toHaveText(/^Piece \d\. /);
+  await expect(status(page)).toHaveText('Up to 100', { timeout: 20_000 });
+  await page.keyboard.press('Enter');
+  await expect(status(page)).toHaveText('Up to 100', { timeout: 20_000 });
+  await expect(detail(page)).toHaveText(/^Clean: spread \d+ ms, nothing missed\./);
+  await page.keyboard.press('Enter');
+  // All of it again, clean now, and up.
+  await expect(status(page)).toHaveText('Up to 105', { timeout: 20_000 });
+});
+
+test('three pieces are joined one by one, and end in all of it', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/climb');
+  await ladder(page, 380, 400, 1);
+  await page.getByRole('tab', { name: /^Way/ }).click();
+  await page.getByRole('button', { name: /\d pieces/ }).click();
+  await page.getByRole('button', { name: 'Join the next' }).first().click();
+  await page.getByLabel('Name of piece 3').fill('the walk home');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: '3 pieces' })).toBeVisible();
+  await page.getByLabel('Way through').selectOption('add the next');
+  await page.getByLabel('Comfortable, %', { exact: true }).fill('30');
+  await status(page).click();
+  const shown = await watchText(detail(page));
+  await page.keyboard.press('Space');
+  await expect(status(page)).toHaveText('400 reached', { timeout: 40_000 });
+  const names = (await shown()).flatMap((text) => /^(.*)\. Pass/.exec(text)?.[1] ?? []);
+  expect(names.filter((name, at) => name !== names[at - 1])).toEqual([
+    'Piece 1',
+    'Piece 2',
+    'Pieces 1 + 2',
+    'The walk home',
+    'All of it',
+  ]);
+});
+
+test('a six that swings is told, with its ratio', async ({ page }) => {
+  await page.goto('/');
+  await page.getByTestId('bring-in').setInputFiles({
+    name: 'six.stride',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(
+      'rhythm Six\ncycle 1x2\ntempo 50 to 60 per 1\nlayer D : darbuka\nplay D k t k t k / D k t k t k',
+    ),
+  });
+  await page.waitForURL(/bench/);
+  await page.getByRole('link', { name: 'Climb' }).click();
+  await heardBy(page, 'simulated');
+  await page.getByLabel('Who plays').selectOption('swinging');
+  await ladder(page, 50, 50, 2);
+  await page.keyboard.press('Space');
+  await expect(detail(page)).toHaveText(
+    'The sixes swing: long short, 1.4 to 1. Written they are even.',
+    { timeout: 20_000 },
+  );
+});
+
+test('in silent turns the click is silent, and afterwards it is told where one came out', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/climb');
+  await page.getByRole('button', { name: 'Click', exact: true }).click();
+  await page.getByRole('tab', { name: /^Click/ }).click();
+  await page.getByLabel('The click is on').selectOption('one');
+  await page.getByLabel('Silent turns').check();
+  await page.getByLabel('Turns heard', { exact: true }).fill('1');
+  await heardBy(page, 'simulated');
+  await ladder(page, 140, 140, 2);
+  await page.keyboard.press('Space');
+  await expect(status(page)).toHaveText(/^140 is clean/, { timeout: 20_000 });
+  const sounds = (await scheduled(page)).sort((a, b) => a.at - b.at);
+  const start = sounds[0]?.at ?? 0;
+  const turn = (8 * 60) / 140 / 3;
+  // One turn is counted in; of the four that follow the first and the third are clicked on the one.
+  const [counted, clicked] = [sounds[0]?.gain, 0];
+  const first = sounds.filter(({ at }) => Math.abs(at - start - turn) < 1e-6);
+  const ones = [1, 2, 3, 4].map(
+    (number) => sounds.filter(({ at }) => Math.abs(at - start - number * turn) < 1e-6).length,
+  );
+  expect(counted).not.toBe(clicked);
+  expect(first.length).toBe(ones[0]);
+  expect(ones).toEqual([3, 2, 3, 2]);
+  await page.getByText('Everything heard').click();
+  await expect(page.getByLabel('Figures of the run')).toContainText(
+    'You come out of the silence where the click does',
+  );
+});
+
+test('a pad is learnt by hitting, and heard with its strokes', async ({ page }) => {
+  await page.addInitScript(() => {
+    const pad = Object.assign(new EventTarget(), { id: 'pad', name: 'Pad', state: 'connected' });
+    Object.assign(window, {
+      hitPad(note: number, velocity: number) {
+        const event = Object.assign(new Event('midimessage'), {
+          data: new Uint8Array([0x99, note, velocity]),
+        });
+        pad.dispatchEvent(event);
+      },
+    });
+    navigator.requestMIDIAccess = async () =>
+      ({ inputs: new Map([['pad', pad]]) }) as unknown as MIDIAccess;
+  });
+  const hit = (note: number) =>
+    page.evaluate(
+      (one) => (window as unknown as { hitPad(n: number, v: number): void }).hitPad(one, 90),
+      note,
+    );
+  await page.goto('/bench/ferry-bell/climb');
+  await heardBy(page, 'midi');
+  await page.getByRole('button', { name: 'Learn the pads' }).click();
+  await page.getByRole('button', { name: 'Learn', exact: true }).first().click();
+  await expect(page.getByRole('button', { name: 'Hit it now' })).toHaveCount(1);
+  await hit(38);
+  await expect(page.getByText('note 38')).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await ladder(page, 120, 120, 1);
+  await page.keyboard.press('Space');
+  await expect(detail(page)).toHaveText('Pass 1 of 1.', { timeout: 15_000 });
+  await page.waitForTimeout(60);
+  await hit(38);
+  // One stroke alone: the others are missing, and where the hands came off is said.
+  await expect(status(page)).toHaveText('Stay at 120', { timeout: 20_000 });
+  await expect(page.getByLabel('Figures of the run')).toContainText('1 of ');
+});
+
+test('what cannot be heard is said, with what to do', async ({ page }) => {
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = () =>
+      Promise.reject(
+        new DOMException('no', (window as { refuse?: string }).refuse ?? 'NotAllowedError'),
+      );
+  });
+  await page.goto('/bench/lantern-steps/climb');
+  await heardBy(page, 'microphone');
+  await status(page).click();
+  await page.keyboard.press('Space');
+  await expect(detail(page)).toContainText('Allow it beside the address');
+  await page.evaluate(() => Object.assign(window, { refuse: 'NotFoundError' }));
+  await page.keyboard.press('Space');
+  await expect(detail(page)).toContainText('There is no microphone.');
+  // Without being heard one climbs all the same.
+  await heardBy(page, 'off');
+  await status(page).click();
+  await page.keyboard.press('Space');
+  await expect(detail(page)).toContainText('Listen to the beat', { timeout: 15_000 });
+});
