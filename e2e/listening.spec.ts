@@ -38,7 +38,8 @@ const RUN = [0, 1].flatMap((pass) =>
   ),
 );
 
-test.use({ launchOptions: hearing(RUN, 16) });
+// A minute, so that the strokes do not come round while the verdict is read.
+test.use({ launchOptions: hearing(RUN, 60) });
 
 const status = (page: Page) => page.getByTestId('climb-status');
 const detail = (page: Page) => page.getByTestId('climb-detail');
@@ -186,13 +187,9 @@ test('in silent turns the click is silent, and afterwards it is told where one c
   const start = sounds[0]?.at ?? 0;
   const turn = (8 * 60) / 140 / 3;
   // One turn is counted in; of the four that follow the first and the third are clicked on the one.
-  const [counted, clicked] = [sounds[0]?.gain, 0];
-  const first = sounds.filter(({ at }) => Math.abs(at - start - turn) < 1e-6);
   const ones = [1, 2, 3, 4].map(
     (number) => sounds.filter(({ at }) => Math.abs(at - start - number * turn) < 1e-6).length,
   );
-  expect(counted).not.toBe(clicked);
-  expect(first.length).toBe(ones[0]);
   expect(ones).toEqual([3, 2, 3, 2]);
   await page.getByText('Everything heard').click();
   await expect(page.getByLabel('Figures of the run')).toContainText(

@@ -37,6 +37,8 @@ export interface PlayRequest<Tag> {
   /** Who plays, so that a screen knows its own playing: `write:ID`, `climb:ID`. */
   readonly owner: string;
   readonly first: NextSegment<Tag>;
+  /** What comes later in it, so that its sounds are ready when it does. */
+  readonly later?: readonly Score[];
   readonly next: (ended: Segment<Tag>) => NextSegment<Tag> | undefined;
 }
 
@@ -155,7 +157,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       }
       const [awake, computed] = await Promise.all([
         output.wake().catch(() => false),
-        sounds.prepare(soundsOf(request.first.score)).then(
+        sounds.prepare([request.first.score, ...(request.later ?? [])].flatMap(soundsOf)).then(
           () => true,
           () => false,
         ),

@@ -38,6 +38,13 @@ function scoreOf({ rhythm, timing }: ClimbParts, stone: Stone): Score {
   return score;
 }
 
+/** What sounds on the way, so that it can be made ready before one begins. */
+export function scoresOf(parts: ClimbParts): readonly Score[] {
+  return parts.path.stones.map((stone) =>
+    withClick(scoreOf(parts, stone), parts.rhythm.cycle, { on: 'parts', count: 2, level: 1 }),
+  );
+}
+
 /** The turns of a pass: which it begins with in the rhythm, and how many it has. */
 function turnsOf({ passage }: Stone, score: Score) {
   const turn = score.turnTicks / score.ticksPerPulse;

@@ -10,10 +10,12 @@ import type { NextSegment, Segment, Sound } from '@stride/core/sound';
 import { timeOf } from '@stride/core/sound';
 import { type Seconds, secondsPerPulse, toNumber } from '@stride/core/time';
 import { useEffect, useRef, useState } from 'react';
+import { playedSamples } from '../audio/play-samples.ts';
 import type { Player } from '../audio/player.ts';
 import { player as thePlayer } from '../audio/the-player.ts';
 import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { type EarInput, InputError, type Listening } from '../ear/input.ts';
+import { isBehindModal } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import {
   askedIn,
@@ -23,7 +25,7 @@ import {
   type PractisedLine,
   type RunResult,
 } from './run-log.ts';
-import { type ClimbParts, segmentOf, silencesOf } from './segments.ts';
+import { type ClimbParts, scoresOf, segmentOf, silencesOf } from './segments.ts';
 
 export interface Climbing {
   readonly state: ClimbState;
@@ -66,6 +68,15 @@ const SIGN_MS = 900;
 /** Whether a segment belongs to the music of a climb, and not to its count-in. */
 export function isPassPlaying(tag: unknown): boolean {
   return (tag as ClimbState).status === 'playing';
+}
+
+/** Whether one is reading in a panel or hearing oneself, so that a sound is no sign to go on. */
+function isLookedAtClosely(): boolean {
+  return (
+    playedSamples.now() !== undefined ||
+    isBehindModal() ||
+    document.querySelector('[data-radix-popper-content-wrapper]') !== null
+  );
 }
 
 /** What is gathered while a run goes on. */
@@ -197,6 +208,7 @@ export function useClimb(options: ClimbOptions): Climbing {
       const usual = run.current.hits.map(({ loud }) => loud ?? 0).sort((a, b) => a - b);
       const hard = (usual[Math.floor(usual.length / 2)] ?? 0) * 0.8;
       if (performance.now() - judgedAt.current < SIGN_MS || (hit.loud ?? 1) < hard) return;
+      if (isLookedAtClosely()) return;
       latestSend.current({ type: 'go-on' });
       return;
     }
@@ -238,7 +250,9 @@ export function useClimb(options: ClimbOptions): Climbing {
       setState({ status: 'ready' });
       return;
     }
-    await player.play<ClimbState>({ owner, first, next: follow });
+    const { parts } = latest.current;
+    const later = parts ? scoresOf(parts) : [];
+    await player.play<ClimbState>({ owner, first, later, next: follow });
   }
 
   function send(event: ClimbEvent): void {
