@@ -10,7 +10,9 @@ export async function reach(...names: readonly string[]): Promise<void> {
     const element = await appearing(`[data-reach="${name}"]`);
     if (!element) return;
     if (index < names.length - 1) {
-      if (element.getAttribute('aria-expanded') !== 'true') element.click();
+      // A page of several opens as the focus comes to it.
+      if (element.getAttribute('role') === 'tab') element.focus();
+      else if (element.getAttribute('aria-expanded') !== 'true') element.click();
       continue;
     }
     element.scrollIntoView({ block: 'nearest' });

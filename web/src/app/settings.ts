@@ -73,10 +73,34 @@ export const SETTINGS: readonly FoundSetting[] = [
     reach: ['other-handed'],
   },
   {
-    label: 'The ladder: from, to, steps, passes',
-    also: 'climb tempo speed up practice increase bpm',
+    label: 'The ladder: from, to, steps, passes, shape',
+    also: 'climb tempo speed up practice increase bpm random over two up one down',
     stage: 'climb',
-    reach: ['ladder'],
+    reach: ['setup-ladder', 'ladder'],
+  },
+  {
+    label: 'Way through: piece by piece, hands apart, from the end',
+    also: 'practise parts chunk section take apart seam backwards one hand accents said first',
+    stage: 'climb',
+    reach: ['setup-way', 'way'],
+  },
+  {
+    label: 'Pieces of a line',
+    also: 'cut join name chunk section phrase',
+    stage: 'climb',
+    reach: ['setup-way', 'pieces'],
+  },
+  {
+    label: 'Where the click falls, and its silent turns',
+    also: 'metronome off beat half time gap mute timeline loudness',
+    stage: 'climb',
+    reach: ['setup-click', 'click-on'],
+  },
+  {
+    label: 'Be heard: keys, pads, MIDI, microphone',
+    also: 'listen ear judge feedback record evenness early late latency delay simulated',
+    stage: 'climb',
+    reach: ['setup-ear', 'ear'],
   },
   {
     label: 'Tempo to reach and what is counted',

@@ -51,6 +51,29 @@ export const WORDS: readonly Word[] = [
   ],
   ['kalam', 'Speed by doubling: the same strokes in half the time.', 'speed laya dugun double'],
   ['theka', 'The strokes by which a North Indian cycle is known.', 'tabla bols'],
+  ['piece', 'A stretch of a line that is learnt as a unit.', 'chunk phrase section part'],
+  [
+    'way through',
+    'The order in which pieces, hands or sounds are practised and joined; it ends with the whole.',
+    'practice method chaining',
+  ],
+  ['rung', 'One tempo of a ladder; on a path, one thing at one tempo.', 'step level stone'],
+  ['pass', 'One time through what is practised, at a rung.', 'repetition rep'],
+  [
+    'spread',
+    'How far strokes lie from one another’s middle, in milliseconds, once a constant delay and a drift are taken out.',
+    'timing consistency jitter standard deviation',
+  ],
+  [
+    'drift',
+    'How much one gains on the click or falls behind it, in hundredths of the time.',
+    'rushing dragging hurry tempo',
+  ],
+  [
+    'clean',
+    'Nothing missed, nothing too many, the spread small and no drift; how strictly is a setting.',
+    'accurate pass verdict',
+  ],
   [
     'crossing',
     'Even pulses of different number over one span.',

@@ -181,7 +181,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   const hears = ear.input !== undefined;
   const marks = useMemo(
     () =>
-      hears
+      hears && (running || result)
         ? {
             height: MARKS_HEIGHT,
             draw: (
@@ -256,7 +256,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
             isPassPlaying(at.segment.tag) ? at.pulses : undefined
           }
         />
-        {hears ? (
+        {marks ? (
           <p className="-mt-5 pb-1 text-fine text-quiet">
             Your strokes against the written ones, in milliseconds; early to the left.
           </p>
@@ -290,7 +290,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
         ) : null}
       </Status>
       {under && ear.settings.kind === 'pads' && !far ? <Pads pads={ear.pads} /> : null}
-      <section aria-label="Ladder" className="card px-3 py-2" data-reach="ladder">
+      <section aria-label="Ladder" className="card px-3 py-2">
         <PathStones
           path={path}
           at={state.status === 'ready' ? undefined : rung}

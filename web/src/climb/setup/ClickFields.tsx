@@ -34,13 +34,15 @@ export function ClickFields({ practice, isOn, onSwitch }: ClickFieldsProps) {
         value={click.on}
         of={CLICKS}
         among={kinds}
-        onChange={(on) =>
+        onChange={(on) => {
           set({
             on,
             ...(on === 'line' ? { line: click.line ?? others[0]?.id ?? '' } : {}),
             ...(on === 'chosen' && !click.beats ? { beats: [0] } : {}),
-          })
-        }
+          });
+          // Who says where it falls wants to hear it.
+          if (!isOn) onSwitch(true);
+        }}
       />
       {click.on === 'parts' || click.on === 'pulses' ? (
         <NumberField

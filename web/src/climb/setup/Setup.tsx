@@ -75,7 +75,7 @@ export function Setup({ practice, ear, mix, onMix, takes, minutes, onLadder }: S
           </p>
         )}
       </Tabs.List>
-      <Tabs.Content value="ladder" className={FIELDS}>
+      <Tabs.Content value="ladder" className={FIELDS} data-reach="ladder">
         <LadderFields ladder={ladder} onChange={onLadder} />
         <p className="min-w-[230px] flex-1 text-fine leading-snug text-quiet">
           {practice.best ? `Clean up to ${practice.best} so far. ` : ''}
