@@ -3,6 +3,7 @@ import { type Browser, chromium, type Page } from '@playwright/test';
 import { preview } from 'vite';
 import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure, inUnits } from './core.ts';
+import { earFigures, keyToMark, kindsTable, sayKinds } from './ear.ts';
 import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
@@ -12,7 +13,11 @@ import { stageFigures, store } from './stages.ts';
 const PORT = 4393;
 
 async function main(): Promise<void> {
-  const figures = coreFigures();
+  if (process.argv.includes('kinds')) {
+    console.log(sayKinds(kindsTable()));
+    return;
+  }
+  const figures = [...coreFigures(), ...earFigures()];
   const browser = await chromium.launch({
     ...settings,
     executablePath: process.env.CHROMIUM ?? settings.executablePath,
@@ -115,6 +120,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   const landing = await landingOnScreen(page, `http://localhost:${PORT}`);
   const stages = await stageFigures(page, `http://localhost:${PORT}`);
   const limits = await limitFigures(page, `http://localhost:${PORT}`);
+  const marked = await keyToMark(page, `http://localhost:${PORT}`);
   await page.close();
   const slow = await slowFigures(browser, `http://localhost:${PORT}`);
   server.kill();
@@ -140,6 +146,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
       ok: usual < 100,
     },
     landing,
+    marked,
     ...stages,
     ...limits,
     ...slow,

@@ -72,29 +72,47 @@ export function judge(run: Run): Judgement {
 
 /** The figures of each pass, all with the delay of the whole run. */
 export function judgePasses(run: Run, whole: Judgement): readonly Judgement[] {
-  const { met, missed, extra, delay } = whole.match;
-  const passes = [...new Set(run.asked.map(({ pass }) => pass))];
-  const starts = passes.map(
-    (pass) =>
-      nth(
-        run.asked.filter((one) => one.pass === pass),
+  const { delay } = whole.match;
+  const asked = byPass(run.asked, ({ pass }) => pass);
+  const met = byPass(whole.match.met, (one) => one.asked.pass);
+  const missed = byPass(whole.match.missed, ({ pass }) => pass);
+  const passes = [...asked.keys()];
+  const starts = passes.map((pass) => nth(asked.get(pass) ?? [], 0).time);
+  // What is too many belongs to the pass that had begun; before the first, to the first.
+  const extra = byPass(whole.match.extra, ({ time }) =>
+    nth(
+      passes,
+      Math.max(
         0,
-      ).time,
+        starts.findLastIndex((start) => start <= time - delay),
+      ),
+    ),
   );
-  return passes.map((pass, index) => {
-    const asked = run.asked.filter((one) => one.pass === pass);
-    const to = starts[index + 1] ?? Number.POSITIVE_INFINITY;
-    const from = index === 0 ? Number.NEGATIVE_INFINITY : nth(starts, index);
-    return figuresOf(
-      { ...run, asked },
+  return passes.map((pass) =>
+    figuresOf(
+      { ...run, asked: asked.get(pass) ?? [] },
       {
-        met: met.filter((one) => one.asked.pass === pass),
-        missed: missed.filter((one) => one.pass === pass),
-        extra: extra.filter(({ time }) => time - delay >= from && time - delay < to),
+        met: met.get(pass) ?? [],
+        missed: missed.get(pass) ?? [],
+        extra: extra.get(pass) ?? [],
         delay,
       },
-    );
-  });
+    ),
+  );
+}
+
+function byPass<T>(
+  all: readonly T[],
+  passOf: (one: T) => number,
+): ReadonlyMap<number, readonly T[]> {
+  const passes = new Map<number, T[]>();
+  for (const one of all) {
+    const pass = passOf(one);
+    const here = passes.get(pass);
+    if (here) here.push(one);
+    else passes.set(pass, [one]);
+  }
+  return passes;
 }
 
 function figuresOf(run: Run, found: Match): Judgement {

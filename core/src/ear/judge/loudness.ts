@@ -21,24 +21,48 @@ export function decibels(loud: number): number {
   return 20 * Math.log10(Math.max(loud, 1e-4));
 }
 
+/** Decibels of what was heard, by written force and, where it is one of two, by hand. */
+interface Grouped {
+  readonly byForce: ReadonlyMap<Force, readonly number[]>;
+  readonly byHand: ReadonlyMap<Force, Readonly<Record<'R' | 'L', readonly number[]>>>;
+  readonly bySlot: ReadonlyMap<
+    number,
+    { readonly written: Force; readonly dbs: readonly number[] }
+  >;
+}
+
+function group(met: readonly Met[]): Grouped {
+  const byForce = new Map<Force, number[]>();
+  const byHand = new Map<Force, { readonly R: number[]; readonly L: number[] }>();
+  const bySlot = new Map<number, { readonly written: Force; readonly dbs: number[] }>();
+  for (const { asked, hit } of met) {
+    if (hit.loud === undefined) continue;
+    const db = decibels(hit.loud);
+    const { force, hand, slot } = asked;
+    const alike = byForce.get(force);
+    if (alike) alike.push(db);
+    else byForce.set(force, [db]);
+    const here = bySlot.get(slot);
+    if (here) here.dbs.push(db);
+    else bySlot.set(slot, { written: force, dbs: [db] });
+    if (hand !== 'R' && hand !== 'L') continue;
+    const hands = byHand.get(force) ?? { R: [], L: [] };
+    byHand.set(force, hands);
+    hands[hand].push(db);
+  }
+  return { byForce, byHand, bySlot };
+}
+
 /** Compares loudness with what was written; undefined where the input tells nothing of it. */
 export function loudness(met: readonly Met[]): Loudness | undefined {
-  const heard = met.flatMap(({ asked, hit }) =>
-    hit.loud === undefined ? [] : [{ asked, db: decibels(hit.loud) }],
-  );
-  if (heard.length === 0) return undefined;
+  const grouped = group(met);
+  if (grouped.bySlot.size === 0) return undefined;
   const byForce = new Map<Force, number>();
   for (const force of FORCES) {
-    const some = heard.filter(({ asked }) => asked.force === force).map(({ db }) => db);
+    const some = grouped.byForce.get(force) ?? [];
     if (some.length >= FEW) byForce.set(force, median(some));
   }
-  const slots = new Map<number, { written: Force; dbs: number[] }>();
-  for (const { asked, db } of heard) {
-    const slot = slots.get(asked.slot) ?? { written: asked.force, dbs: [] };
-    slots.set(asked.slot, slot);
-    slot.dbs.push(db);
-  }
-  const off = [...slots.entries()].flatMap(([slot, { written, dbs }]) => {
+  const off = [...grouped.bySlot.entries()].flatMap(([slot, { written, dbs }]) => {
     const came = nearestForce(median(dbs), byForce);
     const own = byForce.get(written);
     if (came === undefined || own === undefined || came === written) return [];
@@ -48,7 +72,7 @@ export function loudness(met: readonly Met[]): Loudness | undefined {
     if (Math.sign(other - own) !== Math.sign(came - written)) return [];
     return [{ slot, written, came }];
   });
-  return { byForce, leftWeaker: handsApart(heard), off };
+  return { byForce, leftWeaker: handsApart(grouped), off };
 }
 
 function nearestForce(db: number, byForce: ReadonlyMap<Force, number>): Force | undefined {
@@ -61,19 +85,13 @@ function nearestForce(db: number, byForce: ReadonlyMap<Force, number>): Force | 
 }
 
 /** The difference of the hands at the forces that both of them play, by how often they do. */
-function handsApart(
-  heard: readonly { readonly asked: Met['asked']; readonly db: number }[],
-): number | undefined {
+function handsApart({ byHand }: Grouped): number | undefined {
   let sum = 0;
   let weight = 0;
-  for (const force of FORCES) {
-    const of = (hand: 'R' | 'L') =>
-      heard.flatMap(({ asked, db }) => (asked.hand === hand && asked.force === force ? [db] : []));
-    const right = of('R');
-    const left = of('L');
-    if (right.length < FEW || left.length < FEW) continue;
-    const often = Math.min(right.length, left.length);
-    sum += (median(right) - median(left)) * often;
+  for (const { R, L } of byHand.values()) {
+    if (R.length < FEW || L.length < FEW) continue;
+    const often = Math.min(R.length, L.length);
+    sum += (median(R) - median(L)) * often;
     weight += often;
   }
   return weight === 0 ? undefined : sum / weight;
