@@ -110,6 +110,8 @@ test('a climb is held, sent to the piece that fails, and then goes up', async ({
   await page.getByLabel('Who plays').selectOption('learning');
   await ladder(page, 100, 130, 1);
   await page.keyboard.press('Space');
+  // While it plays each stroke is marked as it comes, and afterwards with its milliseconds.
+  await expect(page.locator('[data-ear-slot="2"] [data-live]')).toHaveCount(1, { timeout: 15_000 });
   await expect(status(page)).toHaveText('Stay at 100', { timeout: 20_000 });
   await expect(detail(page)).toHaveText(/^The dum on 1 in turn 2 comes \d\d ms early\. All else/);
   await page.keyboard.press('p');

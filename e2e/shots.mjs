@@ -51,7 +51,6 @@ await shot('shelf', '/', {
 });
 await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
 await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });
-await shot('write-long', '/bench/ten-stairs/write', { theme: 'dark' });
 /** Puts a clave under the ferry, and reads the water against it. */
 const withClave = async (page) => {
   await page.getByLabel('Search the catalogue').fill('son clave');
@@ -215,8 +214,35 @@ await shot('landing-mend', '/landing', {
     await page.waitForTimeout(600);
   },
 });
-await shot('crossing-phone', '/crossing', { size: [390, 844] });
 await shot('sheet', '/bench/wet-cobbles/sheet', { size: [1000, 1300] });
-await shot('climb', '/bench/lantern-steps/climb', { act: play(5200) });
+/** Takes the line apart: its path, and how it is set up. */
+await shot('climb-path', '/bench/lantern-steps/climb', {
+  act: async (page) => {
+    await page.getByRole('tab', { name: /^Way/ }).click();
+    await page.getByLabel('Way through').selectOption('add the next');
+  },
+});
+/** Is heard, with one stroke that rushes; the verdict stands. */
+const heard = async (page) => {
+  await page.getByRole('tab', { name: /^Ear/ }).click();
+  await page.getByLabel('You are heard by').selectOption('simulated');
+  await page.getByLabel('Who plays').selectOption('rushing');
+  await page.getByRole('tab', { name: /^Ladder/ }).click();
+  await page.getByLabel('From', { exact: true }).fill('84');
+  await page.getByLabel('Passes', { exact: true }).fill('2');
+  await page.getByTestId('climb-status').click();
+  await page.keyboard.press('Space');
+  await page.getByText('at 84').waitFor({ timeout: 30_000 });
+  await page.waitForTimeout(400);
+};
+await shot('climb', '/bench/lantern-steps/climb', { act: heard });
+await shot('climb-far', '/bench/lantern-steps/climb', {
+  act: async (page) => {
+    await heard(page);
+    await page.setViewportSize({ width: 844, height: 390 });
+    await page.keyboard.press('v');
+    await page.waitForTimeout(300);
+  },
+});
 await browser.close();
 server.kill();
