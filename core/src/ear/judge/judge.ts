@@ -48,6 +48,12 @@ export interface Judgement {
   readonly knowsKinds: boolean;
 }
 
+/** The figures of one pass: those by which it is clean or not. */
+export type PassFigures = Pick<
+  Judgement,
+  'match' | 'asked' | 'spread' | 'drift' | 'shortest' | 'wrongKinds'
+>;
+
 /** What is judged: the layer as it is asked for, and what was heard of it. */
 export interface Run {
   readonly layer: Layer;
@@ -71,7 +77,7 @@ export function judge(run: Run): Judgement {
 }
 
 /** The figures of each pass, all with the delay of the whole run. */
-export function judgePasses(run: Run, whole: Judgement): readonly Judgement[] {
+export function judgePasses(run: Run, whole: Judgement): readonly PassFigures[] {
   const { delay } = whole.match;
   const asked = byPass(run.asked, ({ pass }) => pass);
   const met = byPass(whole.match.met, (one) => one.asked.pass);
@@ -88,17 +94,35 @@ export function judgePasses(run: Run, whole: Judgement): readonly Judgement[] {
       ),
     ),
   );
-  return passes.map((pass) =>
-    figuresOf(
-      { ...run, asked: asked.get(pass) ?? [] },
-      {
-        met: met.get(pass) ?? [],
-        missed: missed.get(pass) ?? [],
-        extra: extra.get(pass) ?? [],
-        delay,
-      },
-    ),
-  );
+  return passes.map((pass) => {
+    const found: Match = {
+      met: met.get(pass) ?? [],
+      missed: missed.get(pass) ?? [],
+      extra: extra.get(pass) ?? [],
+      delay,
+    };
+    return passFigures(asked.get(pass) ?? [], found, withoutTrend(found.met));
+  });
+}
+
+function passFigures(
+  asked: readonly Asked[],
+  match: Match,
+  { slope, left }: ReturnType<typeof withoutTrend>,
+): PassFigures {
+  return {
+    match,
+    asked: asked.length,
+    spread: deviation(left),
+    drift: slope === 0 ? 0 : -100 * slope,
+    shortest: shortestGap(asked),
+    wrongKinds: match.met.filter(isOther),
+  };
+}
+
+/** Whether a stroke came as another kind, and the input is sure of it. */
+function isOther({ asked, hit }: Met): boolean {
+  return hit.kind !== undefined && (hit.sure ?? 1) >= SURE && !asked.kinds.includes(hit.kind);
 }
 
 function byPass<T>(
@@ -117,30 +141,24 @@ function byPass<T>(
 
 function figuresOf(run: Run, found: Match): Judgement {
   const { met } = found;
-  const { slope, left } = withoutTrend(met);
+  const trend = withoutTrend(met);
+  const { left } = trend;
   const slots = slotFigures(run.asked, met, left);
   const worst = slots.reduce<SlotFigure | undefined>(
     (most, one) => (Math.abs(one.bias ?? 0) > Math.abs(most?.bias ?? 0) ? one : most),
     undefined,
   );
-  const others = left.filter((_, at) => nth(met, at).asked.slot !== worst?.slot);
-  const isOther = ({ asked, hit }: Met) =>
-    hit.kind !== undefined && (hit.sure ?? 1) >= SURE && !asked.kinds.includes(hit.kind);
+  const others = left.filter((_, at) => met[at]?.asked.slot !== worst?.slot);
   return {
-    match: found,
-    asked: run.asked.length,
+    ...passFigures(run.asked, found, trend),
     bias:
       run.calibrated === undefined
         ? undefined
         : found.delay - run.calibrated + mean(met.map(({ error }) => error)),
-    spread: deviation(left),
     spreadElse: deviation(others.length > 1 ? others : left),
-    drift: slope === 0 ? 0 : -100 * slope,
-    shortest: shortestGap(run.asked),
     slots,
     evenness: evenness(run.layer, run.grid, met, run.secondsPerTick),
     loudness: loudness(met),
-    wrongKinds: met.filter(isOther),
     wrongHands: met.filter(
       ({ asked, hit }) => hit.hand !== undefined && asked.hand !== 'B' && hit.hand !== asked.hand,
     ),
@@ -264,10 +282,14 @@ function shortestGap(asked: readonly Asked[]): Seconds {
 }
 
 function mean(values: readonly number[]): number {
-  return values.length === 0 ? 0 : values.reduce((sum, value) => sum + value, 0) / values.length;
+  let sum = 0;
+  for (const value of values) sum += value;
+  return values.length === 0 ? 0 : sum / values.length;
 }
 
 function deviation(values: readonly number[]): number {
   const middle = mean(values);
-  return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));
+  let sum = 0;
+  for (const value of values) sum += (value - middle) ** 2;
+  return values.length === 0 ? 0 : Math.sqrt(sum / values.length);
 }

@@ -1,6 +1,6 @@
 import { nth } from '../../bounds/index.ts';
 import type { Milliseconds } from '../../time/index.ts';
-import type { Judgement } from './judge.ts';
+import type { Judgement, PassFigures } from './judge.ts';
 
 /** How exact a pass must be to be clean. */
 export interface Strictness {
@@ -33,7 +33,7 @@ export function cleanSpread(judgement: Pick<Judgement, 'shortest'>, by: Strictne
 }
 
 /** What is not clean, the gravest first; none where the pass is clean. */
-export function flaws(judgement: Judgement, by: Strictness): readonly Flaw[] {
+export function flaws(judgement: PassFigures, by: Strictness): readonly Flaw[] {
   const { match, asked, spread, drift, wrongKinds } = judgement;
   if (asked > 0 && match.met.length === 0) return ['silent'];
   const most = (asked * by.wrong) / 100;
