@@ -331,7 +331,7 @@ const SWITCHES = [
   [
     'a verdict holds a climb',
     'web/src/climb/run-log.ts',
-    "verdict: isWhole ? verdict(clean) : 'stay',",
+    "verdict: isWhole ? verdictOf(clean, dropouts) : 'stay',",
     "verdict: 'up',",
     'listening',
     'a climb is held',

@@ -99,7 +99,8 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     const pass = passes.findLast(({ startTime }) => startTime <= time + 0.2);
     if (!pass || !shown) return;
     const all = askedOver(askedIn(line, shown.passage), [pass]);
-    const [met] = match(all, [{ time }], ear.calibrated ?? 0).met;
+    const delay = ear.calibrated ?? result?.judgement.match.delay ?? 0;
+    const [met] = match(all, [{ time }], delay).met;
     if (met) addLiveMark(frame.current, met.asked.slot, met.error);
   }
 
@@ -146,13 +147,13 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     setTimeout(() => send({ type: 'start', rung }));
   };
   useKeys(KEYS.play.keys, sign);
-  useKeys(KEYS.goOn.keys, () => state.status === 'judged' && send({ type: 'go-on' }));
+  useKeys(KEYS.goOn.keys, () => send({ type: 'go-on' }), { enabled: state.status === 'judged' });
   useKeys(KEYS.up.keys, () => send({ type: 'up' }));
   useKeys(KEYS.down.keys, () => send({ type: 'down' }));
   useKeys(KEYS.stay.keys, () => send({ type: 'stay' }));
   useKeys(KEYS.stop.keys, () => (under ? send({ type: 'stop' }) : setFar(false)));
   useKeys(KEYS.far.keys, () => setFar(!far));
-  useKeys(KEYS.piece.keys, () => offersPiece && piece());
+  useKeys(KEYS.piece.keys, piece, { enabled: offersPiece });
   useOffers('Climb', () => [
     { label: under ? 'Stop the climb' : 'Climb', keys: KEYS.play.shown, run: sign },
     {
@@ -210,6 +211,8 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   }, [touched, shown, asked, grid]);
 
   const beat = beatWord(words, climbing.counted);
+  const count =
+    climbing.counted === undefined ? undefined : { words, at: climbing.counted % words.length };
   const said = say({
     state,
     path,
@@ -268,6 +271,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
         rungCount={path.rungs.length}
         stoppedAt={state.status === 'stopped' ? path.rungs[state.rung]?.bpm : undefined}
         problem={trouble}
+        count={count}
         failing={
           offersPiece && failing !== undefined ? capital(sayPiece(pieces, failing)) : undefined
         }
@@ -319,11 +323,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           said={said}
           state={state}
           next={sayNext(practice, state)}
-          count={
-            climbing.counted === undefined
-              ? undefined
-              : { words, at: climbing.counted % words.length }
-          }
+          count={count}
           problem={trouble}
           sign={
             state.status === 'judged'

@@ -1,7 +1,8 @@
 import type { ClimbState } from '@stride/core/climb';
 import { X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { CountedIn } from './Status.tsx';
 import type { Said } from './status.ts';
 
 interface FarViewProps {
@@ -22,6 +23,9 @@ interface FarViewProps {
 /** One thing at a time, as large as the screen, for two metres away and busy hands. */
 export function FarView(props: FarViewProps) {
   const { said, state, next, count, problem, sign, onSign, onClose, children } = props;
+  const button = useRef<HTMLButtonElement>(null);
+  // The space bar, and a pedal that sends it, press the one thing there is to press.
+  useEffect(() => button.current?.focus(), []);
   const isQuestion = state.status === 'judged' || problem !== undefined;
   return (
     <section
@@ -43,16 +47,8 @@ export function FarView(props: FarViewProps) {
           {count ? (count.words[count.at] ?? '') : said.title}
         </p>
         {count ? (
-          <p className="flex flex-wrap justify-center gap-[2vmin] text-[clamp(20px,5vmin,56px)]">
-            {count.words.map((word, at) => (
-              <span
-                // biome-ignore lint/suspicious/noArrayIndexKey: the words of a turn in their order
-                key={at}
-                className={at === count.at ? 'font-bold' : 'text-quiet'}
-              >
-                {word}
-              </span>
-            ))}
+          <p className="text-[clamp(24px,6vmin,64px)]">
+            <CountedIn {...count} />
           </p>
         ) : (
           <p
@@ -65,6 +61,7 @@ export function FarView(props: FarViewProps) {
       </div>
       {children}
       <button
+        ref={button}
         type="button"
         onClick={onSign}
         className="mt-[2vmin] min-h-16 rounded-2xl bg-go px-6 py-[2vmin] font-title text-[clamp(24px,6vmin,64px)] font-bold text-on-go"

@@ -17,6 +17,8 @@ interface StatusProps {
   readonly toggle: () => void;
   readonly onPiece: () => void;
   readonly onFar: () => void;
+  /** The words of the turn that is counted in, and which of them is now. */
+  readonly count: { readonly words: readonly string[]; readonly at: number } | undefined;
   /** The figures of the run, once it is judged. */
   readonly children?: ReactNode;
 }
@@ -43,6 +45,7 @@ export function Status(props: StatusProps) {
         className={`flex-1 basis-60 leading-tight max-sm:text-xl ${under && !isJudged ? 'max-w-[30ch] text-title' : `text-[22px] ${isJudged ? 'basis-[60%]' : 'max-w-[48ch]'}`}`}
       >
         {problem ?? said.detail}
+        {props.count ? <CountedIn {...props.count} /> : null}
       </p>
       {props.children ? (
         <div className="flex-1 basis-[420px] max-sm:order-last">{props.children}</div>
@@ -74,6 +77,23 @@ export function Status(props: StatusProps) {
         </Button>
       </div>
     </section>
+  );
+}
+
+/** The rhythm's own words of the count, the one that sounds now standing out. */
+export function CountedIn({ words, at }: NonNullable<StatusProps['count']>) {
+  return (
+    <span className="flex flex-wrap gap-x-[0.5em] text-[0.8em]">
+      {words.map((word, index) => (
+        <span
+          // biome-ignore lint/suspicious/noArrayIndexKey: the words of a turn in their order
+          key={index}
+          className={index === at ? 'font-bold' : 'text-quiet'}
+        >
+          {word}
+        </span>
+      ))}
+    </span>
   );
 }
 

@@ -105,6 +105,15 @@ describe('a run', () => {
     expect(judged([...back, ...mine]).judgement.match.extra.length).toBeGreaterThan(3);
   });
 
+  it('does not hold it against the hands where the microphone dropped out', () => {
+    const loose = played.filter((_, at) => at % 5 !== 1);
+    expect(judged(loose).verdict).toBe('down');
+    const dropped = judged(loose, { dropouts: 2 });
+    expect(dropped.verdict).toBe('stay');
+    expect(dropped.findings.at(-1)?.text).toMatch(/^The microphone dropped out twice/);
+    expect(judged(played, { dropouts: 2 }).verdict).toBe('up');
+  });
+
   it('says where one came out of silent turns', () => {
     const silent = [{ ...pass(10), silences: [{ from: 11, to: 12 }] }, pass(12)];
     const late = played.map((hit) => (hit.time > 11.9 ? { ...hit, time: hit.time + 0.04 } : hit));

@@ -87,6 +87,7 @@ interface Gathered {
   countIn: OwnSound[];
   own: OwnSound[];
   until: Seconds | undefined;
+  dropouts: number;
 }
 
 const nothing = (rung: number): Gathered => ({
@@ -96,6 +97,7 @@ const nothing = (rung: number): Gathered => ({
   countIn: [],
   own: [],
   until: undefined,
+  dropouts: 0,
 });
 
 /**
@@ -216,6 +218,14 @@ export function useClimb(options: ClimbOptions): Climbing {
     onHit?.(hit, run.current.passes);
   }
 
+  function drop(): void {
+    if (now.current.status === 'playing') run.current.dropouts += 1;
+  }
+
+  function isPlaying(): boolean {
+    return now.current.status === 'counting-in' || now.current.status === 'playing';
+  }
+
   function fail(message: string): void {
     setProblem(message);
     closeEar();
@@ -232,7 +242,7 @@ export function useClimb(options: ClimbOptions): Climbing {
     if (!input) setProblem(undefined);
     if (!input || listening.current) return true;
     try {
-      listening.current = await input.open({ hear, fail });
+      listening.current = await input.open({ hear, fail, drop, isPlaying });
       setProblem(undefined);
       return true;
     } catch (error) {
@@ -246,8 +256,15 @@ export function useClimb(options: ClimbOptions): Climbing {
   }
 
   async function play(first: NextSegment<ClimbState>): Promise<void> {
-    if (!(await openEar())) {
-      setState({ status: 'ready' });
+    const isOpen = await openEar();
+    // Somebody may have stopped it while the browser asked for the microphone.
+    if (planned.current !== first.tag) {
+      if (!isUnderWay(planned.current)) closeEar();
+      return;
+    }
+    if (!isOpen) {
+      planned.current = { status: 'ready' };
+      setState(planned.current);
       return;
     }
     const { parts } = latest.current;
@@ -290,7 +307,7 @@ export function useClimb(options: ClimbOptions): Climbing {
     const rung = parts?.path.rungs[at.rung];
     const stone = rung && parts.path.stones[rung.stone];
     if (!line || !stone || !input) return;
-    const { passes, hits, countIn, own, until } = run.current;
+    const { passes, hits, countIn, own, until, dropouts } = run.current;
     const found = judgeRun({
       line,
       passage: stone.passage,
@@ -302,6 +319,7 @@ export function useClimb(options: ClimbOptions): Climbing {
       calibrated,
       strictness,
       until,
+      dropouts,
     });
     runs.current += 1;
     judgedAt.current = performance.now();

@@ -23,6 +23,10 @@ export interface EarListener {
   hear(hit: Hit): void;
   /** The input has ended by itself: a device was pulled out, the computer slept. */
   fail(message: string): void;
+  /** The sound dropped out for a moment, as on a busy machine; it goes on. */
+  drop?(): void;
+  /** Whether strokes are played now; otherwise letters are keys of the screen again. As if they were where not given. */
+  isPlaying?(): boolean;
 }
 
 /** Something by which strokes are heard. */

@@ -47,6 +47,18 @@ describe('keys', () => {
     expect(hits).toHaveLength(3);
   });
 
+  it('are only the hands while nothing is played, so that letters are keys of the screen', async () => {
+    const hits: Hit[] = [];
+    const input = keysInput(clock, 'goblet-drum');
+    open = await input.open({
+      hear: (hit) => hits.push(hit),
+      fail: () => undefined,
+      isPlaying: () => false,
+    });
+    expect([press('D'), press('j')]).toEqual([true, false]);
+    expect(hits.map(({ hand }) => hand)).toEqual(['R']);
+  });
+
   it('stay with a field that one types in, and are none while nothing plays', async () => {
     const { hits } = await listen(keysInput(clock, 'goblet-drum'));
     const field = document.createElement('input');

@@ -11,13 +11,13 @@ export function keysInput(clock: EarClock, instrument: string): EarInput {
     kind: 'keys',
     device: 'keys',
     tellsKinds: true,
-    async open({ hear }) {
+    async open({ hear, isPlaying = () => true }) {
       const listener = (event: KeyboardEvent) => {
         if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
         const target = event.target instanceof Element ? event.target : undefined;
         if (target?.closest('input:not([type="checkbox"]), textarea, select')) return;
         const hand = HAND_KEYS[event.key];
-        const kind = codes.has(event.key) ? event.key : undefined;
+        const kind = codes.has(event.key) && isPlaying() ? event.key : undefined;
         if (!hand && !kind) return;
         const time = clock.heardAt(event.timeStamp);
         if (time === undefined) return;

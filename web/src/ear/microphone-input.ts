@@ -58,6 +58,8 @@ export interface MicrophoneOptions {
   /** All of the sound, for hearing oneself; it is kept nowhere else. */
   readonly sound?: (samples: Float32Array<ArrayBuffer>, time: Seconds) => void;
   readonly fail: (message: string) => void;
+  /** Told each time the sound drops out for a moment. */
+  readonly drop?: (() => void) | undefined;
 }
 
 /** Opens the microphone on the player's clock. @throws InputError */
@@ -69,6 +71,7 @@ export async function openMicrophone(
   const stream = await openStream(device);
   const [track] = stream.getAudioTracks();
   let level = 0;
+  let dropped = 0;
   let began: Seconds | undefined;
   let heardUntil: Seconds = 0;
   let stopped = false;
@@ -98,8 +101,9 @@ export async function openMicrophone(
     worker
       .call((api) => api.hear(Comlink.transfer(samples, [samples.buffer])))
       .then(
-        (strokes) => {
+        ({ strokes, dropouts }) => {
           if (stopped) return;
+          for (; dropped < dropouts; dropped += 1) options.drop?.();
           for (const one of strokes) stroke({ ...one, at: start + one.time });
         },
         () =>
@@ -124,13 +128,14 @@ export function microphoneInput(
     kind: 'microphone',
     device: `microphone ${options.device ?? ''}`.trim(),
     tellsKinds,
-    async open({ hear, fail }) {
+    async open({ hear, fail, drop }) {
       const open = await openMicrophone(player, {
         ...options,
         stroke({ at, loud, told }) {
           hear({ time: at, loud, ...(tellsKinds ? kindOf(told) : {}) });
         },
         fail,
+        drop,
       });
       options.meter?.(open.level);
       return { stop: open.stop };

@@ -16,7 +16,7 @@ const PRESSABLE =
 /**
  * A key of the program, wherever the focus is: on a stroke of the line as well, which has the role of
  * an option. Not in text fields unless it says so, not behind a page that lies over the page, and once
- * however long it is held. The space bar stays with what it presses.
+ * however long it is held. The space bar and the enter key stay with what they press.
  */
 export function useKeys(
   keys: string,
@@ -36,10 +36,15 @@ export function useKeys(
         event.defaultPrevented ||
         isBehindModal() ||
         (!inFields && target?.closest(FIELDS) != null) ||
-        (event.key === ' ' && target?.closest(PRESSABLE) != null)
+        (pressesWhatItIsOn(event) && target?.closest(PRESSABLE) != null)
       );
     },
   });
+}
+
+/** The space bar and the enter key press the button or follow the link that has the focus. */
+function pressesWhatItIsOn(event: KeyboardEvent): boolean {
+  return event.key === ' ' || (event.key === 'Enter' && !event.shiftKey);
 }
 
 /** Whether a page lies over the page. */

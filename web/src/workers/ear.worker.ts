@@ -20,9 +20,10 @@ const api = {
   ): void {
     ear = createEar(sampleRate, { threshold, ...(examples.size > 0 ? { examples } : {}) });
   },
-  /** Takes a bit of sound. @returns strokes that are certain by now, from the first bit on */
-  hear(samples: Float32Array): readonly HeardStroke[] {
-    return ear?.push(samples) ?? [];
+  /** Takes a bit of sound. @returns strokes that are certain by now, and how often it has dropped out */
+  hear(samples: Float32Array): { strokes: readonly HeardStroke[]; dropouts: number } {
+    const strokes = ear?.push(samples) ?? [];
+    return { strokes, dropouts: ear?.dropouts ?? 0 };
   },
   /** What a room is like in which nothing is played. */
   room: (samples: Float32Array): Listened => listenToRoom(samples),

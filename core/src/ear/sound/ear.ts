@@ -18,11 +18,19 @@ export interface EarOptions {
 
 /** Listens to sound that comes bit by bit. */
 export interface Ear {
+  /** How often the sound dropped out, as it does on a machine that is busy: short stretches of nothing at all. */
+  readonly dropouts: number;
   /** @returns strokes that are certain by now and have been heard long enough to be told */
   push(samples: Float32Array): readonly HeardStroke[];
   /** What is left at the end. */
   end(): readonly HeardStroke[];
 }
+
+/**
+ * Dead silence of this length within a sound is a dropout; a microphone that is shut while it is quiet is silent for
+ * longer. What seems to begin at its edges is no stroke.
+ */
+const DROPOUT = { least: 0.0025, most: 0.12, before: 0.004, after: 0.006 } as const;
 
 /** How much of the sound is kept: a stroke and what came before it. */
 const KEPT: Seconds = 0.6;
@@ -35,6 +43,32 @@ export function createEar(sampleRate: Hertz, { threshold, examples }: EarOptions
   let sound = new Float32Array(0);
   let first = 0;
   let waiting: readonly Onset[] = [];
+  /** Samples of dead silence up to now, and the dropouts that may still lie by a stroke. */
+  let dead: Samples = 0;
+  let heardAnything = false;
+  let dropouts = 0;
+  let gaps: readonly { readonly from: Seconds; readonly to: Seconds }[] = [];
+
+  function watch(samples: Float32Array, start: Samples): void {
+    for (let at = 0; at < samples.length; at += 1) {
+      if (samples[at] === 0) {
+        dead += 1;
+        continue;
+      }
+      const length = dead / sampleRate;
+      if (heardAnything && length >= DROPOUT.least && length <= DROPOUT.most) {
+        const to = (start + at) / sampleRate;
+        dropouts += 1;
+        gaps = [...gaps.slice(-20), { from: to - length, to }];
+      }
+      dead = 0;
+      heardAnything = true;
+    }
+  }
+
+  function isEdge({ time }: Onset): boolean {
+    return gaps.some(({ from, to }) => time > from - DROPOUT.before && time < to + DROPOUT.after);
+  }
 
   function tell(onset: Onset, next: Onset | undefined): HeardStroke {
     const at = Math.round(onset.time * sampleRate) - first;
@@ -44,7 +78,7 @@ export function createEar(sampleRate: Hertz, { threshold, examples }: EarOptions
   }
 
   function take(onsets: readonly Onset[], isEnd: boolean): readonly HeardStroke[] {
-    waiting = [...waiting, ...onsets];
+    waiting = [...waiting, ...onsets.filter((onset) => !isEdge(onset))];
     const end = first + sound.length;
     const heard: HeardStroke[] = [];
     while (waiting[0]) {
@@ -58,7 +92,11 @@ export function createEar(sampleRate: Hertz, { threshold, examples }: EarOptions
   }
 
   return {
+    get dropouts() {
+      return dropouts;
+    },
     push(samples) {
+      watch(samples, first + sound.length);
       const drop = Math.max(0, sound.length - kept);
       const joined = new Float32Array(sound.length - drop + samples.length);
       joined.set(sound.subarray(drop));

@@ -249,4 +249,25 @@ describe('strokes told apart', () => {
     const cut = Math.round((nth(strokes, 5).time + 0.03) * RATE);
     expect([...last.push(sound.subarray(0, cut)), ...last.end()]).toHaveLength(6);
   });
+
+  it('not at the edges of a dropout, which is counted instead', () => {
+    const strokes = played(['D', 'O', 'D', 'O', 'D'], 0.3);
+    const sound = renderStruck(strokes, RATE, 2, { seed: 8, noiseBelow: 30 });
+    // While the second and the third ring, the microphone drops out.
+    for (const [from, length] of [
+      [0.62, 0.01],
+      [0.9, 0.02],
+    ] as const) {
+      sound.fill(0, Math.round(from * RATE), Math.round((from + length) * RATE));
+    }
+    const listen = (with0: Float32Array) => {
+      const ear = createEar(RATE, { threshold: 0.005 });
+      const heard = [];
+      for (let at = 0; at < with0.length; at += 700)
+        heard.push(...ear.push(with0.subarray(at, at + 700)));
+      heard.push(...ear.end());
+      return { heard: heard.length, dropouts: ear.dropouts };
+    };
+    expect(listen(sound)).toEqual({ heard: 5, dropouts: 2 });
+  });
 });
