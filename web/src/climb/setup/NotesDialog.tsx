@@ -1,4 +1,5 @@
 import { findInstrument } from '@stride/core/instrument';
+import { counted } from '@stride/core/wording';
 import { useEffect, useState } from 'react';
 import { type NoteMap, struckNote } from '../../ear/midi-input.ts';
 import type { EarSetup } from '../../ear/use-ear.ts';
@@ -22,7 +23,7 @@ export function NotesDialog({ ear, line }: NotesDialogProps) {
       onOpenChange={setOpen}
       trigger={
         <Button className="h-11 self-end" disabled={ear.ports.length === 0}>
-          {known > 0 ? `${known} pads known` : 'Learn the pads'}
+          {known > 0 ? `${counted(known, 'pad')} known` : 'Learn the pads'}
         </Button>
       }
     >

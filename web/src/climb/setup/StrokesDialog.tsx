@@ -1,5 +1,6 @@
 import { EXAMPLES, type Features } from '@stride/core/ear';
 import { findInstrument } from '@stride/core/instrument';
+import { counted } from '@stride/core/wording';
 import { useEffect, useRef, useState } from 'react';
 import { player } from '../../audio/the-player.ts';
 import { InputError } from '../../ear/input.ts';
@@ -30,7 +31,7 @@ export function StrokesDialog({ ear, line }: StrokesDialogProps) {
       }}
       trigger={
         <Button className="h-11 self-end">
-          {known > 0 ? `${known} strokes known` : 'Learn the strokes'}
+          {known > 0 ? `${counted(known, 'stroke')} known` : 'Learn the strokes'}
         </Button>
       }
     >
