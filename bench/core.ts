@@ -1,5 +1,12 @@
 import { crossing } from '@stride/core/crossing';
 import { cycleFromSpans } from '@stride/core/cycle';
+import {
+  followingPlace,
+  SEQUENCE_START,
+  type SequencePlace,
+  scorePassage,
+  segmentOf,
+} from '@stride/core/passage';
 import { familiesOf, type KnownLine, makeLibrary, readLayer } from '@stride/core/read';
 import { timeRhythm } from '@stride/core/rhythm';
 import { collect, renderScore, scoreRhythm, startTransport } from '@stride/core/sound';
@@ -91,6 +98,7 @@ export function coreFigures(): Figure[] {
     families(),
     landingFigure(),
     scheduling(),
+    sequence(),
     fiveMinutes(),
   ];
 }
@@ -215,5 +223,54 @@ function scheduling(): Figure {
     value: `${worst.toFixed(3)} samples`,
     limit: 'under 1 sample',
     ok: worst < 1,
+  };
+}
+
+/** Four hundred passages of a rhythm one after another, each stroke against its exact time. */
+function sequence(): Figure {
+  const { rhythm } = readRhythm(
+    'rhythm A\ncycle 3+3+2\ntempo 91.3 per 3\nlayer B : hand bell\nplay X . X / X*5 / X X X',
+  );
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Error(timed.message);
+  const { ticksPerPulse } = timed.timing;
+  // Pieces of one to eight pulses, from everywhere in the turn, some of them twice.
+  const passages = Array.from({ length: 400 }, (_, at) => ({
+    from: { num: at % 5, den: 1 },
+    to: { num: (at % 5) + 1 + (at % 3), den: 1 },
+    times: 1 + (at % 2),
+  }));
+  const score = scorePassage(rhythm, timed.timing, {});
+  const at = (place: SequencePlace) => {
+    const passage = passages[place.passage];
+    if (!passage) throw new Error('the bench has no such passage');
+    return segmentOf(rhythm, score, passage, place);
+  };
+  const first = { ...at(SEQUENCE_START), startTime: 0 };
+  const { due } = collect(startTransport(first), 1e6, ({ tag }) => {
+    const next = followingPlace({ passages }, tag);
+    return next && at(next);
+  });
+  const perPulse = (60 * 48_000) / (91.3 * 3);
+  let index = 0;
+  let pulses = 0;
+  let worst = 0;
+  for (const { from, to, times } of passages) {
+    for (let time = 0; time < times; time += 1) {
+      for (const { ticks } of score.events) {
+        const pulse = ticks / ticksPerPulse;
+        if (pulse < from.num || pulse >= to.num) continue;
+        const exact = (pulses + pulse - from.num) * perPulse;
+        worst = Math.max(worst, Math.abs(Math.round((due[index]?.time ?? -1) * 48_000) - exact));
+        index += 1;
+      }
+      pulses += to.num - from.num;
+    }
+  }
+  return {
+    what: `a sequence of 400 passages, ${due.length} strokes against exact time, greatest`,
+    value: `${worst.toFixed(3)} samples`,
+    limit: 'under 1 sample, none missing',
+    ok: worst < 1 && index === due.length,
   };
 }

@@ -34,6 +34,7 @@ test('the focus is somewhere sensible, and the title says where one is', async (
   await expect(page).toHaveTitle('Ferry bell · Write · Humble Stride');
   await slot(page, 'Ferry', 2).click();
   await page.keyboard.press('Control+k');
+  await expect(page.getByPlaceholder('A rhythm, a place')).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(slot(page, 'Ferry', 2)).toBeFocused();
   await page.keyboard.press('Control+k');

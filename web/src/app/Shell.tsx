@@ -70,6 +70,11 @@ export function Shell() {
     return () => cancelAnimationFrame(frame);
   }, [pathname]);
   useKeys(KEYS.find.keys, () => setFinding(true), { inFields: true });
+  // It closes itself once it is here; before, while it is fetched, it is not to come after all.
+  useKeys(KEYS.stop.keys, () => setFinding(false), {
+    inFields: true,
+    enabled: finding && !Palette,
+  });
   useKeys(KEYS.help.keys, () => setHelping({}));
   return (
     <div className="flex min-h-screen flex-col">

@@ -84,7 +84,8 @@ export function sayRun(judgement: Judgement, by: Strictness, named: Named): read
     const text = `Clean: spread ${sayMs(judgement.spread)}, nothing missed.`;
     return [{ text, slots: [], tone: 'good' }, ...rest];
   }
-  const isAlone = said.length === 1 && found.every((flaw) => flaw === 'spread');
+  const isAlone =
+    said.length === 1 && swing(judgement).length === 0 && found.every((flaw) => flaw === 'spread');
   const { match, spreadElse } = judgement;
   const clean =
     isAlone && match.missed.length === 0 && spreadElse <= cleanSpread(judgement, by)
