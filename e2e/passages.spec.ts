@@ -44,6 +44,9 @@ test('a chosen stretch comes round alone, and what is asked for next waits for i
 
 test('playing begins here, and a call comes the first time only', async ({ page }) => {
   await page.goto('/bench/lantern-steps/write');
+  // Quick, since whole turns are waited for.
+  const pulse = 60 / 200 / 3;
+  await page.getByLabel('Tempo', { exact: true }).fill('200');
   await slot(page, 'Walker', 8).click();
   await page.keyboard.press('Shift+Space');
   await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(20);
@@ -53,15 +56,15 @@ test('playing begins here, and a call comes the first time only', async ({ page 
   const [first = { at: 0, sound: 0 }] = await scheduled(page);
   await expect
     .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
-    .toBeGreaterThan(first.at + 16 * PULSE);
+    .toBeGreaterThan(first.at + 16 * pulse);
   const all = await scheduled(page);
   // It began with the second turn: after eight pulses comes the first one, with its own strokes.
   const kinds = (from: number) =>
     all
       .filter(
-        ({ at }) => at - first.at > (from - 1e-6) * PULSE && at - first.at < (from + 7.9) * PULSE,
+        ({ at }) => at - first.at > (from - 1e-6) * pulse && at - first.at < (from + 7.9) * pulse,
       )
-      .map(({ at, sound }) => `${hundredths((at - first.at) / PULSE - from)} ${sound}`)
+      .map(({ at, sound }) => `${hundredths((at - first.at) / pulse - from)} ${sound}`)
       .join(' ');
   // Only the second turn has a beat in four.
   expect(kinds(0)).toContain('3.75');
@@ -83,14 +86,14 @@ test('playing begins here, and a call comes the first time only', async ({ page 
     const [begin = { at: 0 }] = await scheduled(page);
     await expect
       .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
-      .toBeGreaterThan(begin.at + pulses * PULSE);
+      .toBeGreaterThan(begin.at + pulses * pulse);
     const sounds = await scheduled(page);
     return (from: number) =>
       sounds
         .filter(
-          ({ at }) => at - begin.at > (from - 1e-6) * PULSE && at - begin.at < (from + 7.9) * PULSE,
+          ({ at }) => at - begin.at > (from - 1e-6) * pulse && at - begin.at < (from + 7.9) * pulse,
         )
-        .map(({ at, sound }) => `${hundredths((at - begin.at) / PULSE - from)} ${sound}`)
+        .map(({ at, sound }) => `${hundredths((at - begin.at) / pulse - from)} ${sound}`)
         .join(' ');
   };
   const turn = await until(33);
