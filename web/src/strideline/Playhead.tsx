@@ -42,7 +42,11 @@ export function Playhead({
       }
       counted.current = pulse;
     }
-    if (!point) return;
+    if (!point) {
+      // Hidden it must not lie outside a screen that has become narrower.
+      element.style.transform = '';
+      return;
+    }
     element.style.transform = `translate(${point.x}px, ${point.system.top}px)`;
     element.dataset.pulse = String(pulses);
   });
