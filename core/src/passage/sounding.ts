@@ -12,13 +12,7 @@ import {
   slotCount,
   type Timing,
 } from '../rhythm/index.ts';
-import {
-  GESTURE_LAYER,
-  layScores,
-  type Score,
-  scoreGestures,
-  scoreRhythm,
-} from '../sound/index.ts';
+import { layScores, type Score, scoreGestures, scoreRhythm } from '../sound/index.ts';
 import type { Passage } from './passage.ts';
 
 /** A rhythm that is to be played by passages. */
@@ -49,11 +43,6 @@ function clapped(cycle: Cycle): Cycle {
     beats: group.beats.map(({ span }) => ({ span, gesture: 'clap' as const })),
   }));
   return { ...cycle, groups };
-}
-
-/** Whether a layer id is that of the claps that a passage may have under it. */
-export function isClap(layer: string): boolean {
-  return layer === GESTURE_LAYER;
 }
 
 /** A layer as it sounds in a passage, and as it is asked of who plays it; the same object where all of it does. */

@@ -1,8 +1,8 @@
 import * as v from 'valibot';
 import { nth } from '../bounds/index.ts';
 import { beatStarts, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
-import { lcm, type Ticks } from '../time/index.ts';
-import { CLICK_LAYER, type Score, type ScoreEvent } from './score.ts';
+import { gcd, lcm, type Ticks } from '../time/index.ts';
+import { CLICK_LAYER, type Score, type ScoreEvent, sortEvents } from './score.ts';
 import { CLICK_INSTRUMENT } from './voices.ts';
 
 /** What is clicked, as players ask for it. */
@@ -159,14 +159,15 @@ export function withClick(score: Score, cycle: Cycle, plan: ClickPlan, firstTurn
       ({ layer, offset, ticks }) => layer === plan.line && offset === 0 && Number.isInteger(ticks),
     );
     const ticks = [...new Set(strokes.map((event) => event.ticks))].filter(heardIn);
-    return ordered({ ...score, events: [...rest, ...ticks.map((one) => click(one, 'plain'))] });
+    const clicked = ticks.map((one) => click(one, 'plain'));
+    return { ...score, events: sortEvents([...rest, ...clicked]) };
   }
   const byTurn = Array.from({ length: turns }, (_, turn) =>
     isHeard(plan.silent, firstTurn + turn) ? clicksIn(cycle, plan, firstTurn + turn) : [],
   );
   const den = byTurn.flat().reduce((all, one) => lcm(all, one.den), 1);
   // Clicks between the score's own ticks make its grid finer.
-  const finer = den / gcdWith(perPulse, den);
+  const finer = den / gcd(perPulse, den);
   const clicks = byTurn.flatMap((clicked, turn) =>
     clicked.map(({ num, den: part, isOne, isBeat }) =>
       click(
@@ -175,19 +176,19 @@ export function withClick(score: Score, cycle: Cycle, plan: ClickPlan, firstTurn
       ),
     ),
   );
-  return ordered({
+  return {
     ticksPerPulse: perPulse * finer,
     lengthTicks: score.lengthTicks * finer,
     turnTicks: score.turnTicks * finer,
-    events: [
+    events: sortEvents([
       ...rest.map((event) => ({
         ...event,
         ticks: event.ticks * finer,
         ...(event.dampTicks === undefined ? {} : { dampTicks: event.dampTicks * finer }),
       })),
       ...clicks,
-    ],
-  });
+    ]),
+  };
 }
 
 /** The score without some layers in the turns in which they drop out. */
@@ -201,13 +202,4 @@ export function withCompany(
     isHeard(company.get(layer), firstTurn + Math.floor(ticks / score.turnTicks)),
   );
   return { ...score, events };
-}
-
-function ordered(score: Score): Score {
-  const events = [...score.events].sort((a, b) => a.ticks - b.ticks || a.offset - b.offset);
-  return { ...score, events };
-}
-
-function gcdWith(perPulse: number, den: number): number {
-  return (perPulse * den) / lcm(perPulse, den);
 }

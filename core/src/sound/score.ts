@@ -155,7 +155,8 @@ export function layScores(scores: readonly Score[]): Score {
   return { ticksPerPulse, lengthTicks, turnTicks, events: sortEvents(events) };
 }
 
-function sortEvents(events: readonly ScoreEvent[]): readonly ScoreEvent[] {
+/** Events in order of time, graces before their stroke. */
+export function sortEvents(events: readonly ScoreEvent[]): readonly ScoreEvent[] {
   return [...events].sort((a, b) => a.ticks - b.ticks || a.offset - b.offset);
 }
 

@@ -25,14 +25,15 @@ import { Notice } from '../ui/Notice.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { FarView } from './FarView.tsx';
 import { Figures } from './Figures.tsx';
-import { addLiveMark, clearLiveMarks, HitMarks, MARKS_HEIGHT } from './HitMarks.tsx';
+import { addLiveMark, clearLiveMarks, useMarks } from './HitMarks.tsx';
+import { LevelMeter } from './LevelMeter.tsx';
 import { Pads } from './Pads.tsx';
 import { PathStones } from './PathStones.tsx';
 import { RungFields } from './RungFields.tsx';
 import { askedIn, askedOver, type PassLog, type RunResult } from './run-log.ts';
 import { Status } from './Status.tsx';
 import { Setup } from './setup/Setup.tsx';
-import { say, sayStone } from './status.ts';
+import { say, sayGo, sayStone } from './status.ts';
 import { Takes } from './Takes.tsx';
 import { isPassPlaying, useClimb } from './use-climb.ts';
 import { type Practice, usePractice } from './use-practice.ts';
@@ -64,6 +65,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   const strictness = STRICTNESS[plan.strictness];
   const problem = ladderProblem(ladder);
   const { per } = tempoAt(rhythm);
+  const runsOn = ladder.shape === 'steady' && path.stones.length === 1;
 
   const parts = useMemo(
     () => ({ rhythm, timing, path, per, click: plan.click, company: plan.company }),
@@ -76,7 +78,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     input: ear.input,
     calibrated: ear.calibrated,
     strictness,
-    runsOn: ladder.shape === 'steady' && path.stones.length === 1,
+    runsOn,
     levels: levelsOf(mix, rhythm.layers),
     peakOf,
     onHit: (hit, passes) => showHit(hit.time, passes),
@@ -180,35 +182,18 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     [rhythm, layer],
   );
   const hears = ear.input !== undefined;
-  const marks = useMemo(
-    () =>
-      hears && (running || result)
-        ? {
-            height: MARKS_HEIGHT,
-            draw: (
-              geometry: Parameters<typeof HitMarks>[0]['geometry'],
-              system: Parameters<typeof HitMarks>[0]['system'],
-            ) => (
-              <HitMarks
-                geometry={geometry}
-                system={system}
-                grid={grid}
-                asked={asked}
-                result={running ? undefined : result}
-              />
-            ),
-          }
-        : undefined,
-    [hears, grid, asked, result, running],
+  const marks = useMarks(
+    grid,
+    asked,
+    hears && (running || result !== undefined),
+    running ? undefined : result,
   );
   const lit = useMemo(() => {
-    const slots =
-      touched ??
-      (shown && asked.size < grid.startTicks.length && shown.size !== 'whole'
-        ? [...asked]
-        : undefined);
+    // A part is seen by what steps back; a touched sentence by its strokes.
+    const isPart = shown !== undefined && shown.size !== 'whole';
+    const slots = touched ?? (isPart ? [...asked] : undefined);
     return slots ? new Map([[0, new Set(slots)]]) : undefined;
-  }, [touched, shown, asked, grid]);
+  }, [touched, shown, asked]);
 
   const beat = beatWord(words, climbing.counted);
   const count =
@@ -220,11 +205,12 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     firstRung,
     result,
     word: beat,
-    listens: hears,
   });
   const change = result && before ? sayChange(before, result.kept) : undefined;
   const trouble = problem ?? climbing.problem ?? (under ? undefined : ear.problem);
-  const minutes = pathSeconds(path, per, turnPulses(rhythm.cycle)) / 60;
+  // A steady rise is counted in once.
+  const countIn = runsOn ? 0 : turnPulses(rhythm.cycle);
+  const minutes = pathSeconds(path, per, countIn) / 60;
 
   return (
     <div className="flex flex-1 flex-col gap-3">
@@ -262,6 +248,11 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
         {marks ? (
           <p className="-mt-5 pb-1 text-fine text-quiet">
             Your strokes against the written ones, in milliseconds; early to the left.
+            {under && ear.settings.kind === 'microphone' ? (
+              <span className="float-right">
+                <LevelMeter level={ear.level} threshold={ear.settings.threshold} />
+              </span>
+            ) : null}
           </p>
         ) : null}
       </section>
@@ -271,6 +262,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
         rungCount={path.rungs.length}
         stoppedAt={state.status === 'stopped' ? path.rungs[state.rung]?.bpm : undefined}
         problem={trouble}
+        isBlocked={problem !== undefined}
         count={count}
         failing={
           offersPiece && failing !== undefined ? capital(sayPiece(pieces, failing)) : undefined
@@ -325,15 +317,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           next={sayNext(practice, state)}
           count={count}
           problem={trouble}
-          sign={
-            state.status === 'judged'
-              ? state.verdict === 'up'
-                ? 'Go on'
-                : 'Again'
-              : under
-                ? 'Stop'
-                : 'Climb'
-          }
+          sign={sayGo(state)}
           onSign={sign}
           onClose={() => setFar(false)}
         >

@@ -1,18 +1,20 @@
 import type { SlotFigure } from '@stride/core/ear';
 import type { LayerGrid } from '@stride/core/rhythm';
+import { useMemo } from 'react';
 import { type Geometry, type System, xIn } from '../strideline/geometry.ts';
+import type { StrideLineProps } from '../strideline/StrideLine.tsx';
 import type { RunResult } from './run-log.ts';
 
 /** Room under the line for marks and numbers. */
-export const MARKS_HEIGHT = 96;
+const MARKS_HEIGHT = 96;
 /** How many pixels a millisecond is; a stroke far off stays by its line. */
-export const PX_PER_MS = 1.1;
-export const FAR_PX = 46;
+const PX_PER_MS = 1.1;
+const FAR_PX = 46;
 const TOP = 6;
 const LENGTH = 40;
 
 /** How far a mark stands from its line. */
-export function markOffset(seconds: number): number {
+function markOffset(seconds: number): number {
   return Math.max(-FAR_PX, Math.min(FAR_PX, seconds * 1000 * PX_PER_MS));
 }
 
@@ -30,20 +32,17 @@ interface HitMarksProps {
  * where it came, early to the left, and under it by how many milliseconds. While one plays, marks are added by
  * `addLiveMark`.
  */
-export function HitMarks({ geometry, system, grid, asked, result }: HitMarksProps) {
+function HitMarks({ geometry, system, grid, asked, result }: HitMarksProps) {
   const figures = new Map(result?.judgement.slots.map((slot) => [slot.slot, slot]));
   const byPass = new Map<number, number[]>();
   for (const { asked: one, error } of result?.judgement.match.met ?? []) {
     byPass.set(one.slot, [...(byPass.get(one.slot) ?? []), error]);
   }
-  const turns = Math.max(1, Math.round((system.to - system.from) / grid.lengthTicks));
   return (
     <g data-testid="hit-marks">
       {grid.startTicks.map((ticks, slot) => {
-        if (!asked.has(slot)) return null;
-        const at = ticks;
-        if (at < system.from || at >= system.to || turns < 1) return null;
-        const x = xIn(geometry, system, at);
+        if (!asked.has(slot) || ticks < system.from || ticks >= system.to) return null;
+        const x = xIn(geometry, system, ticks);
         return (
           <Slot
             // biome-ignore lint/suspicious/noArrayIndexKey: a slot is its number
@@ -57,6 +56,33 @@ export function HitMarks({ geometry, system, grid, asked, result }: HitMarksProp
         );
       })}
     </g>
+  );
+}
+
+/** The marks as the stride line draws them under its rows; none while there is nothing to mark. */
+export function useMarks(
+  grid: LayerGrid,
+  asked: ReadonlySet<number>,
+  isShown: boolean,
+  result: RunResult | undefined,
+): StrideLineProps['under'] {
+  return useMemo(
+    () =>
+      isShown
+        ? {
+            height: MARKS_HEIGHT,
+            draw: (geometry, system) => (
+              <HitMarks
+                geometry={geometry}
+                system={system}
+                grid={grid}
+                asked={asked}
+                result={result}
+              />
+            ),
+          }
+        : undefined,
+    [grid, asked, isShown, result],
   );
 }
 

@@ -2,7 +2,7 @@ import { type ClimbEvent, type ClimbState, isUnderWay } from '@stride/core/climb
 import type { ReactNode } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Key } from './Key.tsx';
-import type { Said } from './status.ts';
+import { type Said, sayGo } from './status.ts';
 
 interface StatusProps {
   readonly said: Said;
@@ -11,6 +11,8 @@ interface StatusProps {
   /** The tempo one stopped at, to go on there. */
   readonly stoppedAt: number | undefined;
   readonly problem: string | undefined;
+  /** The ladder cannot be climbed as it is set; an input that was refused may be tried again. */
+  readonly isBlocked: boolean;
   /** The piece that fails, where the run showed one. */
   readonly failing: string | undefined;
   readonly send: (event: ClimbEvent) => void;
@@ -62,16 +64,9 @@ export function Status(props: StatusProps) {
             Again at {props.stoppedAt}
           </Button>
         ) : null}
-        {isJudged ? (
-          <Button large look="go" onClick={() => send({ type: 'go-on' })}>
-            {state.verdict === 'up' ? 'Go on' : 'Again'} <Key>Space</Key>
-          </Button>
-        ) : (
-          <Button large look="go" disabled={problem !== undefined && !under} onClick={toggle}>
-            {under ? 'Stop' : state.status === 'ready' ? 'Climb' : 'From the start'}{' '}
-            <Key>Space</Key>
-          </Button>
-        )}
+        <Button large look="go" disabled={props.isBlocked && !under} onClick={toggle}>
+          {sayGo(state)} <Key>Space</Key>
+        </Button>
         <Button large className="px-3.5!" title="Read it from two metres away" onClick={onFar}>
           Far <Key>V</Key>
         </Button>

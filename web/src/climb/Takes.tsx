@@ -2,6 +2,7 @@ import { CLICK_LAYER, type Sound } from '@stride/core/sound';
 import { counted } from '@stride/core/wording';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Play, Square } from 'lucide-react';
+import { useEffect } from 'react';
 import { playedSamples, playSamples, stopSamples } from '../audio/play-samples.ts';
 import { preparedSound, SAMPLE_RATE } from '../audio/voices.ts';
 import { database, type RecordingRecord } from '../store/db.ts';
@@ -32,6 +33,7 @@ interface TakesProps {
 /** Hearing oneself: the take of the last run, and those that were kept. */
 export function Takes({ rhythm, layer, take, played, delay, onDrop }: TakesProps) {
   const playing = useStore(playedSamples);
+  useEffect(() => stopSamples, []);
   const client = useQueryClient();
   const kept = useQuery({
     queryKey: ['recordings', rhythm],

@@ -1,4 +1,4 @@
-import { type ClimbState, type Ladder, type Path, STUBBORN } from '@stride/core/climb';
+import { type ClimbState, isUnderWay, type Ladder, type Path, STUBBORN } from '@stride/core/climb';
 import { capital, counted, times } from '@stride/core/wording';
 import type { RunResult } from './run-log.ts';
 
@@ -16,7 +16,6 @@ export interface ToSay {
   readonly result: RunResult | undefined;
   /** Beat of the count-in that sounds now, as it is counted. */
   readonly word: string | undefined;
-  readonly listens: boolean;
 }
 
 /** What is practised at a rung, where it is not simply the whole. */
@@ -25,8 +24,15 @@ export function sayStone({ stones, rungs }: Path, rung: number): string | undefi
   return stone && (stones.length > 1 || stone.size !== 'whole') ? stone.name : undefined;
 }
 
+/** What the one large button does now. */
+export function sayGo(state: ClimbState): string {
+  if (state.status === 'judged') return state.verdict === 'up' ? 'Go on' : 'Again';
+  if (isUnderWay(state)) return 'Stop';
+  return state.status === 'ready' ? 'Climb' : 'From the start';
+}
+
 export function say(to: ToSay): Said {
-  const { state, path, firstRung, result, word, listens } = to;
+  const { state, path, firstRung, result, word } = to;
   const { rungs } = path;
   const at = (rung: number) => String(rungs[rung]?.bpm ?? '');
   const of = (rung: number, sentence: string) => {
@@ -68,7 +74,7 @@ export function say(to: ToSay): Said {
     case 'stopped':
       return {
         title: `Stopped at ${at(state.rung)}`,
-        detail: listens ? 'What was judged stays below.' : 'Let your hands rest a moment.',
+        detail: 'Let your hands rest a moment.',
       };
   }
 }

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { type Ladder, planPath } from '@stride/core/climb';
-import { STRICTNESS } from '@stride/core/ear';
+import { type Hit, STRICTNESS } from '@stride/core/ear';
 import { wayThrough } from '@stride/core/passage';
 import { timeRhythm } from '@stride/core/rhythm';
 import { USUAL_CLICK } from '@stride/core/sound';
@@ -54,6 +54,7 @@ function Host({ ladder, player, see, input }: HostProps) {
       },
       line: { rhythm, timing, layerIndex: 0, layer, grid },
       strictness: STRICTNESS.usual,
+      peakOf: () => 0.5,
       input,
       player,
     }),
@@ -164,7 +165,6 @@ function byHand(opens: () => void = () => undefined) {
   const input: EarInput = {
     kind: 'pads',
     device: 'pads',
-    tellsKinds: false,
     async open(given) {
       opens();
       listener = given;
@@ -179,6 +179,10 @@ function byHand(opens: () => void = () => undefined) {
     input,
     isOpen: () => listener !== undefined,
     hit: (time: number) => act(async () => listener?.hear({ time })),
+    hear: (...hits: readonly Hit[]) =>
+      act(async () => {
+        for (const one of hits) listener?.hear(one);
+      }),
     pullOut: () => act(async () => listener?.fail('It was pulled out.')),
   };
 }
@@ -255,5 +259,39 @@ describe('a climb that is heard', () => {
     expect(climbing().problem).toBe('It was pulled out.');
     expect(climbing().state).toMatchObject({ status: 'judged', verdict: 'stay' });
     expect(climbing().result?.judgement).toMatchObject({ asked: 3, match: { missed: [] } });
+  });
+
+  it('learns in the count-in how the program comes back through the microphone', async () => {
+    const { input, hear } = byHand();
+    const microphone: EarInput = { ...input, kind: 'microphone' };
+    const { climbing, send, goOn } = await climb(PASSES, microphone);
+    await send({ type: 'start' });
+    // Every click comes back 90 ms later, softly, while it is counted in as well as afterwards.
+    const clicks = (from: number, count: number) =>
+      Array.from({ length: count }, (_, beat) => ({ time: from + beat + 0.09, loud: 0.02 }));
+    await goOn(2.5);
+    await hear(...clicks(10.06, 3));
+    await goOn(1.7);
+    await hear(...clicks(13.06, 1));
+    const strokes = Array.from({ length: 8 }, (_, beat) => ({ time: 14.06 + beat, loud: 0.4 }));
+    await hear(...strokes, ...clicks(14.06, 8));
+    await goOn(8.1);
+    await later(500);
+    expect(climbing().result?.judgement.match.extra).toEqual([]);
+    expect(climbing().state).toMatchObject({ status: 'judged', verdict: 'up' });
+  });
+
+  it('stops where the device is pulled out before anything was played', async () => {
+    const { input, pullOut } = byHand();
+    const { climbing, send, goOn } = await climb(PASSES, input);
+    await send({ type: 'start' });
+    await goOn(1);
+    await pullOut();
+    expect(climbing()).toMatchObject({
+      running: false,
+      problem: 'It was pulled out.',
+      state: { status: 'stopped' },
+      result: undefined,
+    });
   });
 });

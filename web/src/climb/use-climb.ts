@@ -5,7 +5,7 @@ import {
   isUnderWay,
   nextClimb,
 } from '@stride/core/climb';
-import type { Hit, OwnSound, Strictness } from '@stride/core/ear';
+import type { Hit, Strictness } from '@stride/core/ear';
 import type { NextSegment, Segment, Sound } from '@stride/core/sound';
 import { timeOf } from '@stride/core/sound';
 import { type Seconds, secondsPerPulse, toNumber } from '@stride/core/time';
@@ -17,6 +17,7 @@ import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { type EarInput, InputError, type Listening } from '../ear/input.ts';
 import { isBehindModal } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { createGathering, ownSounds } from './gathering.ts';
 import {
   askedIn,
   askedOver,
@@ -79,27 +80,6 @@ function isLookedAtClosely(): boolean {
   );
 }
 
-/** What is gathered while a run goes on. */
-interface Gathered {
-  rung: number;
-  passes: PassLog[];
-  hits: Hit[];
-  countIn: OwnSound[];
-  own: OwnSound[];
-  until: Seconds | undefined;
-  dropouts: number;
-}
-
-const nothing = (rung: number): Gathered => ({
-  rung,
-  passes: [],
-  hits: [],
-  countIn: [],
-  own: [],
-  until: undefined,
-  dropouts: 0,
-});
-
 /**
  * Runs a climb: the state machine decides, the player follows, and where there is an input what is played is
  * heard and judged. What is heard leads the screen: each stretch of sound carries the state it was planned
@@ -123,7 +103,7 @@ export function useClimb(options: ClimbOptions): Climbing {
   const staying = useRef(false);
   const now = useLatest(state);
   const listening = useRef<Listening>(undefined);
-  const run = useRef<Gathered>(nothing(0));
+  const [run] = useState(createGathering);
   /** The stretch that was noted last, so that none is noted twice. */
   const noted = useRef<ClimbState>(undefined);
   const runs = useRef(0);
@@ -155,18 +135,11 @@ export function useClimb(options: ClimbOptions): Climbing {
   /** Notes a stretch as it begins to be heard, and tells an input that plays by itself what is asked. */
   function note(stretch: NextSegment<ClimbState>, startTime: Seconds): void {
     const { parts, line, input, levels, peakOf } = latest.current;
-    const { tag, score, tempo } = stretch;
+    const { tag, tempo } = stretch;
     if (!input || !parts || !line || !('rung' in tag) || noted.current === tag) return;
     noted.current = tag;
-    if (tag.status === 'counting-in') run.current = nothing(tag.rung);
-    const whole: Segment<ClimbState> = { ...stretch, startTime };
     if (peakOf) {
-      const own = score.events.flatMap(({ ticks, offset, layer, sound, gain = 1 }): OwnSound[] => {
-        const peak = peakOf(sound) * gain * (levels?.get(layer) ?? 1);
-        const isIn = ticks >= stretch.startTicks && ticks < stretch.endTicks;
-        return isIn && peak > 0 ? [{ time: timeOf(whole, ticks) + offset, peak }] : [];
-      });
-      (tag.status === 'counting-in' ? run.current.countIn : run.current.own).push(...own);
+      run.sounded(ownSounds(stretch, startTime, peakOf, levels), tag.status === 'counting-in');
     }
     if (tag.status !== 'playing') return;
     const rung = parts.path.rungs[tag.rung];
@@ -178,7 +151,7 @@ export function useClimb(options: ClimbOptions): Climbing {
       secondsPerTick,
       silences: silencesOf(parts, stone, tag.pass - 1, startTime, rung.bpm),
     };
-    run.current.passes.push(pass);
+    run.passed(pass);
     if (!input.expect) return;
     const asked = askedOver(askedIn(line, stone.passage), [pass]).map((one) => ({
       ...one,
@@ -194,6 +167,8 @@ export function useClimb(options: ClimbOptions): Climbing {
     const type = of.status === 'counting-in' ? 'counted-in' : 'pass-ended';
     planned.current = next(live, { type });
     const following = segment(planned.current);
+    // Where nothing is heard of a rung, the next one is counted in without a halt, and its run begins.
+    if (following?.tag.status === 'counting-in') run.begin();
     if (following) note(following, timeOf(ended, ended.endTicks));
     return following;
   }
@@ -207,19 +182,22 @@ export function useClimb(options: ClimbOptions): Climbing {
     const { onHit } = latest.current;
     const at = now.current.status;
     if (at === 'judged') {
-      const usual = run.current.hits.map(({ loud }) => loud ?? 0).sort((a, b) => a - b);
+      const usual = run
+        .now()
+        .hits.map(({ loud }) => loud ?? 0)
+        .sort((a, b) => a - b);
       const hard = (usual[Math.floor(usual.length / 2)] ?? 0) * 0.8;
       if (performance.now() - judgedAt.current < SIGN_MS || (hit.loud ?? 1) < hard) return;
       if (isLookedAtClosely()) return;
       latestSend.current({ type: 'go-on' });
       return;
     }
-    run.current.hits.push(hit);
-    onHit?.(hit, run.current.passes);
+    run.hear(hit);
+    onHit?.(hit, run.now().passes);
   }
 
   function drop(): void {
-    if (now.current.status === 'playing') run.current.dropouts += 1;
+    if (now.current.status === 'playing') run.droppedOut();
   }
 
   function isPlaying(): boolean {
@@ -230,8 +208,10 @@ export function useClimb(options: ClimbOptions): Climbing {
     setProblem(message);
     closeEar();
     const { current } = now;
-    run.current.until = player.heardAt(performance.now());
+    // Before anything was played there is nothing to judge.
+    if (current.status === 'counting-in') latestSend.current({ type: 'stop' });
     if (current.status !== 'playing') return;
+    run.endedAt(player.heardAt(performance.now()));
     planned.current = { status: 'listening', rung: current.rung, tries: current.tries };
     player.stop();
   }
@@ -256,6 +236,7 @@ export function useClimb(options: ClimbOptions): Climbing {
   }
 
   async function play(first: NextSegment<ClimbState>): Promise<void> {
+    run.begin();
     const isOpen = await openEar();
     // Somebody may have stopped it while the browser asked for the microphone.
     if (planned.current !== first.tag) {
@@ -296,7 +277,7 @@ export function useClimb(options: ClimbOptions): Climbing {
     if (!first) return;
     if (running && from.status !== 'judged') {
       player.cutTo(first);
-      run.current = nothing('rung' in to ? to.rung : 0);
+      run.begin();
     } else void play(first);
   }
 
@@ -307,19 +288,16 @@ export function useClimb(options: ClimbOptions): Climbing {
     const rung = parts?.path.rungs[at.rung];
     const stone = rung && parts.path.stones[rung.stone];
     if (!line || !stone || !input) return;
-    const { passes, hits, countIn, own, until, dropouts } = run.current;
+    const { countIn, own, ...gathered } = run.now();
     const found = judgeRun({
       line,
       passage: stone.passage,
       rung: at.rung,
       bpm: rung.bpm,
-      passes,
-      hits,
+      ...gathered,
       ...(input.kind === 'microphone' ? { own: { countIn, all: [...countIn, ...own] } } : {}),
       calibrated,
       strictness,
-      until,
-      dropouts,
     });
     runs.current += 1;
     judgedAt.current = performance.now();

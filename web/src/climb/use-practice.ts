@@ -55,7 +55,12 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   const { rhythm, timed, layerIndex, learning, document } = bench;
   const layer = rhythm.layers[layerIndex];
   const tempo = tempoAt(rhythm);
-  const ladder = bench.ladder ?? usualLadder(tempo.bpm, rhythm.target);
+  const { target } = rhythm;
+  // The same until something of it changes: a path that was changed by hand hangs on what it was planned from.
+  const ladder = useMemo(
+    () => bench.ladder ?? usualLadder(tempo.bpm, target),
+    [bench.ladder, tempo.bpm, target],
+  );
   const plan = useMemo(() => planFrom(learning.plan ?? {}), [learning.plan]);
   /** A path that was changed by hand, with what it was planned from. */
   const [changed, setChanged] = useState<{ readonly of: Path; readonly path: Path }>();

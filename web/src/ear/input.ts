@@ -34,8 +34,6 @@ export interface EarInput {
   readonly kind: Exclude<InputKind, 'off'>;
   /** Which device it is, so that its delay is kept for it. */
   readonly device: string;
-  /** Whether it can tell what kind of stroke was played. */
-  readonly tellsKinds: boolean;
   /** @throws InputError where it cannot be opened, with what to do */
   open(listener: EarListener): Promise<Listening>;
   /** Told of each pass before it is heard; only who plays by itself needs it. */

@@ -115,12 +115,4 @@ describe('MIDI', () => {
     expect(failed).toEqual([expect.stringMatching(/^The MIDI device was pulled out/)]);
     expect(struckNote(undefined)).toBeUndefined();
   });
-
-  it('tells kinds once its notes are learnt', () => {
-    expect(midiInput(clock, port as MidiPort, {}).tellsKinds).toBe(false);
-    expect(midiInput(clock, port as MidiPort, { 1: 'D' })).toMatchObject({
-      tellsKinds: true,
-      device: 'midi Pad',
-    });
-  });
 });

@@ -10,7 +10,6 @@ export function keysInput(clock: EarClock, instrument: string): EarInput {
   return {
     kind: 'keys',
     device: 'keys',
-    tellsKinds: true,
     async open({ hear, isPlaying = () => true }) {
       const listener = (event: KeyboardEvent) => {
         if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;

@@ -127,7 +127,6 @@ export function microphoneInput(
   return {
     kind: 'microphone',
     device: `microphone ${options.device ?? ''}`.trim(),
-    tellsKinds,
     async open({ hear, fail, drop }) {
       const open = await openMicrophone(player, {
         ...options,

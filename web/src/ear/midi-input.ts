@@ -41,7 +41,6 @@ export function midiInput(clock: EarClock, port: MidiPort, notes: NoteMap): EarI
   return {
     kind: 'midi',
     device: `midi ${port.name ?? port.id}`,
-    tellsKinds: Object.keys(notes).length > 0,
     async open({ hear, fail }) {
       const onMessage = (event: Event) => {
         const struck = struckNote((event as MIDIMessageEvent).data);

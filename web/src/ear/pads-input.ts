@@ -18,7 +18,6 @@ export function padsInput(clock: EarClock): PadsInput {
   return {
     kind: 'pads',
     device: 'pads',
-    tellsKinds: false,
     async open(listener) {
       listening = listener;
       return {

@@ -51,7 +51,6 @@ export function simulatedInput(
   return {
     kind: 'simulated',
     device: 'simulated',
-    tellsKinds: true,
     async open(listener) {
       const listening = await keys.open(listener);
       return {

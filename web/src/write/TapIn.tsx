@@ -24,6 +24,7 @@ import {
 } from 'react';
 import { player } from '../audio/the-player.ts';
 import { usePlayer } from '../audio/use-player.ts';
+import { HAND_KEYS } from '../ear/keys-input.ts';
 import { GestureLine } from '../frame/GestureLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
@@ -276,9 +277,6 @@ function TapPad(props: TapPadProps) {
     </div>
   );
 }
-
-/** The two keys that rest under the first fingers. */
-const HAND_KEYS: Readonly<Record<string, 'R' | 'L'>> = { j: 'R', f: 'L' };
 
 /** How fast the cycle goes round, as a share of the rhythm's tempo. */
 const PACES = [

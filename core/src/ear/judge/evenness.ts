@@ -1,6 +1,6 @@
 import { nth } from '../../bounds/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
-import type { Met } from './match.ts';
+import { type Met, mean } from './match.ts';
 
 /** How the equal parts of cells came out. */
 export interface Evenness {
@@ -76,10 +76,6 @@ export function evenness(
         ),
       };
     });
-}
-
-function mean(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / values.length;
 }
 
 /** Twice the standard error of the mean; all of it where there is just one. */

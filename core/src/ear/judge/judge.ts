@@ -5,7 +5,7 @@ import type { Hit } from '../hit.ts';
 import type { Asked } from './asked.ts';
 import { type Evenness, evenness } from './evenness.ts';
 import { type Loudness, loudness } from './loudness.ts';
-import { type Match, type Met, match, median } from './match.ts';
+import { type Match, type Met, match, mean, median } from './match.ts';
 
 /** How one slot of the layer came out over all passes. */
 export interface SlotFigure {
@@ -279,12 +279,6 @@ function shortestGap(asked: readonly Asked[]): Seconds {
     least = Math.min(least, nth(asked, at).time - nth(asked, at - 1).time);
   }
   return least;
-}
-
-function mean(values: readonly number[]): number {
-  let sum = 0;
-  for (const value of values) sum += value;
-  return values.length === 0 ? 0 : sum / values.length;
 }
 
 function deviation(values: readonly number[]): number {

@@ -147,3 +147,10 @@ export function median(values: readonly number[]): number {
     ? nth(sorted, Math.floor(middle))
     : (nth(sorted, middle - 1) + nth(sorted, middle)) / 2;
 }
+
+/** The mean; 0 of none. */
+export function mean(values: readonly number[]): number {
+  let sum = 0;
+  for (const value of values) sum += value;
+  return values.length === 0 ? 0 : sum / values.length;
+}

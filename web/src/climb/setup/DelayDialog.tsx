@@ -1,107 +1,67 @@
-import { type Cycle, overTurns } from '@stride/core/cycle';
+import { overTurns } from '@stride/core/cycle';
 import { type DelayResult, type Hit, measureDelay } from '@stride/core/ear';
 import { scoreCountIn } from '@stride/core/sound';
-import { secondsPerPulse, toNumber } from '@stride/core/time';
 import { useEffect, useRef, useState } from 'react';
-import { player } from '../../audio/the-player.ts';
-import { usePlayer } from '../../audio/use-player.ts';
-import { InputError, type Listening } from '../../ear/input.ts';
 import type { EarSetup } from '../../ear/use-ear.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Modal } from '../../ui/Modal.tsx';
 import { Pads } from '../Pads.tsx';
+import { SetupDialog } from './SetupDialog.tsx';
+import { ONE_BEAT, useListened } from './use-listened.ts';
 
 const OWNER = 'delay';
 const CLICKS = 16;
+const BPM = 90;
 /** The first clicks are listened to. */
 const LISTEN = 4;
 
-interface DelayDialogProps {
-  readonly ear: EarSetup;
-}
-
 /** Measures the constant delay of an input, so that it is not taken for the player's. */
-export function DelayDialog({ ear }: DelayDialogProps) {
-  const [open, setOpen] = useState(false);
+export function DelayDialog({ ear }: { readonly ear: EarSetup }) {
   const { calibrated } = ear;
   return (
-    <Modal
+    <SetupDialog
       title="Delay of this input"
-      open={open}
-      onOpenChange={(next) => {
-        player.stop();
-        setOpen(next);
-      }}
-      trigger={
-        <Button className="h-11 self-end">
-          {calibrated === undefined
-            ? 'Measure the delay'
-            : `Delay ${Math.round(calibrated * 1000)} ms`}
-        </Button>
+      label={
+        calibrated === undefined ? 'Measure the delay' : `Delay ${Math.round(calibrated * 1000)} ms`
       }
     >
       <Measuring ear={ear} />
-    </Modal>
+    </SetupDialog>
   );
 }
 
-function Measuring({ ear }: DelayDialogProps) {
+function Measuring({ ear }: { readonly ear: EarSetup }) {
   const { input, calibrated } = ear;
   const [result, setResult] = useState<DelayResult>();
   const [heard, setHeard] = useState(0);
-  const state = usePlayer();
-  const running = state.status === 'playing' && state.owner === OWNER;
   const hits = useRef<Hit[]>([]);
+  /** When the clicks are heard that one plays with; none before it has begun. */
   const clicks = useRef<readonly number[]>([]);
-  const listening = useRef<Listening>(undefined);
-  const was = useRef(false);
+  const { running, problem, start, stop } = useListened(OWNER, input, (hit) => {
+    hits.current.push(hit);
+    setHeard(hits.current.length);
+  });
   const isMicrophone = input?.kind === 'microphone';
 
   useEffect(() => {
-    if (was.current && !running) {
-      const timer = setTimeout(() => {
-        listening.current?.stop();
-        setResult(measureDelay(hits.current, clicks.current.slice(LISTEN)));
-      }, 400);
-      was.current = false;
-      return () => clearTimeout(timer);
-    }
-    was.current = running;
-    return undefined;
+    if (running || clicks.current.length === 0) return;
+    const timer = setTimeout(() => {
+      setResult(measureDelay(hits.current, clicks.current));
+      clicks.current = [];
+    }, 450);
+    return () => clearTimeout(timer);
   }, [running]);
-  useEffect(() => () => listening.current?.stop(), []);
 
-  async function start(): Promise<void> {
-    if (!input) return;
+  async function measure(): Promise<void> {
     setResult(undefined);
     setHeard(0);
     hits.current = [];
-    try {
-      listening.current?.stop();
-      listening.current = await input.open({
-        hear(hit) {
-          hits.current.push(hit);
-          setHeard(hits.current.length);
-        },
-        fail: (message) => setResult({ ok: false, message }),
-      });
-    } catch (error) {
-      setResult({
-        ok: false,
-        message: error instanceof InputError ? error.message : String(error),
-      });
-      return;
-    }
-    const tempo = { bpm: 90, per: 1 };
-    const score = scoreCountIn(overTurns(ONE_BEAT, CLICKS));
-    await player.play({
-      owner: OWNER,
-      first: { score, tempo, startTicks: 0, endTicks: score.lengthTicks, tag: OWNER },
-      next: () => undefined,
-    });
-    const from = player.position()?.segment.startTime ?? 0;
-    const beat = toNumber(secondsPerPulse(tempo));
-    clicks.current = Array.from({ length: CLICKS }, (_, at) => from + at * beat);
+    const from = await start(scoreCountIn(overTurns(ONE_BEAT, CLICKS)), BPM, false);
+    if (from === undefined) return;
+    const beat = 60 / BPM;
+    clicks.current = Array.from(
+      { length: CLICKS - LISTEN },
+      (_, at) => from + (LISTEN + at) * beat,
+    );
   }
 
   return (
@@ -114,14 +74,14 @@ function Measuring({ ear }: DelayDialogProps) {
           : ''}
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <Button look="go" large onClick={() => (running ? player.stop() : void start())}>
+        <Button look="go" large onClick={() => (running ? stop() : void measure())}>
           {running ? 'Stop' : 'Start'}
         </Button>
         <span role="status" className="text-lead">
           {running ? `${heard} heard` : ''}
           {result?.ok
             ? `${Math.round(result.delay * 1000)} ms, from ${result.count} strokes that spread by ${Math.round(result.spread * 1000)} ms.`
-            : result?.message}
+            : (result?.message ?? problem)}
         </span>
       </div>
       {input?.kind === 'pads' && running ? <Pads pads={ear.pads} /> : null}
@@ -150,5 +110,3 @@ function Measuring({ ear }: DelayDialogProps) {
     </div>
   );
 }
-
-const ONE_BEAT: Cycle = { id: '1', name: '1', groups: [{ beats: [{ span: 1 }] }] };

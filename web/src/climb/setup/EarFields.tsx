@@ -4,6 +4,7 @@ import { INPUTS, type InputKind } from '../../ear/input.ts';
 import { HAND_KEYS } from '../../ear/keys-input.ts';
 import { SIMULATED } from '../../ear/simulated-input.ts';
 import type { EarSetup } from '../../ear/use-ear.ts';
+import { useMicrophones } from '../../ear/use-microphones.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import type { Practice } from '../use-practice.ts';
@@ -32,6 +33,7 @@ export function EarFields({ practice, ear, takes }: EarFieldsProps) {
   const { plan, setPlan, line } = practice;
   const { settings, set } = ear;
   const { kind } = settings;
+  const microphones = useMicrophones(kind === 'microphone');
   return (
     <>
       <Choice<InputKind>
@@ -86,6 +88,23 @@ export function EarFields({ practice, ear, takes }: EarFieldsProps) {
       ) : null}
       {kind === 'microphone' ? (
         <>
+          {microphones.length > 1 ? (
+            <label className="flex flex-col">
+              <span className="mb-1 text-sm text-quiet">Microphone</span>
+              <Select
+                className="h-11 max-w-48 bg-card"
+                value={settings.microphone ?? ''}
+                onChange={(event) => set({ microphone: event.target.value || undefined })}
+              >
+                <option value="">the usual one</option>
+                {microphones.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Select>
+            </label>
+          ) : null}
           <StrokesDialog ear={ear} line={line} />
           <Check label="Record my runs" checked={takes.records} onChange={takes.setRecords} />
           <p className="flex max-w-[38ch] items-center gap-2 self-center text-fine leading-snug text-quiet">

@@ -1,16 +1,13 @@
 import { keptTempo } from '@stride/core/ear';
 import { scoreCountIn } from '@stride/core/sound';
-import { secondsPerPulse, toNumber } from '@stride/core/time';
-import { useEffect, useRef, useState } from 'react';
-import { player } from '../../audio/the-player.ts';
-import { usePlayer } from '../../audio/use-player.ts';
-import { InputError, type Listening } from '../../ear/input.ts';
+import { useState } from 'react';
 import type { EarSetup } from '../../ear/use-ear.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Modal } from '../../ui/Modal.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Pads } from '../Pads.tsx';
 import { Check } from './ClickFields.tsx';
+import { SetupDialog } from './SetupDialog.tsx';
+import { ONE_BEAT, useListened } from './use-listened.ts';
 
 const OWNER = 'free';
 /** From so many strokes the tempo is told. */
@@ -25,19 +22,10 @@ interface FreeDialogProps {
 
 /** Playing with nothing asked: what tempo one keeps, and early and late against a click. */
 export function FreeDialog({ ear, bpm }: FreeDialogProps) {
-  const [open, setOpen] = useState(false);
   return (
-    <Modal
-      title="Play freely"
-      open={open}
-      onOpenChange={(next) => {
-        player.stop();
-        setOpen(next);
-      }}
-      trigger={<Button className="h-11 self-end">Play freely</Button>}
-    >
+    <SetupDialog title="Play freely" label="Play freely">
       <Free ear={ear} bpm={bpm} />
-    </Modal>
+    </SetupDialog>
   );
 }
 
@@ -46,50 +34,20 @@ function Free({ ear, bpm }: FreeDialogProps) {
   const [tempo, setTempo] = useState(bpm);
   const [click, setClick] = useState(false);
   const [times, setTimes] = useState<readonly number[]>([]);
-  const [problem, setProblem] = useState<string>();
-  const state = usePlayer();
-  const running = state.status === 'playing' && state.owner === OWNER;
-  const listening = useRef<Listening>(undefined);
-  const beat = toNumber(secondsPerPulse({ bpm: tempo, per: 1 }));
-  useEffect(() => () => listening.current?.stop(), []);
-  useEffect(() => {
-    if (!running) listening.current?.stop();
-  }, [running]);
+  const [from, setFrom] = useState<number>();
+  const { running, problem, start, stop } = useListened(OWNER, input, ({ time }) =>
+    setTimes((before) => [...before.slice(-99), time]),
+  );
+  const beat = 60 / tempo;
 
-  async function start(): Promise<void> {
-    if (!input) return;
+  async function begin(): Promise<void> {
     setTimes([]);
-    try {
-      listening.current?.stop();
-      listening.current = await input.open({
-        hear: ({ time }) => setTimes((before) => [...before.slice(-99), time]),
-        fail(message) {
-          setProblem(message);
-          player.stop();
-        },
-      });
-      setProblem(undefined);
-    } catch (error) {
-      setProblem(error instanceof InputError ? error.message : String(error));
-      return;
-    }
     const score = scoreCountIn(ONE_BEAT);
-    await player.play({
-      owner: OWNER,
-      first: {
-        // Without a click the clock runs all the same.
-        score: click ? score : { ...score, events: [] },
-        tempo: { bpm: tempo, per: 1 },
-        startTicks: 0,
-        endTicks: Number.POSITIVE_INFINITY,
-        tag: OWNER,
-      },
-      next: () => undefined,
-    });
+    // Without a click the clock runs all the same.
+    setFrom(await start(click ? score : { ...score, events: [] }, tempo, true));
   }
 
   const kept = keptTempo(times.slice(-STROKES));
-  const from = player.position()?.segment.startTime;
   const errors =
     click && from !== undefined ? times.slice(-SEEN).map((time) => offBeat(time - from, beat)) : [];
   const last = errors.at(-1);
@@ -100,14 +58,14 @@ function Free({ ear, bpm }: FreeDialogProps) {
         with one, how far each stroke lies from the beat or a half or quarter of it.
       </p>
       <div className="flex flex-wrap items-end gap-4">
-        <Button look="go" large onClick={() => (running ? player.stop() : void start())}>
+        <Button look="go" large onClick={() => (running ? stop() : void begin())}>
           {running ? 'Stop' : 'Start'}
         </Button>
         <Check
           label="With a click"
           checked={click}
           onChange={(on) => {
-            player.stop();
+            stop();
             setClick(on);
           }}
         />
@@ -119,7 +77,7 @@ function Free({ ear, bpm }: FreeDialogProps) {
             min={30}
             max={240}
             onChange={(next) => {
-              player.stop();
+              stop();
               setTempo(next);
             }}
           />
@@ -155,8 +113,6 @@ function Free({ ear, bpm }: FreeDialogProps) {
     </div>
   );
 }
-
-const ONE_BEAT = { id: '1', name: '1', groups: [{ beats: [{ span: 1 }] }] };
 
 /** How far a moment lies from the nearest quarter of a beat. */
 function offBeat(time: number, beat: number): number {

@@ -1,11 +1,11 @@
-import { findInstrument } from '@stride/core/instrument';
 import { counted } from '@stride/core/wording';
 import { useEffect, useState } from 'react';
 import { type NoteMap, struckNote } from '../../ear/midi-input.ts';
 import type { EarSetup } from '../../ear/use-ear.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Modal } from '../../ui/Modal.tsx';
 import type { PractisedLine } from '../run-log.ts';
+import { SetupDialog } from './SetupDialog.tsx';
+import { strokesOf } from './strokes-of.ts';
 
 interface NotesDialogProps {
   readonly ear: EarSetup;
@@ -14,31 +14,22 @@ interface NotesDialogProps {
 
 /** Which pad is which stroke: learnt by hitting. */
 export function NotesDialog({ ear, line }: NotesDialogProps) {
-  const [open, setOpen] = useState(false);
   const known = Object.keys(ear.notes).length;
   return (
-    <Modal
+    <SetupDialog
       title="Which pad is which stroke"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={
-        <Button className="h-11 self-end" disabled={ear.ports.length === 0}>
-          {known > 0 ? `${counted(known, 'pad')} known` : 'Learn the pads'}
-        </Button>
-      }
+      label={known > 0 ? `${counted(known, 'pad')} known` : 'Learn the pads'}
+      disabled={ear.ports.length === 0}
     >
       <Learning ear={ear} line={line} />
-    </Modal>
+    </SetupDialog>
   );
 }
 
 function Learning({ ear, line }: NotesDialogProps) {
   const { ports, settings, notes, setNotes } = ear;
   const port = ports.find(({ id }) => id === settings.midi) ?? ports[0];
-  const used = new Set(line.layer.strokes.map(({ kind }) => kind));
-  const strokes = (findInstrument(line.layer.instrument)?.strokes ?? []).filter(({ code }) =>
-    used.has(code),
-  );
+  const strokes = strokesOf(line.layer);
   const [asking, setAsking] = useState<string>();
   useEffect(() => {
     if (!port || asking === undefined) return;

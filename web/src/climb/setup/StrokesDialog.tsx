@@ -1,16 +1,16 @@
 import { EXAMPLES, type Features } from '@stride/core/ear';
-import { findInstrument } from '@stride/core/instrument';
 import { counted } from '@stride/core/wording';
 import { useEffect, useRef, useState } from 'react';
 import { player } from '../../audio/the-player.ts';
-import { InputError } from '../../ear/input.ts';
 import { measureRoom, type OpenMicrophone, openMicrophone } from '../../ear/microphone-input.ts';
 import type { EarSetup } from '../../ear/use-ear.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Modal } from '../../ui/Modal.tsx';
 import { useLatest } from '../../ui/use-latest.ts';
 import { LevelMeter } from '../LevelMeter.tsx';
 import type { PractisedLine } from '../run-log.ts';
+import { SetupDialog } from './SetupDialog.tsx';
+import { strokesOf } from './strokes-of.ts';
+import { sayInputError } from './use-listened.ts';
 
 interface StrokesDialogProps {
   readonly ear: EarSetup;
@@ -19,24 +19,14 @@ interface StrokesDialogProps {
 
 /** The room, and three examples of each stroke of this drum in it. */
 export function StrokesDialog({ ear, line }: StrokesDialogProps) {
-  const [open, setOpen] = useState(false);
   const known = ear.examples.size;
   return (
-    <Modal
+    <SetupDialog
       title="This drum in this room"
-      open={open}
-      onOpenChange={(next) => {
-        player.stop();
-        setOpen(next);
-      }}
-      trigger={
-        <Button className="h-11 self-end">
-          {known > 0 ? `${counted(known, 'stroke')} known` : 'Learn the strokes'}
-        </Button>
-      }
+      label={known > 0 ? `${counted(known, 'stroke')} known` : 'Learn the strokes'}
     >
       <Learning ear={ear} line={line} />
-    </Modal>
+    </SetupDialog>
   );
 }
 
@@ -47,10 +37,7 @@ type Step =
 
 function Learning({ ear, line }: StrokesDialogProps) {
   const { settings, examples, setExamples, setRoom } = ear;
-  const used = new Set(line.layer.strokes.map(({ kind }) => kind));
-  const strokes = (findInstrument(line.layer.instrument)?.strokes ?? []).filter(({ code }) =>
-    used.has(code),
-  );
+  const strokes = strokesOf(line.layer);
   const [step, setStep] = useState<Step>({ status: 'idle' });
   const [problem, setProblem] = useState<string>();
   const open = useRef<OpenMicrophone>(undefined);
@@ -67,7 +54,7 @@ function Learning({ ear, line }: StrokesDialogProps) {
     try {
       setRoom(await measureRoom(player, settings.microphone, 2));
     } catch (error) {
-      setProblem(error instanceof InputError ? error.message : String(error));
+      setProblem(sayInputError(error));
     }
     setStep({ status: 'idle' });
   }
@@ -91,7 +78,7 @@ function Learning({ ear, line }: StrokesDialogProps) {
         },
       });
     } catch (error) {
-      setProblem(error instanceof InputError ? error.message : String(error));
+      setProblem(sayInputError(error));
       setStep({ status: 'idle' });
     }
   }
