@@ -19,6 +19,7 @@ const concepts = [
   'passage',
   'ear',
   'climb',
+  'log',
   'formats',
 ];
 
@@ -54,7 +55,10 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
-      to: { path: '^(web|server|e2e)/|node_modules/', pathNot: 'node_modules/(valibot|fft.js)/' },
+      to: {
+        path: '^(web|server|e2e)/|node_modules/',
+        pathNot: 'node_modules/(valibot|fft.js|date-fns)/',
+      },
     },
     {
       name: 'web-not-server',

@@ -1,0 +1,76 @@
+import {
+  addDays as addTo,
+  differenceInCalendarDays,
+  format,
+  getISODay,
+  isValid,
+  parseISO,
+} from 'date-fns';
+import * as v from 'valibot';
+
+/** A day of the player's own calendar, as ISO 8601 writes it. @example '2026-12-12' */
+export type Day = string;
+
+/** A day of the week, Monday 1 to Sunday 7. */
+export type Weekday = 1 | 2 | 3 | 4 | 5 | 6 | 7;
+export const WEEKDAYS: readonly Weekday[] = [1, 2, 3, 4, 5, 6, 7];
+
+/** Days before and after these are not kept: nobody practised then. */
+const YEARS = { from: 1970, to: 2199 };
+
+export const DaySchema = v.pipe(
+  v.string(),
+  v.check(isDay, 'A day is written as year, month and day: 2026-12-12.'),
+);
+
+export function isDay(text: string): boolean {
+  if (!/^\d{4}-\d\d-\d\d$/.test(text) || !isValid(parseISO(text))) return false;
+  const year = Number(text.slice(0, 4));
+  return year >= YEARS.from && year <= YEARS.to;
+}
+
+const EPOCH = parseISO('1970-01-01');
+const numbers = new Map<Day, number>();
+
+/** The day as a number that rises by one from day to day; 0 is 1 January 1970. */
+export function dayNumber(day: Day): number {
+  const known = numbers.get(day);
+  if (known !== undefined) return known;
+  const number = differenceInCalendarDays(parseISO(day), EPOCH);
+  numbers.set(day, number);
+  return number;
+}
+
+/** The day with such a number: {@link dayNumber} the other way. */
+export function dayAt(number: number): Day {
+  return format(addTo(EPOCH, number), 'yyyy-MM-dd');
+}
+
+/** So many days later; earlier where the number is negative. */
+export function addDays(day: Day, days: number): Day {
+  return format(addTo(parseISO(day), days), 'yyyy-MM-dd');
+}
+
+/** From one day to another; negative where the other is earlier. */
+export function daysBetween(from: Day, to: Day): number {
+  return dayNumber(to) - dayNumber(from);
+}
+
+export function weekdayOf(day: Day): Weekday {
+  return getISODay(parseISO(day)) as Weekday;
+}
+
+/** The Monday of the week a day lies in. */
+export function weekOf(day: Day): Day {
+  return addDays(day, 1 - weekdayOf(day));
+}
+
+/** A day as it is said. @example sayDay('2026-12-08') // '8 December' */
+export function sayDay(day: Day): string {
+  return format(parseISO(day), 'd MMMM');
+}
+
+/** The same with its weekday and year. @example 'Tuesday, 8 December 2026' */
+export function sayDate(day: Day): string {
+  return format(parseISO(day), 'EEEE, d MMMM yyyy');
+}

@@ -1,0 +1,99 @@
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { asking, FOURS } from '../ear/run.testkit.ts';
+import { timed } from '../text/timed.testkit.ts';
+import {
+  bestSoFar,
+  LoggedRunSchema,
+  loadOf,
+  materialOf,
+  offOverAll,
+  PlayedSchema,
+  passageLoad,
+  passesIn,
+  plateauOf,
+  sessionsOf,
+  simulateLog,
+} from './index.ts';
+import { day } from './log.testkit.ts';
+
+describe('what a line asks of the hands', () => {
+  const { rhythm, timing } = timed(
+    "rhythm A\ncycle 2x4\ntempo 40 to 80 per 2\nlayer D : darbuka\nplay D! k / 'D k / D k / D! k\nhand R L / R L / R R / R L",
+  );
+
+  it('is its strokes by hand with graces, the accents, and the longest row of one hand', () => {
+    // A flam is one more of the other hand.
+    expect(loadOf(rhythm.layers[0] ?? fail(), timing, 0)).toMatchObject({
+      R: 5,
+      L: 4,
+      loudR: 2,
+      loudL: 0,
+      row: 3,
+    });
+    expect(materialOf(rhythm, timing, 0)).toMatchObject({ from: 40, to: 80, per: 2, pulses: 8 });
+    expect(materialOf(rhythm, timing, 1)).toBeUndefined();
+    const material = materialOf(rhythm, timing, 0);
+    // Eight pulses at 40 beats of two are six seconds.
+    expect(material && passesIn(material, 40, 60)).toBeCloseTo(10, 9);
+  });
+
+  it('is that of the stretch that is played, as often as it is played, by the hands that play', () => {
+    const of = { rhythm, timing, index: 0 };
+    const whole = { from: { num: 0, den: 1 }, to: { num: 8, den: 1 }, times: 1 } as const;
+    expect(passageLoad(of, whole, 3)).toMatchObject({ R: 15, L: 12, loudR: 6, loudL: 0 });
+    const half = { ...whole, to: { num: 4, den: 1 } };
+    expect(passageLoad(of, half, 1)).toMatchObject({ R: 2, L: 3, loudR: 1, loudL: 0 });
+    const right = passageLoad(of, { ...whole, hands: ['R'] }, 2);
+    expect(right.L).toBeLessThan(right.R);
+  });
+});
+
+function fail(): never {
+  throw new Error('no layer');
+}
+
+describe('a made-up log', () => {
+  const { rhythm, timing } = asking(FOURS, 1);
+  const line = {
+    rhythm: { ...rhythm, id: 'a' },
+    timing,
+    index: 0,
+    version: 'v',
+    begun: 40,
+    on: [1, 2, 4, 5, 6],
+    can: 62,
+    gain: 0.8,
+    most: 90,
+  } as const;
+
+  it('is what a player would have played: judged runs up to the day before, ever quicker', () => {
+    const log = simulateLog([line], day(60), 7);
+    const runs = log.map(({ run }) => run);
+    expect(runs.length).toBeGreaterThan(80);
+    for (const { run, played } of log) {
+      expect(v.is(LoggedRunSchema, run)).toBe(true);
+      expect(played && v.is(PlayedSchema, played)).toBe(true);
+      expect(run.day < day(60) && run.day >= day(20)).toBe(true);
+      expect(run.demo).toBe(true);
+    }
+    expect(new Set(runs.map(({ id }) => id)).size).toBe(runs.length);
+    const best = bestSoFar(sessionsOf(runs)).map(({ bpm }) => bpm);
+    expect((best.at(-1) ?? 0) - (best[0] ?? 0)).toBeGreaterThan(12);
+    expect(simulateLog([line], day(60), 7)).toEqual(log);
+    expect(simulateLog([line], day(60), 8)).not.toEqual(log);
+  });
+
+  it('stands still where its player does, rushes what is planted, and is not heard where nothing listens', () => {
+    const habits = { off: [{ slot: 5, by: -0.03 }] };
+    const flat = simulateLog([{ ...line, gain: 4, most: 70, habits }], day(60), 3).map(
+      ({ run }) => run,
+    );
+    expect(plateauOf(sessionsOf(flat))?.bpm).toBeLessThan(76);
+    expect(offOverAll(flat)[0]?.bias).toBeLessThan(-0.015);
+    const unheard = simulateLog([{ ...line, unheard: true }], day(60), 3);
+    expect(
+      unheard.every(({ run, played }) => run.heardBy === 'none' && !run.judged && !played),
+    ).toBe(true);
+  });
+});
