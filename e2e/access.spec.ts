@@ -103,7 +103,17 @@ const SIZES = [
   [390, 844],
   [640, 400],
   [320, 640],
-] as const;
+] as const satisfies readonly (readonly [number, number])[];
+const NARROW: readonly (readonly [number, number])[] = SIZES.slice(1);
+
+/** Nothing is wider than the screen at these sizes, the last of which stays. */
+async function smaller(page: Page, what: string, sizes: typeof NARROW): Promise<void> {
+  for (const [width, height] of sizes) {
+    await page.setViewportSize({ width, height });
+    // What is drawn follows the size of its place by a frame.
+    await expect.poll(() => widthOver(page), `${what} at ${width}`).toBeLessThanOrEqual(0);
+  }
+}
 
 async function widthOver(page: Page): Promise<number> {
   return page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
@@ -117,23 +127,17 @@ for (const { name, path, sight, over = {} } of STATES) {
       if (what.length > 0) found[state] = what;
     };
     await come(page, path, sight);
-    for (const [state, open] of [['', async () => undefined] as const, ...Object.entries(over)]) {
-      await open(page);
-      note(`${name} ${state}`, await violations(page, { over: state !== '' }));
-      for (const [width, height] of SIZES) {
-        await page.setViewportSize({ width, height });
-        // What is drawn follows the size of its place by a frame.
-        await expect
-          .poll(() => widthOver(page), `${name} ${state} at ${width}`)
-          .toBeLessThanOrEqual(0);
-      }
-      await page.emulateMedia({ colorScheme: 'dark' });
-      note(
-        `${name} ${state}, dark and at 320`,
-        await violations(page, { rules: NARROW_AND_DARK, over: state !== '' }),
-      );
-      await page.emulateMedia({ colorScheme: 'light' });
+    note(name, await violations(page, {}));
+    await smaller(page, name, SIZES);
+    await page.emulateMedia({ colorScheme: 'dark' });
+    note(`${name}, dark and at 320`, await violations(page, { rules: NARROW_AND_DARK }));
+    for (const [at, [state, open]] of Object.entries(over).entries()) {
       await page.setViewportSize({ width: 1280, height: 800 });
+      // What opens over a view is looked at in one theme, by turns: both are made of the same tokens.
+      await page.emulateMedia({ colorScheme: at % 2 === 0 ? 'light' : 'dark' });
+      await open(page);
+      await smaller(page, `${name} ${state}`, NARROW);
+      note(`${name} ${state}`, await violations(page, { over: true }));
       await page.keyboard.press('Escape');
     }
     expect(found).toEqual({});

@@ -55,7 +55,7 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
   const status = page.getByTestId('climb-status');
   const shown = await watchText(status);
   await page.getByRole('button', { name: /^Climb/ }).click();
-  await expect(status).toHaveText('380 reached', { timeout: 15_000 });
+  await expect(status).toHaveText('380 reached');
   const rungs = (await shown()).map((text) => text.replace(/ in \d/, ' in'));
   expect(rungs.filter((text, index) => text !== rungs[index - 1])).toEqual([
     '300 to 380',

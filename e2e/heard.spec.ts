@@ -98,7 +98,7 @@ test('it goes on for as long as it is let, without a stroke too few or too many'
   const { bell, drum } = await layerGains(page);
   const [first = { at: 0 }] = await scheduled(page);
   await expect
-    .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)), { timeout: 30_000 })
+    .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
     .toBeGreaterThan(first.at + 6 * TURN);
   const all = (await scheduled(page)).filter(({ at }) => at < first.at + 6 * TURN - 1e-6);
   expect(all.filter(({ gain }) => gain === bell)).toHaveLength(18);

@@ -85,7 +85,13 @@ test('through the microphone a slap that came out open is told, and the run can 
   await page.getByLabel('Record my runs').check();
   await ladder(page, 100, 100, 2);
   await page.keyboard.press('Space');
-  await expect(status(page)).toHaveText('Stay at 100', { timeout: 30_000 });
+  await expect(detail(page)).toHaveText('Pass 1 of 2.');
+  // Nothing is drawn while it is played: on a busy machine drawing takes sound from the browser's microphone.
+  const other = await page.context().newPage();
+  await other.bringToFront();
+  await other.waitForTimeout(8000);
+  await page.bringToFront();
+  await expect(status(page)).toHaveText('Stay at 100');
   const figures = page.getByLabel('Figures of the run');
   await figures.getByText('Everything heard').click();
   await expect(figures).toContainText(
@@ -113,18 +119,18 @@ test('a climb is held, sent to the piece that fails, and then goes up', async ({
   await ladder(page, 96, 130, 1);
   await page.keyboard.press('Space');
   // While it plays each stroke is marked as it comes, and afterwards with its milliseconds.
-  await expect(page.locator('[data-ear-slot="2"] [data-live]')).toHaveCount(1, { timeout: 15_000 });
-  await expect(status(page)).toHaveText('Stay at 96', { timeout: 20_000 });
+  await expect(page.locator('[data-ear-slot="2"] [data-live]')).toHaveCount(1);
+  await expect(status(page)).toHaveText('Stay at 96');
   await expect(detail(page)).toHaveText(/^The dum on 1 in turn 2 comes \d\d ms early\./);
   await page.keyboard.press('p');
   await expect(detail(page)).toHaveText(/^Piece \d\. /);
-  await expect(status(page)).toHaveText('Up to 96', { timeout: 20_000 });
+  await expect(status(page)).toHaveText('Up to 96');
   await page.keyboard.press('Enter');
-  await expect(status(page)).toHaveText('Up to 96', { timeout: 20_000 });
+  await expect(status(page)).toHaveText('Up to 96');
   await expect(detail(page)).toHaveText(/^Clean: spread \d+ ms, nothing missed\./);
   await page.keyboard.press('Enter');
   // All of it again, clean now, and up.
-  await expect(status(page)).toHaveText('Up to 101', { timeout: 20_000 });
+  await expect(status(page)).toHaveText('Up to 101');
 });
 
 test('three pieces are joined one by one, and end in all of it', async ({ page }) => {
@@ -147,7 +153,7 @@ test('three pieces are joined one by one, and end in all of it', async ({ page }
   await status(page).click();
   const shown = await watchText(detail(page));
   await page.keyboard.press('Space');
-  await expect(status(page)).toHaveText('400 reached', { timeout: 40_000 });
+  await expect(status(page)).toHaveText('400 reached');
   const names = (await shown()).flatMap((text) => /^(.*)\. Pass/.exec(text)?.[1] ?? []);
   expect(names.filter((name, at) => name !== names[at - 1])).toEqual([
     'Piece 1',
@@ -174,7 +180,7 @@ test('a six that swings is told, with its ratio', async ({ page }) => {
   await ladder(page, 70, 70, 2);
   await page.keyboard.press('Space');
   const figures = page.getByLabel('Figures of the run');
-  await expect(figures).toBeVisible({ timeout: 20_000 });
+  await expect(figures).toBeVisible();
   await figures.getByText('Everything heard').click();
   // It was planted as 1.4; the machine may press a key some milliseconds late.
   await expect(figures).toContainText(
@@ -194,7 +200,7 @@ test('in silent turns the click is silent, and afterwards it is told where one c
   await heardBy(page, 'simulated');
   await ladder(page, 200, 200, 2);
   await page.keyboard.press('Space');
-  await expect(status(page)).toHaveText(/ 200$|^200 is clean/, { timeout: 20_000 });
+  await expect(status(page)).toHaveText(/ 200$|^200 is clean/);
   const sounds = (await scheduled(page)).sort((a, b) => a.at - b.at);
   const start = sounds[0]?.at ?? 0;
   const turn = (8 * 60) / 200 / 3;
@@ -238,11 +244,11 @@ test('a pad is learnt by hitting, and heard with its strokes', async ({ page }) 
   await page.getByRole('button', { name: 'Close' }).click();
   await ladder(page, 240, 240, 1);
   await page.keyboard.press('Space');
-  await expect(detail(page)).toHaveText('Pass 1 of 1.', { timeout: 15_000 });
+  await expect(detail(page)).toHaveText('Pass 1 of 1.');
   await page.waitForTimeout(60);
   await hit(38);
   // One stroke alone: the others are missing, and where the hands came off is said.
-  await expect(status(page)).toHaveText('Stay at 240', { timeout: 20_000 });
+  await expect(status(page)).toHaveText('Stay at 240');
   await expect(page.getByLabel('Figures of the run')).toContainText('1 of ');
 });
 
@@ -265,5 +271,5 @@ test('what cannot be heard is said, with what to do', async ({ page }) => {
   await heardBy(page, 'off');
   await status(page).click();
   await page.keyboard.press('Space');
-  await expect(detail(page)).toContainText('Listen to the beat', { timeout: 15_000 });
+  await expect(detail(page)).toContainText('Listen to the beat');
 });

@@ -6,7 +6,7 @@ test('taps a pattern in with 15 ms of jitter, and gets it back', async ({ page }
   await page.getByRole('button', { name: 'Tap it in' }).click();
   await page.getByRole('button', { name: 'Start' }).click();
   const playhead = page.getByTestId('gesture-playhead');
-  await expect(playhead).toHaveAttribute('data-tag', 'loop', { timeout: 15_000 });
+  await expect(playhead).toHaveAttribute('data-tag', 'loop');
   // A beat in four, a beat in three, a beat in two, an empty one; hands in turn, a little unsteady.
   await page.evaluate(async () => {
     const pulse = 60 / (60 * 4);
@@ -58,10 +58,10 @@ test('taps on the pads, at a slower tempo, with both hands at once', async ({ pa
   await page.getByRole('combobox', { name: 'Tempo' }).selectOption('slower: 45');
   await page.getByRole('button', { name: 'Start' }).click();
   const playhead = page.getByTestId('gesture-playhead');
-  await expect(playhead).toHaveAttribute('data-tag', 'loop', { timeout: 20_000 });
+  await expect(playhead).toHaveAttribute('data-tag', 'loop');
   const pulse = () => playhead.evaluate((line: SVGElement) => Number(line.dataset.pulse) % 16);
   // The third beat, which begins on pulse 8: the hands together, close enough to its beginning.
-  await expect.poll(pulse, { intervals: [20], timeout: 20_000 }).toBeGreaterThan(7.95);
+  await expect.poll(pulse, { intervals: [20] }).toBeGreaterThan(7.95);
   await Promise.all([
     pad('Left').dispatchEvent('pointerdown'),
     pad('Right').dispatchEvent('pointerdown'),
