@@ -1,5 +1,6 @@
 /** The log of what was played: progress, load, when a line is due, goals, and what to practise today. */
 export * from './day.ts';
+export * from './filter.ts';
 export * from './from-run.ts';
 export * from './goal.ts';
 export * from './load.ts';
@@ -13,3 +14,4 @@ export * from './simulated-log.ts';
 export * from './spacing.ts';
 export * from './table.ts';
 export * from './today.ts';
+export * from './version.ts';

@@ -12,20 +12,18 @@ import {
 import { day, judged, run } from './log.testkit.ts';
 
 describe('sessions', () => {
-  it('are the days of a line: the quickest clean tempo, and whether it ended clean', () => {
+  it('are the days of a line: the quickest clean tempo, and whether it held', () => {
     const sessions = sessionsOf([
       run(0, 80),
       run(0, 92),
       run(0, 96, { judged: judged('stay') }),
-      run(2, 88),
+      run(2, 87),
       run(2, 100, { brokenOff: true }),
       run(3, 90, { judged: undefined, heardBy: 'none' }),
     ]);
-    expect(
-      sessions.map(({ day: on, best, endedClean, runs }) => [on, best, endedClean, runs]),
-    ).toEqual([
-      [day(0), 92, false, 3],
-      [day(2), 88, false, 2],
+    expect(sessions.map(({ day: on, best, held, runs }) => [on, best, held, runs])).toEqual([
+      [day(0), 92, true, 3],
+      [day(2), 87, false, 2],
       [day(3), undefined, undefined, 1],
     ]);
     expect(sessions.map(({ seconds, spread }) => [seconds, spread])).toEqual([

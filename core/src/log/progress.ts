@@ -1,3 +1,4 @@
+import { EXACT } from '../ear/index.ts';
 import type { Way } from '../passage/index.ts';
 import type { Bpm, Seconds } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
@@ -9,8 +10,13 @@ export interface Session {
   readonly day: Day;
   /** The quickest tempo that was clean; undefined where none was. */
   readonly best: Bpm | undefined;
-  /** Whether the last run that was heard was clean; undefined where none was heard. */
-  readonly endedClean: boolean | undefined;
+  /**
+   * Whether the line held: its best clean tempo of the day lies at most five in a hundred under the best before,
+   * else it came back shaky. Undefined where nothing was heard.
+   */
+  readonly held: boolean | undefined;
+  /** The quickest tempo that was played. */
+  readonly top: Bpm;
   readonly seconds: Seconds;
   readonly runs: number;
   /** Middle spread of what was heard. */
@@ -19,16 +25,23 @@ export interface Session {
   readonly evenness: number | undefined;
 }
 
+/** A line holds at this share of its best clean tempo. */
+const HOLDS = 0.95;
+
 /** The runs of one line by day, in time. */
 export function sessionsOf(runs: readonly LoggedRun[]): readonly Session[] {
+  let before = 0;
   return [...grouped(inTime(runs), ({ day }) => day)].map(([day, played]) => {
     const clean = played.filter(isClean).map(({ bpm }) => bpm);
     const heard = played.flatMap(({ judged }) => judged ?? []);
-    const last = played.findLast(({ judged }) => judged);
+    const best = clean.length > 0 ? Math.max(...clean) : undefined;
+    const held = heard.length === 0 ? undefined : best !== undefined && best >= before * HOLDS;
+    before = Math.max(before, best ?? 0);
     return {
       day,
-      best: clean.length > 0 ? Math.max(...clean) : undefined,
-      endedClean: last && isClean(last),
+      best,
+      held,
+      top: Math.max(...played.map(({ bpm }) => bpm)),
       seconds: played.reduce((sum, { seconds }) => sum + seconds, 0),
       runs: played.length,
       spread: middle(heard.map(({ spread }) => spread)),
@@ -131,7 +144,10 @@ export interface OffOverAll {
   readonly of: number;
 }
 
-/** What rushes and what drags, over all: the strokes that were off in most runs of their line. */
+/** Off in at least so many runs, and in one of so many, is no chance. */
+const OFTEN = { runs: 3, of: 4 } as const;
+
+/** What rushes and what drags, over all: strokes that were off the same way in at least every fourth run of their line. */
 export function offOverAll(runs: readonly LoggedRun[]): readonly OffOverAll[] {
   const found: OffOverAll[] = [];
   for (const played of grouped(
@@ -144,8 +160,9 @@ export function offOverAll(runs: readonly LoggedRun[]): readonly OffOverAll[] {
       ({ name }) => name,
     );
     for (const [name, all] of offs) {
-      if (all.length < 3) continue;
       const bias = all.reduce((sum, one) => sum + one.bias, 0) / all.length;
+      const isOften = all.length >= OFTEN.runs && all.length * OFTEN.of >= own.length;
+      if (!isOften || Math.abs(bias) < EXACT) continue;
       found.push({ line, name, bias, runs: all.length, of: own.length });
     }
   }

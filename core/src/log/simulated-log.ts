@@ -52,7 +52,10 @@ const EVENING = 18 * 60 + 40;
 /** The spread of a player at the tempo that is just clean, and how fast it grows beyond it. */
 const JUST_CLEAN = 0.0125;
 const GROWS = 6;
-const PASSES = 3;
+/** About how long a run lasts, in seconds. */
+const RUN = 32;
+/** Tempos of a session, as shares of what can be played clean. */
+const LADDER = [0.8, 0.86, 0.9, 0.94, 0.98, 1, 1.02, 1.04];
 /** One day in so many is missed. */
 const MISSED = 9;
 
@@ -77,7 +80,7 @@ export function simulateLog(
       const session = sessions.get(line) ?? 0;
       sessions.set(line, session + 1);
       const can = Math.min(line.most, line.can + session * line.gain + normal(random) * 0.6);
-      for (const share of [0.86, 0.93, 0.98, 1.02, 1.04]) {
+      for (const share of LADDER) {
         const one = simulateRun(line, day, at, Math.round(can * share), can, random);
         found.push(one);
         at += one.run.seconds + 12;
@@ -102,7 +105,8 @@ function simulateRun(
   const { per } = tempoAt(rhythm);
   const secondsPerTick = toNumber(secondsPerPulse({ bpm, per })) / timing.ticksPerPulse;
   const end = Math.ceil(grid.lengthTicks / grid.turnTicks) * grid.turnTicks;
-  const starts = Array.from({ length: PASSES }, (_, pass) => pass * end * secondsPerTick);
+  const passes = Math.max(2, Math.round(RUN / (end * secondsPerTick)));
+  const starts = Array.from({ length: passes }, (_, pass) => pass * end * secondsPerTick);
   const slots = askedSlots(layer, grid, 0, end);
   const asked = starts.flatMap((start, pass) => askedAt(slots, pass, start, secondsPerTick));
   const seed = Math.floor(random() * 1e6);
@@ -122,7 +126,7 @@ function simulateRun(
     layer,
     grid,
     counting: countingOf(rhythm, layer),
-    passes: PASSES,
+    passes,
   };
   const began = getTime(addSeconds(parseISO(day), at));
   const id = `demo-${day}-${at}-${rhythm.id}`;
@@ -140,10 +144,10 @@ function simulateRun(
     heardBy: unheard ? 'none' : 'simulated',
     bpm,
     per,
-    passes: PASSES,
-    seconds: PASSES * end * secondsPerTick,
+    passes,
+    seconds: passes * end * secondsPerTick,
     brokenOff: false,
-    load: passageLoad({ rhythm, timing, index }, passage, PASSES),
+    load: passageLoad({ rhythm, timing, index }, passage, passes),
     ...(unheard ? {} : { judged: judgedOf(judgement, bpm, verdictNow, found, named) }),
     feel: bpm > can ? 'hard' : bpm > can * 0.9 ? 'right' : 'easy',
     demo: true,

@@ -12,17 +12,17 @@ export interface Due {
 export const SPACES = { least: 1, most: 32 } as const;
 
 /**
- * When a line is due: after a clean session it rests twice as long as before, after a shaky one it comes
- * back the next day; one that was not heard changes nothing.
- * @example clean three times: it rests 2, then 4, then 8 days
+ * When a line is due: after a session in which it held it rests twice as long as before, after a
+ * shaky one it comes back the next day; one that was not heard changes nothing.
+ * @example held three times: it rests 2, then 4, then 8 days
  */
 export function dueAfter(sessions: readonly Session[]): Due | undefined {
   const last = sessions.at(-1);
   if (!last) return undefined;
   let every: number = SPACES.least;
-  for (const { endedClean } of sessions) {
-    if (endedClean === false) every = SPACES.least;
-    else if (endedClean) every = Math.min(SPACES.most, every * 2);
+  for (const { held } of sessions) {
+    if (held === false) every = SPACES.least;
+    else if (held) every = Math.min(SPACES.most, every * 2);
   }
   return { every, on: addDays(last.day, every) };
 }

@@ -41,8 +41,9 @@ export interface TodayItem {
   readonly hand?: 'R' | 'L';
   /** Whole minutes of rest before it. */
   readonly restBefore: number;
-  /** What it asks of the hands. */
+  /** What it asks of the hands, and the longest row of one of them. */
   readonly load: Amounts;
+  readonly row: number;
 }
 
 /** What is to be practised on a day, in order. */
@@ -84,6 +85,8 @@ interface Candidate {
   readonly goal: Goal | undefined;
   readonly kind: Exclude<Kind, 'warm-up'>;
   readonly best: Bpm | undefined;
+  /** The tempo one comes from: the best clean one, else the quickest of the last time. */
+  readonly at: Bpm | undefined;
   /** How late it is: see {@link lateness}. */
   readonly late: number;
   readonly rested: number;
@@ -156,12 +159,15 @@ function candidateOf(
   const last = sessions.at(-1);
   const due = dueAfter(sessions);
   const best = bestSoFar(sessions).at(-1)?.bpm;
-  const isNew = best === undefined || sessions.length < NEW;
+  // What is never heard cannot be clean, and is not new for ever.
+  const isHeard = sessions.some(({ held }) => held !== undefined);
+  const isNew = (best === undefined && isHeard) || sessions.length < NEW;
   return {
     material,
     goal,
-    kind: isNew ? 'new' : last?.endedClean === false ? 'shaky' : 'known',
+    kind: isNew ? 'new' : last?.held === false ? 'shaky' : 'known',
     best,
+    at: best ?? last?.top,
     late: due ? lateness(due, day) : 0,
     rested: last ? daysBetween(last.day, day) : 0,
   };
@@ -215,10 +221,7 @@ function filled(
   let left = minutes;
   let unbroken = 0;
   const put = (item: TodayItem) => {
-    const before = items.at(-1);
-    const isLong = before !== undefined && rowOf(before, candidates) >= LONG_ROW;
-    const rest =
-      before && (isLong || (unbroken + item.minutes) * 60 > REST_AFTER) ? REST_MINUTES : 0;
+    const rest = needsRest(items.at(-1), item, unbroken) ? REST_MINUTES : 0;
     const most = Math.min(item.minutes, left - rest);
     if (most < Math.min(VISIT.least, item.minutes)) return;
     unbroken = rest > 0 ? most : unbroken + most;
@@ -257,17 +260,28 @@ function canPlay({ load }: Material, { R, L }: Resting): boolean {
   return load.R + load.L > 0;
 }
 
-function rowOf(item: TodayItem, candidates: readonly Candidate[]): number {
-  const found = candidates.find(({ material }) => lineOf(material) === lineOf(item));
-  return item.hand ? LONG_ROW : (found?.material.load.row ?? 0);
+/** Whether a rest comes before an item: after a long row of one hand, and before one plays too long without. */
+function needsRest(before: TodayItem | undefined, item: TodayItem, unbroken: number): boolean {
+  if (!before) return false;
+  return before.row >= LONG_ROW || (unbroken + item.minutes) * 60 > REST_AFTER;
+}
+
+/** Rests anew, where items have become shorter. */
+function rested(items: readonly TodayItem[]): readonly TodayItem[] {
+  let unbroken = 0;
+  return items.map((item, at) => {
+    const rest = needsRest(items[at - 1], item, unbroken) ? REST_MINUTES : 0;
+    unbroken = rest > 0 ? item.minutes : unbroken + item.minutes;
+    return { ...item, restBefore: rest };
+  });
 }
 
 /** The slowed-down tempo one warms up at, in hundredths of what one can or is to reach. */
 const SLOWED = 60;
 
 function warmUp(candidate: Candidate, minutes: number, resting: Resting): TodayItem {
-  const { material, best } = candidate;
-  const slow = Math.max(10, Math.round(((best ?? material.to) * SLOWED) / 100));
+  const { material, at } = candidate;
+  const slow = Math.max(10, Math.round(((at ?? material.to) * SLOWED) / 100));
   const bpm = Math.min(slow, material.from);
   return itemWith(candidate, minutes, resting, {
     kind: 'warm-up',
@@ -279,7 +293,7 @@ function warmUp(candidate: Candidate, minutes: number, resting: Resting): TodayI
 }
 
 function itemOf(candidate: Candidate, minutes: number, resting: Resting): TodayItem {
-  const { material, goal, kind, best, rested } = candidate;
+  const { material, goal, kind, best, at, rested } = candidate;
   const target = goal?.bpm ?? material.to;
   switch (kind) {
     case 'new': {
@@ -296,16 +310,16 @@ function itemOf(candidate: Candidate, minutes: number, resting: Resting): TodayI
       return itemWith(candidate, minutes, resting, {
         kind,
         what: 'each piece and the stroke after it, came back shaky',
-        from: Math.round((best ?? material.from) * 0.85),
-        to: Math.min(target, best ?? material.to),
+        from: Math.round((at ?? material.from) * 0.85),
+        to: Math.min(target, at ?? material.to),
         way: 'stroke after',
       });
     case 'known':
       return itemWith(candidate, minutes, resting, {
         kind,
         what: `all of it, ${rested > 1 ? `rested for ${counted(rested, 'day')}` : 'again'}`,
-        from: Math.round((best ?? material.from) * 0.95),
-        to: Math.min(target, Math.round((best ?? material.from) * 1.08)),
+        from: Math.round((at ?? material.from) * 0.95),
+        to: Math.min(target, Math.round((at ?? material.from) * 1.08)),
         way: 'whole',
       });
   }
@@ -333,6 +347,7 @@ function itemWith(
     instrument,
     minutes,
     restBefore: 0,
+    row: hand ? LONG_ROW : load.row,
     load: { ...all, ...(R ? { R: 0, loudR: 0 } : {}), ...(L ? { L: 0, loudL: 0 } : {}) },
   };
 }
@@ -343,7 +358,7 @@ function lasting(item: TodayItem, minutes: number): TodayItem {
   return { ...item, minutes, load: scaled(item.load, minutes / item.minutes) };
 }
 
-/** Shortens from the end until no hand is asked more than is allowed. */
+/** Takes minutes from the longest until no hand is asked more than is allowed; what grows too short goes. */
 function withinLoad(
   items: readonly TodayItem[],
   allowed: Amounts,
@@ -353,16 +368,17 @@ function withinLoad(
   for (;;) {
     const all = summed([NOTHING, ...kept.map(({ load }) => load)]);
     const over = MEASURES.filter((what) => all[what] > allowed[what]);
-    if (over.length === 0) return { items: kept, cut: [...cut] };
     for (const what of over) cut.add(what);
-    const last = kept.findLastIndex(({ load }) => over.some((what) => load[what] > 0));
-    if (last < 0) return { items: kept, cut: [...cut] };
-    kept = kept.flatMap((item, at) => {
-      if (at !== last) return [item];
-      return item.minutes <= 1 ? [] : [lasting(item, item.minutes - 1)];
+    const asking = kept.filter(({ load }) => over.some((what) => load[what] > 0));
+    const most = Math.max(...asking.map(({ minutes }) => minutes));
+    const longest = asking.findLast(({ minutes }) => minutes === most);
+    if (!longest) return { items: rested(kept), cut: [...cut] };
+    kept = kept.flatMap((item) => {
+      if (item !== longest) return [item];
+      return item.minutes <= VISIT.least ? [] : [lasting(item, item.minutes - 1)];
     });
-    // What now stands first needs no rest before it.
-    kept = kept.map((item, at) => (at === 0 ? { ...item, restBefore: 0 } : item));
+    // A warm-up alone is no plan.
+    if (kept.length === 1 && kept[0]?.kind === 'warm-up') kept = [];
   }
 }
 

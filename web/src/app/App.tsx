@@ -18,7 +18,7 @@ const router = createBrowserRouter([
     element: <Shell />,
     errorElement: <ErrorPage />,
     children: [
-      ...PLACES.map(({ path, element }) => ({ path, element })),
+      ...PLACES.map(({ path, deep, element }) => ({ path: deep ? `${path}/*` : path, element })),
       {
         path: 'bench/:id',
         element: Bench.element,

@@ -88,7 +88,7 @@ export function Shell() {
         <span className="font-title text-lg font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
-        <nav aria-label="Places" className="flex gap-5 text-base max-sm:gap-2 max-sm:text-sm">
+        <nav aria-label="Places" className="flex gap-5 text-base max-sm:gap-1.5 max-sm:text-[13px]">
           {PLACES.map((place) => (
             <NavLink
               key={place.path}

@@ -7,6 +7,8 @@ export interface Place {
   readonly path: string;
   readonly label: string;
   readonly what?: string;
+  /** It has pages of its own under its address. */
+  readonly deep?: true;
   readonly element: ReactNode;
 }
 
@@ -71,6 +73,13 @@ export const PLACES: readonly Place[] = [
     label: 'Landing',
     what: 'cadences that end on the one',
     element: loaded(async () => (await import('../landing/Landing.tsx')).Landing).element,
+  },
+  {
+    path: '/log',
+    label: 'Log',
+    what: 'what to practise today, runs, goals, load',
+    deep: true,
+    element: loaded(async () => (await import('../log/Log.tsx')).Log).element,
   },
   {
     path: '/guide',

@@ -75,6 +75,26 @@ export const WORDS: readonly Word[] = [
     'accurate pass verdict',
   ],
   [
+    'best clean tempo',
+    'The quickest tempo at which all of a line was heard and clean enough to go up.',
+    'progress log speed record',
+  ],
+  [
+    'plateau',
+    'No gain in the best clean tempo over at least five sessions and ten days.',
+    'stuck standstill progress',
+  ],
+  [
+    'due',
+    'When a line comes again: the longer it held, the later; the next day where it came back shaky.',
+    'spaced repetition review interval today',
+  ],
+  [
+    'load',
+    'What each hand had to do: strokes, loud strokes, minutes, against the last four weeks.',
+    'strain overuse injury volume',
+  ],
+  [
     'crossing',
     'Even pulses of different number over one span.',
     'polyrhythm cross-rhythm against hemiola',

@@ -12,13 +12,17 @@ import { sayPiece } from '@stride/core/passage';
 import { countingOf, mirrorHands, tempoAt } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { capital, counted } from '@stride/core/wording';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
 import { peakOf } from '../audio/voices.ts';
 import { useBench } from '../bench/context.ts';
 import { levelsOf } from '../bench/mix.ts';
 import { useEar } from '../ear/use-ear.ts';
+import { RunFeel } from '../log/RunFeel.tsx';
+import { SessionBar } from '../log/SessionBar.tsx';
+import { useSession } from '../log/session.ts';
+import { useKeptRuns } from '../log/use-kept-runs.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -43,7 +47,20 @@ import { useWakeLock } from './use-wake-lock.ts';
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
 export function Climb() {
   const bench = useBench();
+  const session = useSession();
+  const item = session?.items[session.at];
+  const planned = item?.rhythm.id === bench.rhythm.id ? item : undefined;
+  const wanted = planned ? bench.rhythm.layers.findIndex(({ id }) => id === planned.layer.id) : -1;
   const practice = usePractice(bench);
+  const { chooseLayer } = bench;
+  // Where today's plan has another line of this rhythm than the one that was chosen last.
+  const place = `${session?.at} ${planned?.layer.id}`;
+  const came = useRef<string>(undefined);
+  useEffect(() => {
+    if (wanted < 0 || came.current === place) return;
+    came.current = place;
+    chooseLayer(wanted);
+  }, [place, wanted, chooseLayer]);
   if (!practice) {
     const { timed } = bench;
     return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
@@ -62,6 +79,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   const [before, setBefore] = useState<KeptRun>();
   const frame = useRef<HTMLElement>(null);
   const ear = useEar(layer, grid);
+  const log = useKeptRuns(practice);
   const strictness = STRICTNESS[plan.strictness];
   const problem = ladderProblem(ladder);
   const { per } = tempoAt(rhythm);
@@ -83,6 +101,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     peakOf,
     onHit: (hit, passes) => showHit(hit.time, passes),
     onResult: keep,
+    onRun: (run) => log.keep(run, ear.input?.kind ?? 'none'),
   });
   const { state, running, result, send } = climbing;
   const takes = useTake(ear.sound, state);
@@ -214,6 +233,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
 
   return (
     <div className="flex flex-1 flex-col gap-3">
+      <SessionBar rhythm={rhythm.id} />
       <section
         ref={frame}
         aria-label="Stride line"
@@ -285,6 +305,9 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           </Figures>
         ) : null}
       </Status>
+      {log.last && !running ? (
+        <RunFeel run={log.last} onHurt={() => send({ type: 'stop' })} />
+      ) : null}
       {under && ear.settings.kind === 'pads' && !far ? <Pads pads={ear.pads} /> : null}
       <section aria-label="Ladder" className="card px-3 py-2">
         <PathStones
@@ -307,7 +330,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           onMix={setMix}
           takes={takes}
           minutes={problem ? undefined : minutes}
-          onLadder={(next) => document.setPractice({ ladder: next })}
+          onLadder={practice.setLadder}
         />
       )}
       {far ? (

@@ -36,6 +36,7 @@ const second = stones[1] as Stone;
 const pass = (startTime: number): PassLog => ({
   startTime,
   secondsPerTick: 0.125 / timing.ticksPerPulse,
+  seconds: 2,
   silences: [],
 });
 const PASSES = [pass(10), pass(12)];

@@ -55,6 +55,8 @@ export interface PassLog {
   readonly startTime: Seconds;
   /** Of the timing's ticks. */
   readonly secondsPerTick: Seconds;
+  /** How long it lasts when it is played to its end. */
+  readonly seconds: Seconds;
   /** Stretches of it in which the click was silent. */
   readonly silences: readonly { readonly from: Seconds; readonly to: Seconds }[];
 }

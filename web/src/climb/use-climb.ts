@@ -4,6 +4,7 @@ import {
   type ClimbState,
   isUnderWay,
   nextClimb,
+  passSeconds,
 } from '@stride/core/climb';
 import type { Hit, Strictness } from '@stride/core/ear';
 import type { NextSegment, Segment, Sound } from '@stride/core/sound';
@@ -17,6 +18,7 @@ import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { type EarInput, InputError, type Listening } from '../ear/input.ts';
 import { isBehindModal } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { type EndedRun, endedRun } from './ended-run.ts';
 import { createGathering, ownSounds } from './gathering.ts';
 import {
   askedIn,
@@ -58,6 +60,8 @@ export interface ClimbOptions {
   /** Told of each hit as it comes, with how far the climb is. */
   readonly onHit?: (hit: Hit, passes: readonly PassLog[]) => void;
   readonly onResult?: (result: RunResult, state: ClimbState) => void;
+  /** Told of each run that is over, also of one that was broken off or not heard. */
+  readonly onRun?: (run: EndedRun) => void;
   readonly player?: Player;
 }
 
@@ -136,9 +140,9 @@ export function useClimb(options: ClimbOptions): Climbing {
   function note(stretch: NextSegment<ClimbState>, startTime: Seconds): void {
     const { parts, line, input, levels, peakOf } = latest.current;
     const { tag, tempo } = stretch;
-    if (!input || !parts || !line || !('rung' in tag) || noted.current === tag) return;
+    if (!parts || !line || !('rung' in tag) || noted.current === tag) return;
     noted.current = tag;
-    if (peakOf) {
+    if (input && peakOf) {
       run.sounded(ownSounds(stretch, startTime, peakOf, levels), tag.status === 'counting-in');
     }
     if (tag.status !== 'playing') return;
@@ -149,10 +153,11 @@ export function useClimb(options: ClimbOptions): Climbing {
     const pass: PassLog = {
       startTime,
       secondsPerTick,
+      seconds: passSeconds(stone.passage, rung.bpm, parts.per),
       silences: silencesOf(parts, stone, tag.pass - 1, startTime, rung.bpm),
     };
     run.passed(pass);
-    if (!input.expect) return;
+    if (!input?.expect) return;
     const asked = askedOver(askedIn(line, stone.passage), [pass]).map((one) => ({
       ...one,
       pass: tag.pass - 1,
@@ -168,9 +173,19 @@ export function useClimb(options: ClimbOptions): Climbing {
     planned.current = next(live, { type });
     const following = segment(planned.current);
     // Where nothing is heard of a rung, the next one is counted in without a halt, and its run begins.
-    if (following?.tag.status === 'counting-in') run.begin();
+    const isOver = planned.current.status === 'counting-in' || planned.current.status === 'reached';
+    if (isOver && of.status === 'playing') {
+      handOver(of.rung, timeOf(ended, ended.endTicks));
+      run.begin();
+    }
     if (following) note(following, timeOf(ended, ended.endTicks));
     return following;
+  }
+
+  /** Hands over what was played at a rung up to a moment, to be kept. */
+  function handOver(rung: number, until = player.heardAt(performance.now()), found?: RunResult) {
+    const ended = until === undefined ? undefined : endedRun(run.now(), rung, until, found);
+    if (ended) latest.current.onRun?.(ended);
   }
 
   function closeEar(): void {
@@ -256,6 +271,9 @@ export function useClimb(options: ClimbOptions): Climbing {
   function send(event: ClimbEvent): void {
     const from = now.current;
     const to = next(from, event);
+    const isBroken =
+      from.status === 'playing' && (event.type === 'stop' || to.status === 'counting-in');
+    if (isBroken) handOver(from.rung);
     if (event.type === 'stop') {
       clearTimeout(timer.current);
       planned.current = to;
@@ -299,6 +317,7 @@ export function useClimb(options: ClimbOptions): Climbing {
       calibrated,
       strictness,
     });
+    handOver(at.rung, gathered.until ?? Number.POSITIVE_INFINITY, found);
     runs.current += 1;
     judgedAt.current = performance.now();
     const to = next(at, { type: 'judged', verdict: found.verdict });
@@ -309,6 +328,7 @@ export function useClimb(options: ClimbOptions): Climbing {
   }
   const latestFinish = useLatest(finish);
   const latestSend = useLatest(send);
+  const latestHandOver = useLatest(handOver);
 
   // When the sound ends by itself the last planned state is the one that was reached.
   useEffect(() => {
@@ -326,10 +346,11 @@ export function useClimb(options: ClimbOptions): Climbing {
 
   useEffect(
     () => () => {
+      if (now.current.status === 'playing') latestHandOver.current(now.current.rung);
       clearTimeout(timer.current);
       listening.current?.stop();
     },
-    [],
+    [now, latestHandOver],
   );
 
   const heard = useRef<ClimbState>(undefined);

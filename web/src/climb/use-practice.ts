@@ -1,5 +1,7 @@
 import {
+  LADDER_LIMITS,
   type Ladder,
+  ladderTempos,
   type Path,
   type PracticePlan,
   planFrom,
@@ -7,11 +9,13 @@ import {
   practiseFirst,
   startingRung,
 } from '@stride/core/climb';
+import type { TodayItem } from '@stride/core/log';
 import {
   type Piece,
   type Practised,
   piecesFit,
   proposePieces,
+  type Stone,
   type Way,
   waysFor,
   wayThrough,
@@ -19,6 +23,7 @@ import {
 import { tempoAt } from '@stride/core/rhythm';
 import { useMemo, useState } from 'react';
 import type { BenchState, OpenBench } from '../bench/open-bench.ts';
+import { plannedItem, setUpOwn, useSession } from '../log/session.ts';
 import type { PractisedLine } from './run-log.ts';
 
 /** What is practised on the Bench's line, as it is set up. */
@@ -38,6 +43,7 @@ export interface Practice {
   /** The quickest tempo at which all of the line was clean. */
   readonly best: number | undefined;
   setPlan(change: Partial<PracticePlan>): void;
+  setLadder(ladder: Ladder): void;
   setPieces(pieces: readonly Piece[] | undefined): void;
   setPath(path: Path | undefined): void;
   /** Puts a piece before a rung of the path. */
@@ -50,6 +56,20 @@ export function usualLadder(from: number, to: number): Ladder {
   return { from: start, to, step: { kind: 'percent', value: 5 }, passes: 3 };
 }
 
+/** The ladder of an item of today's plan: as many passes at each tempo as fill its minutes. */
+function ladderOf({ from, to, minutes }: TodayItem): Ladder {
+  const ladder = { from, to, step: { kind: 'percent', value: 5 }, passes: 3 } as const;
+  const { min, max } = LADDER_LIMITS.seconds;
+  const seconds = Math.round((minutes * 60) / ladderTempos(ladder).length);
+  return { ...ladder, seconds: Math.min(max, Math.max(min, seconds)) };
+}
+
+/** A stone as one hand plays it, while the other rests. */
+function withHand(stone: Stone, hand: 'R' | 'L'): Stone {
+  const name = `${stone.name}, the ${hand === 'R' ? 'right' : 'left'} hand alone`;
+  return { ...stone, name, passage: { ...stone.passage, hands: [hand] }, size: 'part' };
+}
+
 /** What is practised now; undefined where the rhythm has no line that can be. */
 export function usePractice(bench: OpenBench & BenchState): Practice | undefined {
   const { rhythm, timed, layerIndex, learning, document } = bench;
@@ -57,11 +77,13 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   const tempo = tempoAt(rhythm);
   const { target } = rhythm;
   // The same until something of it changes: a path that was changed by hand hangs on what it was planned from.
-  const ladder = useMemo(
-    () => bench.ladder ?? usualLadder(tempo.bpm, target),
-    [bench.ladder, tempo.bpm, target],
-  );
-  const plan = useMemo(() => planFrom(learning.plan ?? {}), [learning.plan]);
+  const item = plannedItem(useSession(), rhythm.id, layer?.id);
+  const ladder = useMemo(() => {
+    if (item) return ladderOf(item);
+    return bench.ladder ?? usualLadder(tempo.bpm, target);
+  }, [item, bench.ladder, tempo.bpm, target]);
+  const own = useMemo(() => planFrom(learning.plan ?? {}), [learning.plan]);
+  const plan = useMemo(() => (item ? { ...own, way: item.way } : own), [own, item]);
   /** A path that was changed by hand, with what it was planned from. */
   const [changed, setChanged] = useState<{ readonly of: Path; readonly path: Path }>();
 
@@ -69,17 +91,19 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
     const grid = timed.ok ? timed.timing.layers[layerIndex] : undefined;
     if (!timed.ok || !layer || !grid) return undefined;
     const kept = plan.pieces[layer.id];
-    const own = kept && piecesFit(kept, grid.startTicks.length) ? kept : undefined;
+    const cut = kept && piecesFit(kept, grid.startTicks.length) ? kept : undefined;
     const { ticksPerPulse } = timed.timing;
-    const pieces = own ?? proposePieces(rhythm, layer, grid);
+    const pieces = cut ?? proposePieces(rhythm, layer, grid);
     const all: Practised = { rhythm, layer, grid, ticksPerPulse, pieces };
-    return { all, isProposed: own === undefined, timing: timed.timing };
+    return { all, isProposed: cut === undefined, timing: timed.timing };
   }, [rhythm, timed, layer, layerIndex, plan.pieces]);
 
-  const stones = useMemo(
-    () => (practised ? wayThrough(plan.way, { ...practised.all, turns: plan.turns }) : []),
-    [practised, plan.way, plan.turns],
-  );
+  const stones = useMemo(() => {
+    if (!practised) return [];
+    const all = wayThrough(plan.way, { ...practised.all, turns: plan.turns });
+    const { hand } = item ?? {};
+    return hand ? all.map((stone) => withHand(stone, hand)) : all;
+  }, [practised, plan.way, plan.turns, item]);
   const planned = useMemo(
     () => planPath(stones, ladder, tempo.per, plan.comfort),
     [stones, ladder, tempo.per, plan.comfort],
@@ -87,8 +111,10 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   if (!practised || !layer) return undefined;
   const path = changed?.of === planned ? changed.path : planned;
   const setPath = (next: Path | undefined) => setChanged(next && { of: planned, path: next });
-  const setPlan = (change: Partial<PracticePlan>) =>
-    document.setPractice({ learning: { ...learning, plan: { ...plan, ...change } } });
+  const setPlan = (change: Partial<PracticePlan>) => {
+    if (change.way) setUpOwn();
+    document.setPractice({ learning: { ...learning, plan: { ...own, ...change } } });
+  };
   const { all } = practised;
   const best = learning.best?.[layer.id];
   return {
@@ -103,6 +129,10 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
     firstRung: startingRung(path, best),
     best,
     setPlan,
+    setLadder(next) {
+      setUpOwn();
+      document.setPractice({ ladder: next });
+    },
     setPieces(pieces) {
       const { [layer.id]: _before, ...others } = plan.pieces;
       setPlan({ pieces: pieces ? { ...others, [layer.id]: [...pieces] } : others });

@@ -28,6 +28,10 @@ export const CARE: readonly (readonly [title: string, text: string])[] = [
     'Warm hands',
     'Rings off, hands warm, a few minutes of touches before the first slap. Cold skins and cold hands crack.',
   ],
+  [
+    'Up only when it is clean',
+    'The plan and the ladder go up when a tempo was clean, since what is played is what is learnt, faults too. Another school goes over the tempo to reach and comes back to it, so that it feels slow: the ladder has that as a shape. A teacher who sees you knows which of them you need.',
+  ],
 ];
 
 /** Words of several traditions that mean nearly the same, and those of this program. */

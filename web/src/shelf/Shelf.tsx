@@ -1,4 +1,4 @@
-import { FolderInput, Plus, Search } from 'lucide-react';
+import { FolderInput, Play, Plus, Search } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { database } from '../store/db.ts';
@@ -82,6 +82,14 @@ export function Shelf() {
           <Suspense>
             <DeletedPanel />
           </Suspense>
+        ) : null}
+        {cards && cards.length > 0 ? (
+          <Button
+            title="What to practise today: begins at once"
+            onClick={() => navigate('/log?begin')}
+          >
+            <Play aria-hidden size={16} /> Practise today
+          </Button>
         ) : null}
         <Button
           onPointerEnter={readForms}

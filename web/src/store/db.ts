@@ -5,14 +5,16 @@ import {
   knowInstruments,
   ownInstruments,
 } from '@stride/core/instrument';
+import type { Goal, LoggedRun, Played, Version } from '@stride/core/log';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
-import type { PracticeRecord, RecordingRecord, RhythmRecord } from './records.ts';
+import type { OtherLog, PracticeRecord, RecordingRecord, RhythmRecord } from './records.ts';
 
 export {
   type Learning,
   type Mix,
+  type OtherLog,
   PLAIN_MIX,
   type PracticeRecord,
   type RecordingRecord,
@@ -31,7 +33,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 8;
+export const SCHEMA_VERSION = 9;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -43,6 +45,13 @@ export class StrideDatabase extends Dexie {
   declare cycles: EntityTable<Cycle, 'id'>;
   declare recordings: EntityTable<RecordingRecord, 'id'>;
   declare steps: Table<StepRecord, [id: string, at: number]>;
+  /** The log: runs, what was played in them, and rhythms as they were then, by their mark. */
+  declare runs: EntityTable<LoggedRun, 'id'>;
+  declare played: EntityTable<Played, 'id'>;
+  declare versions: EntityTable<Version, 'mark'>;
+  declare goals: EntityTable<Goal, 'id'>;
+  /** Logs of others that were read in. */
+  declare logs: EntityTable<OtherLog, 'id'>;
 
   constructor(name = 'humble-stride', options?: DexieOptions) {
     super(name, options);
@@ -76,6 +85,14 @@ export class StrideDatabase extends Dexie {
     this.version(7).stores({});
     // 8: how lines are learnt, in practice, and the sound of runs that was asked for.
     this.version(8).stores({ recordings: 'id, rhythm' });
+    // 9: the log, with goals, and the logs of others.
+    this.version(9).stores({
+      runs: 'id, at',
+      played: 'id',
+      versions: 'mark',
+      goals: 'id',
+      logs: 'id',
+    });
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

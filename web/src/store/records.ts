@@ -1,5 +1,6 @@
 import type { Ladder, PracticePlan } from '@stride/core/climb';
 import type { KeptRun } from '@stride/core/ear';
+import type { LogFile } from '@stride/core/log';
 import type { Rhythm } from '@stride/core/rhythm';
 import type { Bpm } from '@stride/core/time';
 
@@ -68,4 +69,11 @@ export interface RecordingRecord {
   readonly seconds: number;
   /** Mono, 16 bits, as a WAV file. */
   readonly wav: Blob;
+}
+
+/** The log of somebody else, read in to be looked at. */
+export interface OtherLog extends LogFile {
+  readonly id: string;
+  /** Milliseconds since 1970. */
+  readonly readIn: number;
 }

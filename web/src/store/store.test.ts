@@ -133,6 +133,16 @@ describe('versions of the database', () => {
       cards: 'id, updated',
       practice: 'id',
     },
+    8: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+      cards: 'id, updated',
+      practice: 'id',
+      recordings: 'id, rhythm',
+    },
   };
 
   it('are all known here: a new one adds its row above, with data as it stood then', () => {

@@ -1,0 +1,185 @@
+import {
+  type Goal,
+  type LogFile,
+  type LoggedRun,
+  markOf,
+  type Played,
+  type SimulatedRun,
+  type Version,
+} from '@stride/core/log';
+import type { Rhythm } from '@stride/core/rhythm';
+import { liveQuery } from 'dexie';
+import { createStore } from '../ui/store.ts';
+import { database, openSafely, type StrideDatabase } from './db.ts';
+import type { OtherLog } from './records.ts';
+
+const STAMP = 'log-stamp';
+
+/** A mark that changes with every write to the log, in whatever tab; what is worked out from the log hangs on it. */
+export const logStamp = createStore('', ({ set }) => {
+  const subscription = liveQuery(async () => {
+    await openSafely(database);
+    return String((await database.settings.get(STAMP))?.value);
+  }).subscribe({ next: set, error: () => set('unread') });
+  return () => subscription.unsubscribe();
+});
+
+/** Writes to the log, all or nothing, and says so. */
+async function writing<T>(db: StrideDatabase, write: () => Promise<T>): Promise<T> {
+  await openSafely(db);
+  const tables = [db.runs, db.played, db.versions, db.goals, db.logs, db.settings];
+  return db.transaction('rw', tables, async () => {
+    const result = await write();
+    await db.settings.put({ key: STAMP, value: `${Date.now()} ${Math.random()}` });
+    return result;
+  });
+}
+
+/** Keeps a run with what was played in it, and the rhythm as it was. */
+export function keepRun(
+  run: LoggedRun,
+  rhythm: Rhythm,
+  played: Played | undefined,
+  db = database,
+): Promise<void> {
+  return writing(db, async () => {
+    await db.runs.put(run);
+    if (played) await db.played.put(played);
+    await db.versions.put({ mark: markOf(rhythm), rhythm });
+  });
+}
+
+/** Corrects a run, or notes something of it. @returns puts it back as it was */
+export async function changeRun(
+  id: string,
+  change: Partial<LoggedRun>,
+  db = database,
+): Promise<() => Promise<void>> {
+  const before = await writing(db, async () => {
+    const found = await db.runs.get(id);
+    if (found) await db.runs.put({ ...found, ...change });
+    return found;
+  });
+  return async () => {
+    if (before) await writing(db, async () => void (await db.runs.put(before)));
+  };
+}
+
+/** Takes runs out of the log. @returns brings them back */
+export async function dropRuns(
+  ids: readonly string[],
+  db = database,
+): Promise<() => Promise<void>> {
+  const gone = await writing(db, async () => {
+    const runs = await db.runs.bulkGet([...ids]);
+    const played = await db.played.bulkGet([...ids]);
+    await db.runs.bulkDelete([...ids]);
+    await db.played.bulkDelete([...ids]);
+    return { runs, played };
+  });
+  return () =>
+    writing(db, async () => {
+      await db.runs.bulkPut(gone.runs.filter((one) => one !== undefined));
+      await db.played.bulkPut(gone.played.filter((one) => one !== undefined));
+    });
+}
+
+export function keepGoal(goal: Goal, db = database): Promise<void> {
+  return writing(db, async () => void (await db.goals.put(goal)));
+}
+
+/** Lets go of a goal. @returns brings it back */
+export async function dropGoal(id: string, db = database): Promise<() => Promise<void>> {
+  const gone = await writing(db, async () => {
+    const found = await db.goals.get(id);
+    await db.goals.delete(id);
+    return found;
+  });
+  return async () => {
+    if (gone) await keepGoal(gone, db);
+  };
+}
+
+/** Puts runs there that are not there yet. @returns how many came */
+export function bringRuns(
+  runs: readonly LoggedRun[],
+  more: { readonly played?: readonly Played[]; readonly versions?: readonly Version[] } = {},
+  db = database,
+): Promise<number> {
+  return writing(db, async () => {
+    const there = new Set(await db.runs.toCollection().primaryKeys());
+    const fresh = runs.filter(({ id }) => !there.has(id));
+    await db.runs.bulkPut(fresh);
+    await db.played.bulkPut([...(more.played ?? [])].filter(({ id }) => !there.has(id)));
+    await db.versions.bulkPut([...(more.versions ?? [])]);
+    return fresh.length;
+  });
+}
+
+/** Puts the made-up log there, with its goals. */
+export async function bringDemoLog(
+  made: readonly SimulatedRun[],
+  rhythms: readonly Rhythm[],
+  goals: readonly Goal[],
+  db = database,
+): Promise<void> {
+  await bringRuns(
+    made.map(({ run }) => run),
+    {
+      played: made.flatMap(({ played }) => played ?? []),
+      versions: rhythms.map((rhythm) => ({ mark: markOf(rhythm), rhythm })),
+    },
+    db,
+  );
+  await writing(db, async () => void (await db.goals.bulkPut([...goals])));
+}
+
+/** Takes everything made up out of the log. @returns brings it back */
+export async function dropDemoLog(db = database): Promise<() => Promise<void>> {
+  await openSafely(db);
+  const runs = await db.runs.filter(({ demo }) => demo === true).primaryKeys();
+  const back = await dropRuns(runs, db);
+  const goals = await writing(db, async () => {
+    const found = await db.goals.filter(({ demo }) => demo === true).toArray();
+    await db.goals.bulkDelete(found.map(({ id }) => id));
+    return found;
+  });
+  return async () => {
+    await back();
+    await writing(db, async () => void (await db.goals.bulkPut(goals)));
+  };
+}
+
+/** The whole log as it is taken away. */
+export async function wholeLog(owner: string, db = database): Promise<LogFile> {
+  await openSafely(db);
+  return {
+    owner,
+    runs: await db.runs.orderBy('at').toArray(),
+    played: await db.played.toArray(),
+    versions: await db.versions.toArray(),
+    goals: await db.goals.toArray(),
+  };
+}
+
+/** Keeps the log of somebody else beside one's own; one of the same name is replaced. @returns its id */
+export function keepOtherLog(log: LogFile, db = database): Promise<string> {
+  return writing(db, async () => {
+    const known = await db.logs.filter(({ owner }) => owner === log.owner).first();
+    const id = known?.id ?? crypto.randomUUID();
+    await db.logs.put({ ...log, id, readIn: Date.now() });
+    return id;
+  });
+}
+
+/** Lets go of the log of somebody else. @returns brings it back */
+export async function dropOtherLog(id: string, db = database): Promise<() => Promise<void>> {
+  const gone = await writing(db, async (): Promise<OtherLog | undefined> => {
+    const found = await db.logs.get(id);
+    await db.logs.delete(id);
+    return found;
+  });
+  return async () => {
+    if (gone) await writing(db, async () => void (await db.logs.put(gone)));
+  };
+}
