@@ -38,8 +38,16 @@ interface Heard {
   readonly errors: number[];
 }
 
-/** Runs of a family's instruments, a little uneven as hands are, with noise and with the program's own click. */
-function hear(family: Family, noiseBelow: number, click: boolean): Heard {
+/** How a run is played: with noise, with the program's own click, and as evenly in force as is written. */
+interface Setting {
+  readonly what: string;
+  readonly noiseBelow: number;
+  readonly click: boolean;
+  readonly uneven: boolean;
+}
+
+/** Runs of a family's instruments, a little uneven in time as hands are. */
+function hear(family: Family, { noiseBelow, click, uneven }: Setting): Heard {
   const all = allInstruments().flatMap((one) =>
     one.strokes
       .filter(({ code, family: its }) => its === family && findVoice(one.id, code))
@@ -55,7 +63,7 @@ function hear(family: Family, noiseBelow: number, click: boolean): Heard {
       (_, at): Struck => ({
         ...(own[Math.floor(random() * own.length)] ?? { instrument: id, kind: '' }),
         time: 0.3 + at * GAP + normal(random) * 0.006,
-        force: ([2, 3, 4] as const)[Math.floor(random() * 3)] ?? 3,
+        force: uneven ? (([2, 3, 4] as const)[Math.floor(random() * 3)] ?? 3) : 3,
       }),
     );
     const clicks = Array.from(
@@ -90,16 +98,29 @@ function hear(family: Family, noiseBelow: number, click: boolean): Heard {
 }
 
 function onsetFigures(): Figure[] {
-  const settings = [
-    ['noise 30 dB below', 30, false],
-    ['noise 20 dB below', 20, false],
-    ['the click at −20 dB, noise 30 dB below', 30, true],
-  ] as const;
-  return settings.map(([what, noise, click]) => {
+  const settings: readonly Setting[] = [
+    { what: 'noise 30 dB below', noiseBelow: 30, click: false, uneven: false },
+    { what: 'noise 20 dB below', noiseBelow: 20, click: false, uneven: false },
+    { what: 'the click at −20 dB, noise 30 dB below', noiseBelow: 30, click: true, uneven: false },
+    {
+      what: 'soft, plain and loud ones mixed, noise 30 dB below',
+      noiseBelow: 30,
+      click: false,
+      uneven: true,
+    },
+    {
+      what: 'soft, plain and loud ones mixed, noise 20 dB below',
+      noiseBelow: 20,
+      click: false,
+      uneven: true,
+    },
+  ];
+  return settings.map((setting) => {
+    const { what } = setting;
     let worst = { family: '', share: 2 };
     const all: Heard = { asked: 0, found: 0, extra: 0, errors: [] };
     for (const family of FAMILIES) {
-      const one = hear(family, noise, click);
+      const one = hear(family, setting);
       if (one.found / one.asked < worst.share) worst = { family, share: one.found / one.asked };
       all.asked += one.asked;
       all.found += one.found;

@@ -19,6 +19,7 @@ const AT_EASE = [
   'keys.spec.ts',
   'landing.spec.ts',
   'line.spec.ts',
+  'log.spec.ts',
   'reading.spec.ts',
   'safety.spec.ts',
   'sheet.spec.ts',

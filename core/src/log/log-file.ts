@@ -28,10 +28,7 @@ export interface LogFile {
 }
 
 const FileSchema = v.object({
-  format: v.literal(
-    FORMAT,
-    'This is no log of the program: choose a file that was taken away from a log.',
-  ),
+  format: v.literal(FORMAT),
   version: v.pipe(
     v.number(),
     v.maxValue(
@@ -68,10 +65,15 @@ export function readLog(
   try {
     data = JSON.parse(text);
   } catch {
-    return { ok: false, message: 'This is no log of the program: the file holds something else.' };
+    data = undefined;
   }
-  // What it is and by which version it was written come first: a newer one may look quite different.
-  const head = parseData(v.pick(FileSchema, ['format', 'version']), data);
+  if (!v.is(v.object({ format: v.literal(FORMAT) }), data)) {
+    const message =
+      'This is no log of the program: choose a file that was taken away from a log, or a table of runs.';
+    return { ok: false, message };
+  }
+  // By which version it was written comes first: a newer one may look quite different.
+  const head = parseData(v.pick(FileSchema, ['version']), data);
   if (!head.ok) return { ok: false, message: head.message };
   const parsed = parseData(FileSchema, data);
   if (!parsed.ok) return { ok: false, message: parsed.message };

@@ -11,6 +11,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
 import type { Player } from '../audio/player.ts';
 import { type EarInput, type EarListener, InputError } from '../ear/input.ts';
+import type { EndedRun } from './ended-run.ts';
 import { type Climbing, isPassPlaying, useClimb } from './use-climb.ts';
 
 Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
@@ -31,9 +32,10 @@ interface HostProps {
   readonly player: Player;
   readonly see: (climbing: Climbing) => void;
   readonly input?: EarInput | undefined;
+  readonly onRun: (run: EndedRun) => void;
 }
 
-function Host({ ladder, player, see, input }: HostProps) {
+function Host({ ladder, player, see, input, onRun }: HostProps) {
   const [layer] = rhythm.layers;
   if (!timed.ok || !layer) throw new Error('no line');
   const { timing } = timed;
@@ -56,6 +58,7 @@ function Host({ ladder, player, see, input }: HostProps) {
       strictness: STRICTNESS.usual,
       peakOf: () => 0.5,
       input,
+      onRun,
       player,
     }),
   );
@@ -66,12 +69,16 @@ function Host({ ladder, player, see, input }: HostProps) {
 async function climb(ladder: Ladder = LADDER, input?: EarInput) {
   const hand = handPlayer();
   let now: Climbing | undefined;
+  const runs: EndedRun[] = [];
+  const onRun = (run: EndedRun) => runs.push(run);
   const see = (climbing: Climbing) => {
     now = climbing;
   };
   const root = createRoot(document.createElement('div'));
   await act(async () =>
-    root.render(<Host ladder={ladder} player={hand.player} see={see} input={input} />),
+    root.render(
+      <Host ladder={ladder} player={hand.player} see={see} input={input} onRun={onRun} />,
+    ),
   );
   leave = () => {
     act(() => root.unmount());
@@ -86,6 +93,7 @@ async function climb(ladder: Ladder = LADDER, input?: EarInput) {
   return {
     hand,
     climbing,
+    runs,
     async send(...given: Parameters<Climbing['send']>) {
       await act(async () => climbing().send(...given));
       await frame();
@@ -159,6 +167,51 @@ describe('a climb that is played', () => {
   });
 });
 
+describe('runs of a climb that nothing listens to', () => {
+  const said = (runs: readonly EndedRun[]) =>
+    runs.map(({ rung, whole, brokenOff, seconds }) => [
+      rung,
+      whole,
+      brokenOff,
+      Math.round(seconds * 10) / 10,
+    ]);
+
+  it('are handed over one by one as each rung is done, the last with its last pass', async () => {
+    const { runs, send, goOn } = await climb();
+    await send({ type: 'start' });
+    await goOn(6);
+    expect(runs).toEqual([]);
+    await goOn(20);
+    expect(said(runs)).toEqual([
+      [0, 1, false, 4],
+      [1, 1, false, 2.4],
+      [2, 1, false, 2],
+    ]);
+    expect(runs.every(({ result, hits }) => result === undefined && hits.length === 0)).toBe(true);
+  });
+
+  it('are handed over as far as they went where they are broken off: stopped, another rung, gone', async () => {
+    const { runs, send, goOn } = await climb({ ...LADDER, passes: 3 });
+    await send({ type: 'start' });
+    await goOn(2);
+    await send({ type: 'stop' });
+    // In the count-in nothing was played yet.
+    expect(runs).toEqual([]);
+    await send({ type: 'start' });
+    await goOn(0.06 + 4 + 5);
+    await send({ type: 'up' });
+    expect(said(runs)).toEqual([[0, 1, true, 5]]);
+    await goOn(0.1 + 2.4 + 1.5);
+    await send({ type: 'stop' });
+    expect(runs).toHaveLength(2);
+    expect(runs[1]).toMatchObject({ rung: 1, whole: 0, brokenOff: true });
+    await send({ type: 'start' });
+    await goOn(0.06 + 4 + 2);
+    leave?.();
+    expect(runs[2]).toMatchObject({ rung: 0, whole: 0, brokenOff: true });
+  });
+});
+
 /** An input whose strokes the test gives. */
 function byHand(opens: () => void = () => undefined) {
   let listener: EarListener | undefined;
@@ -193,7 +246,7 @@ const later = (ms: number) => act(() => new Promise((resolve) => setTimeout(reso
 describe('a climb that is heard', () => {
   it('judges the passes of a rung, waits, and goes up on a stroke', async () => {
     const { input, isOpen, hit } = byHand();
-    const { climbing, send, goOn, hand } = await climb(PASSES, input);
+    const { climbing, send, goOn, hand, runs } = await climb(PASSES, input);
     await send({ type: 'start' });
     expect(isOpen()).toBe(true);
     const start = 10 + 0.06 + 4;
@@ -207,6 +260,10 @@ describe('a climb that is heard', () => {
     expect(climbing().state).toMatchObject({ status: 'judged', rung: 0, verdict: 'up' });
     expect(climbing().result?.findings[0]?.text).toMatch(/^Clean: spread \d ms, nothing missed\.$/);
     expect(climbing().result?.judgement.match.met).toHaveLength(8);
+    expect(runs).toHaveLength(1);
+    expect(runs[0]).toMatchObject({ rung: 0, whole: 2, brokenOff: false });
+    expect(runs[0]?.seconds).toBeCloseTo(8, 6);
+    expect(runs[0]?.result).toBe(climbing().result);
     // A stroke that still belongs to the run is no sign; one after it is.
     await hit(hand.now());
     expect(climbing().state.status).toBe('judged');
@@ -249,13 +306,15 @@ describe('a climb that is heard', () => {
 
   it('keeps a run as far as it went where the device is pulled out', async () => {
     const { input, hit, pullOut } = byHand();
-    const { climbing, send, goOn } = await climb(PASSES, input);
+    const { climbing, send, goOn, runs } = await climb(PASSES, input);
     await send({ type: 'start' });
     await goOn(4.2);
     for (const beat of [0, 1, 2]) await hit(14.06 + beat);
     await goOn(2.8);
     await pullOut();
     await later(500);
+    expect(runs).toHaveLength(1);
+    expect(runs[0]).toMatchObject({ whole: 0, brokenOff: true });
     expect(climbing().problem).toBe('It was pulled out.');
     expect(climbing().state).toMatchObject({ status: 'judged', verdict: 'stay' });
     expect(climbing().result?.judgement).toMatchObject({ asked: 3, match: { missed: [] } });

@@ -54,7 +54,7 @@ export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day
           </p>
         </Card>
       ) : null}
-      <div className="grid gap-3 lg:grid-cols-2">
+      <div className="grid gap-3 *:min-w-0 lg:grid-cols-2">
         {goals.map((view) => {
           const { goal } = view.outlook;
           return (

@@ -47,7 +47,7 @@ export function LoadPage({ whose, day }: { readonly whose: Whose; readonly day: 
       <Head title="Load">
         {whose === undefined ? <Button onClick={() => setHurts(true)}>It hurts</Button> : null}
       </Head>
-      <div className="grid gap-3 lg:grid-cols-[1.3fr_1fr]">
+      <div className="grid gap-3 *:min-w-0 lg:grid-cols-[1.3fr_1fr]">
         <Card aria-label="Strokes by day" className="p-4">
           <h2 className="text-lead">Strokes by day, eight weeks</h2>
           <p className="text-note text-quiet">The right hand up, the left hand down</p>
@@ -66,38 +66,40 @@ export function LoadPage({ whose, day }: { readonly whose: Whose; readonly day: 
         </Card>
         <Card aria-label="Against the usual" className="p-4">
           <h2 className="text-lead">Against what you are used to</h2>
-          <table className="mt-1 w-full text-left text-note">
-            <thead className="text-quiet">
-              <tr>
-                <th scope="col" className="font-normal" />
-                <th scope="col" className="font-normal">
-                  Today
-                </th>
-                <th scope="col" className="font-normal">
-                  Usual day
-                </th>
-                <th scope="col" className="font-normal">
-                  Seven days
-                </th>
-                <th scope="col" className="font-normal">
-                  Usual week
-                </th>
-              </tr>
-            </thead>
-            <tbody className="tabular-nums">
-              {MEASURES.map((what) => (
-                <tr key={what} className="border-t border-edge">
-                  <th scope="row" className="py-1 font-normal">
-                    {ROWS[what]}
+          <div className="overflow-x-auto">
+            <table className="mt-1 w-full text-left text-note">
+              <thead className="text-quiet">
+                <tr>
+                  <td />
+                  <th scope="col" className="font-normal">
+                    Today
                   </th>
-                  <td>{sayAmount(what, today ?? scaled(LITTLE, 0))}</td>
-                  <td>{sayAmount(what, usual?.day)}</td>
-                  <td>{sayAmount(what, week)}</td>
-                  <td>{sayAmount(what, usual?.week)}</td>
+                  <th scope="col" className="font-normal">
+                    Usual day
+                  </th>
+                  <th scope="col" className="font-normal">
+                    Seven days
+                  </th>
+                  <th scope="col" className="font-normal">
+                    Usual week
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody className="tabular-nums">
+                {MEASURES.map((what) => (
+                  <tr key={what} className="border-t border-edge">
+                    <th scope="row" className="py-1 font-normal">
+                      {ROWS[what]}
+                    </th>
+                    <td>{sayAmount(what, today ?? scaled(LITTLE, 0))}</td>
+                    <td>{sayAmount(what, usual?.day)}</td>
+                    <td>{sayAmount(what, week)}</td>
+                    <td>{sayAmount(what, usual?.week)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
           <p className="mt-2 text-note text-quiet">
             Usual is the mean of the days you played on in the four weeks before. More than a third
             over it is said, and the plan does not ask for it.

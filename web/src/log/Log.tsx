@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Route, Routes, useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
-import { database, openSafely } from '../store/db.ts';
+import { database } from '../store/db.ts';
 import { dropDemoLog } from '../store/log.ts';
-import { storageSentence } from '../store/rhythms.ts';
+import { seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -90,11 +90,10 @@ function useDay(): string {
 function useDemoOnce(day: string): void {
   useEffect(() => {
     const once = async () => {
-      await openSafely(database);
+      await seedOnce(database);
       if (await database.settings.get('log-seeded')) return;
       await database.settings.put({ key: 'log-seeded', value: true });
-      const isPlain = await database.settings.get('seeded');
-      if (isPlain && (await database.runs.count()) === 0) await makeDemo(day);
+      if ((await database.runs.count()) === 0) await makeDemo(day);
     };
     once().catch((error: unknown) => toast(storageSentence(error)));
   }, [day]);

@@ -101,7 +101,7 @@ export function Runs({ whose, day }: { readonly whose: Whose; readonly day: Day 
         </Card>
       ) : (
         <>
-          <div className="grid gap-3 lg:grid-cols-2">
+          <div className="grid gap-3 *:min-w-0 lg:grid-cols-2">
             {filter.line === undefined ? <Minutes view={data} /> : <Progress view={data} />}
           </div>
           <RunList rows={data.rows} count={data.count} isOwn={whose === undefined} />

@@ -118,7 +118,7 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
           before you go on.
         </Notice>
       ) : null}
-      <div className="grid flex-1 gap-3 lg:grid-cols-[1.45fr_1fr]">
+      <div className="grid flex-1 gap-3 *:min-w-0 lg:grid-cols-[1.45fr_1fr]">
         <Card aria-label="Plan" className="flex flex-col gap-2 p-5">
           <div className="flex items-baseline gap-3">
             <h2 className="text-lead">{sayMinutes(view)}</h2>

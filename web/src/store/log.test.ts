@@ -1,0 +1,131 @@
+import { markOf, simulateLog } from '@stride/core/log';
+import { timeRhythm } from '@stride/core/rhythm';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { StrideDatabase, setDatabase } from './db.ts';
+import { DEMO_RHYTHMS } from './demo.ts';
+import { makeDemoLog } from './demo-log.ts';
+import {
+  bringRuns,
+  changeRun,
+  dropDemoLog,
+  dropGoal,
+  dropOtherLog,
+  dropRuns,
+  keepOtherLog,
+  keepRun,
+  logStamp,
+  wholeLog,
+} from './log.ts';
+
+let count = 0;
+let db: StrideDatabase;
+beforeEach(() => {
+  count += 1;
+  db = new StrideDatabase(`log-${count}`);
+  setDatabase(db);
+});
+
+const rhythm = DEMO_RHYTHMS[0] as (typeof DEMO_RHYTHMS)[number];
+const timed = timeRhythm(rhythm);
+if (!timed.ok) throw new Error('no timing');
+const MADE = simulateLog(
+  [
+    {
+      rhythm,
+      timing: timed.timing,
+      index: 1,
+      version: markOf(rhythm),
+      begun: 3,
+      on: [1, 2, 3, 4, 5, 6, 7],
+      can: 70,
+      gain: 1,
+      most: 90,
+    },
+  ],
+  '2026-11-26',
+  3,
+);
+const [first, second] = MADE as [(typeof MADE)[number], (typeof MADE)[number]];
+
+describe('the log in the browser', () => {
+  it('keeps a run with what was played, and the rhythm as it was once for all its runs', async () => {
+    await keepRun(first.run, rhythm, first.played);
+    await keepRun(second.run, rhythm, second.played);
+    expect(await db.runs.count()).toBe(2);
+    expect(await db.played.get(first.run.id)).toEqual(first.played);
+    expect(await db.versions.toArray()).toEqual([{ mark: first.run.version, rhythm }]);
+    // What was edited since is another.
+    await keepRun({ ...first.run, id: 'x' }, { ...rhythm, target: 111 }, undefined);
+    expect(await db.versions.count()).toBe(2);
+  });
+
+  it('corrects and takes out with a way back', async () => {
+    await keepRun(first.run, rhythm, first.played);
+    const back = await changeRun(first.run.id, { bpm: 99, note: 'cold hands', corrected: true });
+    expect(await db.runs.get(first.run.id)).toMatchObject({ bpm: 99, note: 'cold hands' });
+    await back();
+    expect(await db.runs.get(first.run.id)).toEqual(first.run);
+    const again = await dropRuns([first.run.id]);
+    expect([await db.runs.count(), await db.played.count()]).toEqual([0, 0]);
+    await again();
+    expect(await db.runs.get(first.run.id)).toEqual(first.run);
+    expect(await db.played.get(first.run.id)).toEqual(first.played);
+    // What is not there any more is nobody's mistake.
+    await (await changeRun('gone', { bpm: 1 }))();
+    expect(await db.runs.count()).toBe(1);
+  });
+
+  it('takes runs that are there already only once', async () => {
+    expect(await bringRuns(MADE.map(({ run }) => run))).toBe(MADE.length);
+    expect(await bringRuns(MADE.map(({ run }) => ({ ...run, bpm: 11 })))).toBe(0);
+    expect((await db.runs.get(first.run.id))?.bpm).toBe(first.run.bpm);
+  });
+
+  it('tells whoever looks that it has changed', async () => {
+    const seen: string[] = [];
+    const leave = logStamp.watch(() => seen.push(logStamp.now()));
+    await keepRun(first.run, rhythm, undefined);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    await changeRun(first.run.id, { bpm: 80 });
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    leave();
+    expect(new Set(seen).size).toBeGreaterThan(1);
+  });
+
+  it('holds a made-up log that goes in one step, and comes back; one’s own stays', async () => {
+    await keepRun({ ...first.run, id: 'mine', demo: undefined }, rhythm, undefined);
+    await makeDemoLog('2026-11-26');
+    const runs = await db.runs.count();
+    const goals = await db.goals.count();
+    expect([runs > 300, goals]).toEqual([true, 3]);
+    // Every line of it is on the Shelf as it was.
+    for (const run of await db.runs.toArray()) {
+      expect((await db.versions.get(run.version))?.rhythm).toMatchObject({ id: run.rhythm.id });
+    }
+    const back = await dropDemoLog();
+    expect((await db.runs.toArray()).map(({ id }) => id)).toEqual(['mine']);
+    expect(await db.goals.count()).toBe(0);
+    await back();
+    expect([await db.runs.count(), await db.goals.count()]).toEqual([runs, goals]);
+    const [goal] = await db.goals.toArray();
+    const again = await dropGoal(goal?.id ?? '');
+    expect(await db.goals.count()).toBe(2);
+    await again();
+    expect(await db.goals.count()).toBe(3);
+  });
+
+  it('goes out whole, and lies beside one’s own where it is read in', async () => {
+    await keepRun(first.run, rhythm, first.played);
+    const log = await wholeLog('Ines');
+    expect(log).toMatchObject({ owner: 'Ines', runs: [first.run], played: [first.played] });
+    const id = await keepOtherLog(log);
+    // Read in again it takes the place of the one before.
+    expect(await keepOtherLog({ ...log, runs: [] })).toBe(id);
+    expect(await db.logs.toArray()).toMatchObject([{ id, owner: 'Ines', runs: [] }]);
+    expect(await db.runs.count()).toBe(1);
+    const back = await dropOtherLog(id);
+    expect(await db.logs.count()).toBe(0);
+    await back();
+    expect(await db.logs.count()).toBe(1);
+  });
+});
