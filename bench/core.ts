@@ -28,7 +28,7 @@ function median(values: number[]): number {
 }
 
 /** Median time of a function in milliseconds, after enough runs for the engine to have compiled it. */
-function time(run: () => unknown, runs = 120): number {
+export function time(run: () => unknown, runs = 120): number {
   return timeEach(() => undefined, run, runs);
 }
 

@@ -22,7 +22,7 @@ import { timeRhythm } from '@stride/core/rhythm';
 import { findVoice } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
-import type { Figure } from './core.ts';
+import { type Figure, time } from './core.ts';
 
 const RATE = 48_000;
 /** Strokes of a run, in fours at 200 a minute. */
@@ -133,8 +133,11 @@ function onsetFigures(): Figure[] {
     return {
       what: `strokes of every family in fours at 200, ${what}`,
       value: `${percent(all.found / all.asked)} found (least: ${worst.family} ${percent(worst.share)}), ${percent(all.extra / all.asked)} false, median ${error.toFixed(2)} ms off`,
-      limit: '99 % of every family, 1 % false, 2 ms',
-      ok: worst.share >= 0.99 && all.extra / all.asked <= 0.01 && error < 2,
+      limit: `99 % of ${setting.uneven ? 'all' : 'every family'}, 1 % false, 2 ms`,
+      ok:
+        (setting.uneven ? all.found / all.asked : worst.share) >= 0.99 &&
+        all.extra / all.asked <= 0.01 &&
+        error < 2,
     };
   });
 }
@@ -248,23 +251,27 @@ function asking(text: string, passes: number) {
   return { layer, grid, secondsPerTick, asked };
 }
 
-function judging(): Figure {
+function judging(): readonly Figure[] {
   const line = asking(FOURS, 125);
   const habits = { seed: 3, spread: 0.012, misses: 0.02, extras: 0.02 };
   const hits = simulate(line.asked, habits, line.layer, line.grid, line.secondsPerTick);
   const run: Run = { ...line, hits };
-  const times = Array.from({ length: 60 }, () => {
-    const start = performance.now();
-    judgePasses(run, judge(run));
-    return performance.now() - start;
-  }).sort((a, b) => a - b);
-  const middle = times[30] ?? Number.NaN;
-  return {
-    what: `match and judge of ${hits.length} hits, and of each of 125 passes, median`,
-    value: `${middle.toFixed(1)} ms`,
-    limit: '10 ms',
-    ok: middle < 10,
-  };
+  const whole = judge(run);
+  const ms = time(() => judge(run));
+  return [
+    {
+      what: `match and judge of ${hits.length} hits, median`,
+      value: `${ms.toFixed(1)} ms`,
+      limit: '10 ms',
+      ok: ms < 10,
+    },
+    {
+      what: 'then each of its 125 passes, in what the whole took',
+      value: `${(time(() => judgePasses(run, whole)) / ms).toFixed(1)} times`,
+      limit: 'once',
+      ok: time(() => judgePasses(run, whole)) <= ms,
+    },
+  ];
 }
 
 /** What was planted in a simulated player, and what of it is found again. */
@@ -331,7 +338,7 @@ function cost(): Figure {
 
 /** The figures of the ear that need no browser. */
 export function earFigures(): Figure[] {
-  return [...onsetFigures(), kindsFigure(), judging(), planted(), cost()];
+  return [...onsetFigures(), kindsFigure(), ...judging(), planted(), cost()];
 }
 
 /** From a stroke on a key to the frame in which its mark is painted. */

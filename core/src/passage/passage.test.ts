@@ -122,6 +122,30 @@ describe('a passage', () => {
   });
 });
 
+describe('a passage that waits for a sign', () => {
+  const passage = (change: Partial<Passage>): Passage => ({
+    from: { num: 0, den: 1 },
+    to: { num: 8, den: 1 },
+    times: 2,
+    ...change,
+  });
+  const sequence: Sequence = { passages: [passage({ waits: true }), passage({ times: 1 })] };
+
+  it('comes again and again after its times, and goes on after the time in which the sign came', () => {
+    expect(followingPlace(sequence, { passage: 0, time: 0 }, true)).toEqual({
+      passage: 0,
+      time: 1,
+    });
+    expect(followingPlace(sequence, { passage: 0, time: 1 })).toEqual({ passage: 0, time: 2 });
+    expect(followingPlace(sequence, { passage: 0, time: 9 })).toEqual({ passage: 0, time: 10 });
+    expect(followingPlace(sequence, { passage: 0, time: 9 }, true)).toEqual({
+      passage: 1,
+      time: 0,
+    });
+    expect(followingPlace(sequence, { passage: 1, time: 0 })).toBeUndefined();
+  });
+});
+
 describe('a sequence', () => {
   it('goes through its passages, each as often as it says, and stops or begins again', () => {
     const order = turnsInOrder(rhythm, [

@@ -39,6 +39,8 @@ export const PassageSchema = v.pipe(
     clap: v.optional(v.literal(true)),
     /** Its own tempo; the rhythm's where it is not given. */
     tempo: v.optional(TempoSchema),
+    /** True where it comes again and again after its times, until a sign is given. */
+    waits: v.optional(v.literal(true)),
     times: v.pipe(
       v.number(),
       v.integer(),
@@ -82,12 +84,17 @@ export interface SequencePlace {
 
 export const SEQUENCE_START: SequencePlace = { passage: 0, time: 0 };
 
-/** What follows a time through a passage; undefined where the sequence is over. */
+/**
+ * What follows a time through a passage; undefined where the sequence is over.
+ * @param isSigned whether the sign was given that a passage waits for; before its times it changes nothing
+ */
 export function followingPlace(
   { passages, again }: Sequence,
   { passage, time }: SequencePlace,
+  isSigned = false,
 ): SequencePlace | undefined {
-  if (time + 1 < nth(passages, passage).times) return { passage, time: time + 1 };
+  const { times, waits = false } = nth(passages, passage);
+  if (time + 1 < times || (waits && !isSigned)) return { passage, time: time + 1 };
   if (passage + 1 < passages.length) return { passage: passage + 1, time: 0 };
   return again === undefined ? undefined : { passage: again, time: 0 };
 }

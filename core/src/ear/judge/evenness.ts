@@ -47,13 +47,15 @@ export function evenness(
     const step = (end - nth(grid.startTicks, slot)) * secondsPerTick;
     // A pass may end before its layer does: what follows then is not the neighbour.
     if (Math.abs(gap - step) > step * 0.01) continue;
-    const cells = lengths.get(slots) ?? Array.from({ length: slots }, () => []);
-    lengths.set(slots, cells);
+    const cells = listsOf(lengths, slots);
     const part = slot - nth(grid.firstSlot, cell);
     const length = 1 + (next.error - one.error) / step;
     nth(cells, part).push(length);
-    const lean = leans.get(slots) ?? new Map<number, number>();
-    leans.set(slots, lean);
+    let lean = leans.get(slots);
+    if (!lean) {
+      lean = new Map();
+      leans.set(slots, lean);
+    }
     lean.set(cell, (lean.get(cell) ?? 0) + (part % 2 === 0 ? length - 1 : 1 - length));
   }
   return [...lengths.entries()]
@@ -76,6 +78,13 @@ export function evenness(
         ),
       };
     });
+}
+
+/** The lengths of each part of a division; empty where it comes for the first time. */
+function listsOf(lengths: Map<number, number[][]>, slots: number): number[][] {
+  const known = lengths.get(slots) ?? Array.from({ length: slots }, () => []);
+  if (!lengths.has(slots)) lengths.set(slots, known);
+  return known;
 }
 
 /** Twice the standard error of the mean; all of it where there is just one. */

@@ -148,7 +148,7 @@ function figuresOf(run: Run, found: Match): Judgement {
     (most, one) => (Math.abs(one.bias ?? 0) > Math.abs(most?.bias ?? 0) ? one : most),
     undefined,
   );
-  const others = left.filter((_, at) => met[at]?.asked.slot !== worst?.slot);
+  const others = worst ? left.filter((_, at) => met[at]?.asked.slot !== worst.slot) : left;
   return {
     ...passFigures(run.asked, found, trend),
     bias:
@@ -177,23 +177,23 @@ function withoutTrend(met: readonly Met[]): {
   readonly slope: number;
   readonly left: readonly Seconds[];
 } {
-  const errors = met.map(({ error }) => error);
-  const middle = mean(errors);
-  if (met.length < FEW) return { slope: 0, left: errors.map((error) => error - middle) };
-  const times = met.map(({ asked }) => asked.time);
+  const errors: number[] = [];
+  const times: number[] = [];
   const groups = new Map<number, number[]>();
-  met.forEach(({ asked }, at) => {
+  for (const { asked, error } of met) {
+    const at = errors.push(error) - 1;
+    times.push(asked.time);
     const group = groups.get(asked.slot);
     if (group) group.push(at);
     else groups.set(asked.slot, [at]);
-  });
+  }
+  const middle = mean(errors);
+  if (met.length < FEW) return { slope: 0, left: errors.map((error) => error - middle) };
   const often = met.length >= groups.size * 1.5;
   const slope = often ? slopeOf([...groups.values()], times, errors) : steadySlope(times, errors);
-  const centre = mean(met.map(({ asked }) => asked.time));
-  return {
-    slope,
-    left: met.map(({ asked, error }) => error - middle - slope * (asked.time - centre)),
-  };
+  const centre = mean(times);
+  const left = errors.map((error, at) => error - middle - slope * (nth(times, at) - centre));
+  return { slope, left };
 }
 
 /** What is gathered of one slot. */
@@ -210,9 +210,15 @@ function slopeOf(
 ): number {
   let covariance = 0;
   let variance = 0;
+  // Plain loops: a run may have thousands of strokes.
   for (const group of groups) {
-    const time = mean(group.map((at) => nth(times, at)));
-    const error = mean(group.map((at) => nth(errors, at)));
+    let [time, error] = [0, 0];
+    for (const at of group) {
+      time += nth(times, at);
+      error += nth(errors, at);
+    }
+    time /= group.length;
+    error /= group.length;
     for (const at of group) {
       const apart = nth(times, at) - time;
       covariance += apart * (nth(errors, at) - error);
@@ -248,8 +254,11 @@ function slotFigures(
   const middle = median(left);
   const off = new Map<number, SlotCount>();
   met.forEach(({ asked: { slot, kinds }, hit }, at) => {
-    const here: SlotCount = off.get(slot) ?? { errors: [], takenFor: new Map() };
-    off.set(slot, here);
+    let here = off.get(slot);
+    if (!here) {
+      here = { errors: [], takenFor: new Map() };
+      off.set(slot, here);
+    }
     here.errors.push(nth(left, at) - middle);
     if (hit.kind !== undefined && (hit.sure ?? 1) >= SURE && !kinds.includes(hit.kind)) {
       here.takenFor.set(hit.kind, (here.takenFor.get(hit.kind) ?? 0) + 1);

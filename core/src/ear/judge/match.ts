@@ -108,14 +108,43 @@ export function findDelay(asked: readonly Asked[], hits: readonly Hit[]): Second
     const score = closeness(some, times, delay) * (1 - Math.abs(delay));
     if (score > best.score) best = { delay, score };
   }
+  const all = new Float64Array(asked.map(({ time }) => time));
   let { delay } = best;
   for (let round = 0; round < 3; round += 1) {
-    const errors = match(asked, hits, delay).met.map(({ error }) => error);
-    const off = median(errors);
+    const off = median(errorsOf(all, times, delay));
     delay += off;
     if (Math.abs(off) < 1e-7) break;
   }
   return delay;
+}
+
+/** The errors of {@link match} alone, for as often as it is tried: of each stroke the nearest hit in its reach. */
+function errorsOf(asked: Float64Array, hits: Float64Array, delay: Seconds): Float64Array {
+  const errors = new Float64Array(asked.length);
+  let count = 0;
+  let near = 0;
+  let stroke = -1;
+  for (const time of hits) {
+    const at = time - delay;
+    while (
+      near + 1 < asked.length &&
+      Math.abs((asked[near + 1] ?? 0) - at) < Math.abs((asked[near] ?? 0) - at)
+    ) {
+      near += 1;
+    }
+    const wanted = asked[near] ?? 0;
+    const before = near > 0 ? wanted - (asked[near - 1] ?? 0) : undefined;
+    const after = near + 1 < asked.length ? (asked[near + 1] ?? 0) - wanted : undefined;
+    const gap = (at < wanted ? (before ?? after) : (after ?? before)) ?? 1;
+    const error = at - wanted;
+    if (Math.abs(error) > gap / 2) continue;
+    if (near !== stroke) {
+      errors[count] = error;
+      count += 1;
+      stroke = near;
+    } else if (Math.abs(error) < Math.abs(errors[count - 1] ?? 0)) errors[count - 1] = error;
+  }
+  return errors.subarray(0, count);
 }
 
 /** How well the strokes are met with a delay: each counts the more the nearer a hit is. */
@@ -138,7 +167,7 @@ function closeness(asked: Float64Array, times: Float64Array, delay: Seconds): nu
 }
 
 /** The middle value; 0 of none. */
-export function median(values: readonly number[]): number {
+export function median(values: readonly number[] | Float64Array): number {
   if (values.length === 0) return 0;
   // Numbers of their own kind are sorted several times as fast.
   const sorted = new Float64Array(values).sort();
