@@ -26,7 +26,6 @@ test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
 
 for (const [width, height] of [
   [1280, 800],
-  [820, 1180],
   [390, 844],
 ] as const) {
   test(`a new rhythm is asked for as players think of one, and drawn, at ${width}`, async ({
