@@ -7,6 +7,7 @@ import { earFigures, keyToMark, kindsTable, sayKinds } from './ear.ts';
 import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
+import { logFigures } from './log.ts';
 import { slowFigures } from './slow.ts';
 import { stageFigures, store } from './stages.ts';
 
@@ -17,13 +18,16 @@ async function main(): Promise<void> {
     console.log(sayKinds(kindsTable()));
     return;
   }
-  const figures = [...coreFigures(), ...earFigures()];
+  const isLogOnly = process.argv.includes('log');
+  const figures = isLogOnly ? [] : [...coreFigures(), ...earFigures()];
   const browser = await chromium.launch({
     ...settings,
     executablePath: process.env.CHROMIUM ?? settings.executablePath,
   });
   try {
-    figures.push(...(await liveFigures(browser)), ...(await interfaceFigures(browser)));
+    figures.push(...(await served((address) => logFigures(browser, address))));
+    if (!isLogOnly)
+      figures.push(...(await liveFigures(browser)), ...(await interfaceFigures(browser)));
   } finally {
     await browser.close();
   }
@@ -32,6 +36,19 @@ async function main(): Promise<void> {
     console.log(`| ${what} | ${value} | ${limit} | ${ok ? 'met' : 'NOT MET'} |`);
   }
   process.exitCode = figures.every((figure) => figure.ok) ? 0 : 1;
+}
+
+/** Something that is measured on the program as it is served. */
+async function served<T>(measure: (address: string) => Promise<T>): Promise<T> {
+  const server = spawn(process.execPath, ['../server/dist/main.js'], {
+    env: { ...process.env, PORT: String(PORT) },
+  });
+  try {
+    await new Promise((resolve) => server.stdout.once('data', resolve));
+    return await measure(`http://localhost:${PORT}`);
+  } finally {
+    server.kill();
+  }
 }
 
 /** Our transport and Tone's, while the main thread is blocked for 200 ms again and again. */

@@ -9,6 +9,8 @@ test('a session from the Shelf: today’s plan is played, heard, felt, and stand
   const bar = page.getByRole('region', { name: 'Today’s plan' });
   await expect(bar).toContainText(/^1 of \d: /);
   await expect(bar).toContainText('slow hands, both the same');
+  // A warm-up is at one tempo, as long as the plan has it.
+  await expect(page.getByRole('region', { name: /^Ladder of 1 tempo/ })).toBeVisible();
   await page.getByRole('tab', { name: /^Ear/ }).click();
   await page.getByLabel('You are heard by').selectOption('simulated');
   await page.getByLabel('Who plays').selectOption('steady');

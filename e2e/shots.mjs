@@ -74,13 +74,6 @@ await shot('read', '/bench/ferry-bell/frame', {
     await page.waitForTimeout(300);
   },
 });
-await shot('read-phone', '/bench/lantern-steps/read', {
-  size: [390, 844],
-  act: async (page) => {
-    await page.getByRole('button', { name: /^Pulses 1, 7/ }).click();
-    await page.waitForTimeout(300);
-  },
-});
 const rumba = async (page) => {
   await page.getByRole('button', { name: 'Ferry', exact: true }).first().click();
   await page.getByLabel('Compare with').selectOption('rumba clave');
@@ -91,87 +84,6 @@ await shot('frame', '/bench/lantern-steps/frame', {
   act: async (page) => {
     await page.getByLabel('Search the catalogue').fill('tal');
     await page.getByRole('button', { name: /^teental/ }).click();
-  },
-});
-await shot('new-rhythm', '/?new', {
-  act: async (page) => {
-    await page.getByLabel('Name', { exact: true }).fill('Lamp post');
-    await page.getByRole('radio', { name: 'One that has a name' }).check();
-    await page.getByLabel('Find a cycle by its name').fill('jhap');
-  },
-});
-/** A rhythm that cannot be opened, and one whose last edit the browser does not take. */
-await shot('nothing-lost', '/bench/ferry-bell/write', {
-  act: async (page) => {
-    await page.evaluate(
-      () =>
-        new Promise((resolve) => {
-          const open = indexedDB.open('humble-stride');
-          open.onsuccess = () => {
-            const tx = open.result.transaction(['rhythms', 'cards'], 'readwrite');
-            const slots = [64, 63, 61, 59, 57, 55, 53, 47, 43, 41];
-            const beats = { num: 1, den: 1 };
-            const rhythm = {
-              id: 'spinner',
-              name: 'Lamp spinner',
-              cycle: {
-                id: '1x10',
-                name: '1x10',
-                groups: [{ beats: slots.map(() => ({ span: 1 })) }],
-              },
-              layers: [
-                {
-                  id: 'layer-1',
-                  name: 'Drum',
-                  instrument: 'goblet-drum',
-                  cells: slots.map((count) => ({ beats, slots: count })),
-                  strokes: [{ slot: 0, kind: 'D', force: 4 }],
-                },
-              ],
-              tempo: { bpm: 60, per: 1 },
-              target: 60,
-              tags: [],
-            };
-            const when = { id: 'spinner', revision: 1, updated: Date.now() };
-            const said = {
-              name: 'Lamp spinner',
-              find: 'lamp spinner',
-              cycle: '10 beats',
-              beats: '1',
-            };
-            tx.objectStore('rhythms').put({ ...when, rhythm, drafts: {} });
-            tx.objectStore('cards').put({
-              ...when,
-              ...said,
-              pulses: 10,
-              bpm: 60,
-              target: 60,
-              tags: [],
-              layers: 'Drum',
-              unfinished: false,
-            });
-            tx.oncomplete = resolve;
-          };
-        }),
-    );
-    await page.evaluate(() => {
-      IDBObjectStore.prototype.put = () => {
-        throw new DOMException('full', 'QuotaExceededError');
-      };
-    });
-    await page.getByRole('listbox', { name: 'Ferry, strokes' }).getByRole('option').nth(1).click();
-    await page.keyboard.press('X');
-    await page.waitForTimeout(600);
-    await page.getByRole('link', { name: 'Shelf' }).click();
-    await page.getByRole('button', { name: 'Leave the tour' }).click();
-    await page.waitForTimeout(800);
-  },
-});
-await shot('instruments', '/bench/lantern-steps/write', {
-  act: async (page) => {
-    await page.getByRole('button', { name: 'Add a layer' }).click();
-    await page.keyboard.type('ka');
-    await page.waitForTimeout(400);
   },
 });
 await shot('tap-in', '/bench/lantern-steps/write', {
@@ -208,12 +120,6 @@ await shot('landing', '/landing', {
     await play(16_200)(page);
   },
 });
-await shot('landing-mend', '/landing', {
-  act: async (page) => {
-    await page.getByRole('button', { name: 'Does mine land?' }).click();
-    await page.waitForTimeout(600);
-  },
-});
 await shot('sheet', '/bench/wet-cobbles/sheet', { size: [1000, 1300] });
 /** Takes the line apart: its path, and how it is set up. */
 await shot('climb-path', '/bench/lantern-steps/climb', {
@@ -242,6 +148,40 @@ await shot('climb-far', '/bench/lantern-steps/climb', {
     await page.setViewportSize({ width: 844, height: 390 });
     await page.keyboard.press('v');
     await page.waitForTimeout(300);
+  },
+});
+/** A page of the Log with the made-up weeks, on a day that is always the same. */
+const logShot = (name, path, options = {}) =>
+  shot(name, '/', {
+    ...options,
+    act: async (page) => {
+      await page.clock.setFixedTime(new Date('2026-11-27T10:00:00'));
+      await page.goto(`http://localhost:${PORT}/log`);
+      await page
+        .getByText('What each hand had to do', { exact: true })
+        .waitFor({ timeout: 30_000 });
+      await page.goto(`http://localhost:${PORT}${path}`);
+      await page.waitForTimeout(2500);
+      await options.act?.(page);
+    },
+  });
+const cobbles = async (page) => {
+  await page.getByLabel('Line').selectOption('Wet cobbles, Cobbles');
+  await page.waitForTimeout(1200);
+};
+await logShot('today', '/log');
+await logShot('today-phone', '/log', { size: [390, 844] });
+await logShot('goals', '/log/goals');
+await logShot('runs', '/log/runs', { act: cobbles });
+await logShot('run', '/log/runs', {
+  act: async (page) => {
+    await cobbles(page);
+    await page
+      .getByRole('link', { name: /^Wet cobbles, Cobbles/ })
+      .first()
+      .click();
+    await page.getByLabel('Lay another run over it').selectOption({ index: 3 });
+    await page.waitForTimeout(1200);
   },
 });
 await browser.close();

@@ -109,10 +109,16 @@ const HORIZON = 731;
  * How a goal stands on a day, by what was practised of its line.
  * @param runs of the whole of the line
  * @param start the tempo it begins at where nothing is clean yet
+ * @param sessions those of the runs, where they were worked out already
  */
-export function outlook(goal: Goal, runs: readonly LoggedRun[], today: Day, start: Bpm): Outlook {
-  const sessions = sessionsOf(runs);
-  const rate = rateOf(runs, goal.bpm);
+export function outlook(
+  goal: Goal,
+  runs: readonly LoggedRun[],
+  today: Day,
+  start: Bpm,
+  sessions: readonly Session[] = sessionsOf(runs),
+): Outlook {
+  const rate = rateOf(runs, goal.bpm, sessions);
   const best = bestSoFar(sessions).at(-1)?.bpm;
   const from = best ?? Math.min(start, goal.bpm);
   const playedToday = sessions.at(-1)?.day === today;
@@ -173,10 +179,12 @@ export function sayOutlook(one: Outlook, goals: number): readonly string[] {
   const pace = rate.own
     ? `You gain about ${rate.bpm.toFixed(1)} a session.`
     : `How quickly you gain is not known yet; a cautious ${rate.bpm.toFixed(1)} a session is taken.`;
+  const on = (day: Day) =>
+    day.slice(0, 4) === goal.by.slice(0, 4) ? sayDay(day) : `${sayDay(day)} ${day.slice(0, 4)}`;
   const when =
     reached === undefined
       ? `At that pace ${goal.bpm} is not reached within two years.`
-      : `At that pace ${goal.bpm} is reached on ${sayDay(reached)}, ${sayApart(daysBetween(reached, goal.by), occasion)}.`;
+      : `At that pace ${goal.bpm} is reached on ${on(reached)}, ${sayApart(daysBetween(reached, goal.by), occasion)}.`;
   if (inTime) {
     const missed = Math.round(have * (1 - one.kept));
     const more = `${counted(needed, 'more session')} of ${counted(goal.minutes, 'minute')}; ${missed === 0 ? 'no day may be missed' : `${counted(missed, 'missed day')} ${missed === 1 ? 'is' : 'are'} in it`}.`;
@@ -186,7 +194,7 @@ export function sayOutlook(one: Outlook, goals: number): readonly string[] {
     one.by > 0 ? `${one.by} is within reach by then` : '',
     goal.daysOff.length > 0 ? 'a day off less gives more sessions' : '',
     goals > 1 ? 'with fewer goals each gets more of the day' : '',
-    reached === undefined ? '' : `or take ${sayDay(reached)} as the day`,
+    reached === undefined ? '' : `or take ${on(reached)} as the day`,
   ].filter((help) => help !== '');
   return [
     `${pace} ${when}`,

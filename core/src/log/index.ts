@@ -5,6 +5,7 @@ export * from './from-run.ts';
 export * from './goal.ts';
 export * from './load.ts';
 export * from './log-file.ts';
+export * from './log-index.ts';
 export * from './material.ts';
 export * from './played.ts';
 export * from './progress.ts';

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   allowance,
   dayLoads,
+  levelChange,
   NO_LOAD,
   restingHands,
   rises,
@@ -122,5 +123,17 @@ describe('a hand that hurts', () => {
     expect(restingHands([run(5, 80, { feel: 'hard' })], day(5))).toEqual({ R: false, L: false });
     // Where it was not said where, all rests.
     expect(restingHands([run(5, 80, { feel: 'hurts' })], day(5))).toEqual({ R: true, L: true });
+  });
+});
+
+describe('loudness in the microphone', () => {
+  it('is compared with itself alone, in decibels, where enough was heard on both sides', () => {
+    const heard = (after: number, level: number) => run(after, 80, { level });
+    const before = [0, 3, 6, 9].map((at) => heard(at, 0.1));
+    const week = [24, 25, 26, 27].map((at) => heard(at, 0.2));
+    expect(levelChange([...before, ...week], day(28))).toBeCloseTo(6.02, 2);
+    expect(levelChange([...before, ...week.slice(1)], day(28))).toBeUndefined();
+    // What was not heard by a microphone has no level.
+    expect(levelChange([...before, ...week, run(27, 80)], day(28))).toBeCloseTo(6.02, 2);
   });
 });

@@ -26,12 +26,18 @@ export const LONG_ROW = 32;
 
 /** What the runs of each day asked, in time. */
 export function dayLoads(runs: readonly LoggedRun[]): readonly DayLoad[] {
-  return [...grouped(inTime(runs), ({ day }) => day)].map(([day, played]) => ({
-    day,
-    ...summed(played.map(({ load, seconds }) => ({ ...load, seconds }))),
-    row: played.reduce((most, { load }) => Math.max(most, load.row), 0),
-    unbroken: longestUnbroken(played),
-  }));
+  return [...grouped(inTime(runs), ({ day }) => day)].map(([day, played]) => {
+    const sum = { R: 0, L: 0, loudR: 0, loudL: 0, seconds: 0, row: 0 };
+    for (const { load, seconds } of played) {
+      sum.R += load.R;
+      sum.L += load.L;
+      sum.loudR += load.loudR;
+      sum.loudL += load.loudL;
+      sum.seconds += seconds;
+      sum.row = Math.max(sum.row, load.row);
+    }
+    return { day, ...sum, unbroken: longestUnbroken(played) };
+  });
 }
 
 /** Adds up amounts. */
@@ -206,4 +212,28 @@ export function restingHands(
   );
   const all = [...sore].some((one) => one !== 'R' && one !== 'L');
   return { R: all || sore.has('R'), L: all || sore.has('L') };
+}
+
+/** Runs that are needed on either side before loudness is compared. */
+const LEVELS = 4;
+
+/**
+ * How much louder, in decibels, the microphone heard the strokes of the last seven days than those of the four
+ * weeks before: relative, and only as good as the microphone stands where it stood. Undefined where too little
+ * was heard by it.
+ */
+export function levelChange(runs: readonly LoggedRun[], today: Day): number | undefined {
+  const now = dayNumber(today);
+  const mean = (from: number, to: number) => {
+    const levels = runs.flatMap(({ day, level }) => {
+      const ago = now - dayNumber(day);
+      return level !== undefined && level > 0 && ago >= from && ago < to
+        ? [Math.log10(level) * 20]
+        : [];
+    });
+    if (levels.length < LEVELS) return undefined;
+    return levels.reduce((sum, level) => sum + level, 0) / levels.length;
+  };
+  const [week, before] = [mean(0, WEEK), mean(WEEK, WEEK + USUAL.days)];
+  return week === undefined || before === undefined ? undefined : week - before;
 }

@@ -1,5 +1,5 @@
 import type { Bpm } from '../time/index.ts';
-import { bestSoFar, sessionsOf } from './progress.ts';
+import { bestSoFar, type Session, sessionsOf } from './progress.ts';
 import { grouped, inTime, type LoggedRun } from './run.ts';
 
 /** Beats a minute gained from session to session. */
@@ -21,9 +21,14 @@ const CAUTIOUS = 0.5;
  * the tempo, it is how much quicker the same spread comes from session to session: every run counts then, also
  * those that were not clean. Else it is the slope of the best clean tempo. Both by least squares.
  * @param runs of the whole of one line
+ * @param all their sessions, where they were worked out already
  */
-export function rateOf(runs: readonly LoggedRun[], target: Bpm): Rate {
-  const best = bestSoFar(sessionsOf(runs)).slice(-RATE.last);
+export function rateOf(
+  runs: readonly LoggedRun[],
+  target: Bpm,
+  all: readonly Session[] = sessionsOf(runs),
+): Rate {
+  const best = bestSoFar(all).slice(-RATE.last);
   const sessions = best.length;
   if (sessions < RATE.least) return { bpm: (target * CAUTIOUS) / 100, own: false, sessions };
   const top = best[sessions - 1]?.bpm ?? target;
@@ -48,12 +53,24 @@ const ENOUGH = 12;
 /** How the spread may grow with the tempo: as some power of it, or it says nothing. */
 const POWERS = { least: 1, most: 20 } as const;
 
+/** The runs of the last ten days that were played on. */
+function lastDays(runs: readonly LoggedRun[]): readonly LoggedRun[] {
+  const days = new Set<string>();
+  let from = runs.length;
+  while (from > 0) {
+    days.add(runs[from - 1]?.day ?? '');
+    if (days.size > RATE.last) break;
+    from -= 1;
+  }
+  return runs.slice(from);
+}
+
 /**
  * The spread as a power of the tempo that shrinks from session to session, fitted to the last ten sessions:
  * log spread = a + b log tempo − c session. The same spread then comes c/b higher each time, in logarithms.
  */
 function gainAtSameSpread(runs: readonly LoggedRun[], at: Bpm): Bpm | undefined {
-  const days = [...grouped(inTime(runs), ({ day }) => day).values()].slice(-RATE.last);
+  const days = [...grouped(lastDays(inTime(runs)), ({ day }) => day).values()];
   const heard = days.flatMap((played, session) =>
     played.flatMap(({ bpm, judged }) =>
       judged && judged.spread > 0 && judged.missed + judged.extra < judged.asked / 2

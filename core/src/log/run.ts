@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { NAME_LENGTH } from '../bounds/index.ts';
 import { KeptRunSchema } from '../ear/index.ts';
+import { PassageSchema } from '../passage/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import { DaySchema } from './day.ts';
 
@@ -89,6 +90,8 @@ export const LoggedRunSchema = v.object({
   instrument: v.pipe(v.string(), v.maxLength(64)),
   /** What of the line was played: “all of it”, “piece 2”. */
   part: text,
+  /** The stretch itself; nothing where it is not known, as of a row of a table. */
+  passage: v.optional(PassageSchema),
   whole: v.boolean(),
   way: text,
   heardBy: v.picklist(HEARD_BY),
@@ -99,6 +102,8 @@ export const LoggedRunSchema = v.object({
   seconds: v.pipe(figure, v.minValue(0), v.maxValue(RUN_LIMITS.seconds)),
   brokenOff: v.boolean(),
   load: LoadSchema,
+  /** Mean amplitude of the strokes in the microphone, 0 to 1: to be compared with itself alone. */
+  level: v.optional(v.pipe(figure, v.minValue(0), v.maxValue(1))),
   /** Nothing where it was not heard. */
   judged: v.optional(JudgedSchema),
   feel: v.optional(v.picklist(Object.keys(FEELS) as [Feel, ...Feel[]])),

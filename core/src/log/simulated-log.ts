@@ -139,6 +139,7 @@ function simulateRun(
     layer: { id: layer.id, name: layer.name },
     instrument: layer.instrument,
     part: 'all of it',
+    passage,
     whole: true,
     way: 'whole',
     heardBy: unheard ? 'none' : 'simulated',

@@ -5,14 +5,24 @@ import {
   clockProblem,
   dayLoads,
   type Goal,
+  indexLog,
   type LoggedRun,
   MEASURES,
   NOTHING,
-  planToday,
+  planToday as planFrom,
   playedOf,
   summed,
+  type TodayRequest,
 } from './index.ts';
 import { day, judged, material, run } from './log.testkit.ts';
+
+/** The plan of a log that is given as its runs. */
+function planToday({
+  runs,
+  ...request
+}: Omit<TodayRequest, 'log'> & { readonly runs: readonly LoggedRun[] }) {
+  return planFrom({ ...request, log: indexLog(runs) });
+}
 
 const goal = (id: string, change: Partial<Goal> = {}): Goal => ({
   id: `goal-${id}`,

@@ -6,7 +6,6 @@ import { type Goal, isOff } from './goal.ts';
 import {
   type Amounts,
   allowance,
-  dayLoads,
   LONG_ROW,
   MEASURES,
   type Measure,
@@ -16,9 +15,10 @@ import {
   scaled,
   summed,
 } from './load.ts';
+import type { LogIndex } from './log-index.ts';
 import { type Material, passesIn } from './material.ts';
-import { bestSoFar, type Session, sessionsOf } from './progress.ts';
-import { grouped, type LoggedRun, lineOf } from './run.ts';
+import { bestSoFar, type Session } from './progress.ts';
+import { type LoggedRun, lineOf } from './run.ts';
 import { dueAfter, lateness } from './spacing.ts';
 
 /** Why something stands in today's plan. */
@@ -59,8 +59,8 @@ export interface Today {
 /** What a plan is made from. */
 export interface TodayRequest {
   readonly day: Day;
-  /** The log; what was played on the day itself does not change its plan. */
-  readonly runs: readonly LoggedRun[];
+  /** What was played on the day itself does not change its plan. */
+  readonly log: LogIndex;
   readonly goals: readonly Goal[];
   readonly materials: readonly Material[];
   /** Minutes there are; what the goals ask for where it is not given. */
@@ -98,19 +98,14 @@ interface Candidate {
  * more than a third over what each hand is used to. The same log gives the same plan.
  */
 export function planToday(request: TodayRequest): Today {
-  const { day, goals, materials, order = 0 } = request;
-  const runs = request.runs.filter((run) => run.day < day);
-  const byLine = grouped(runs, lineOf);
-  const sessions = new Map(
-    materials.map((one) => [lineOf(one), sessionsOf(wholeRuns(byLine.get(lineOf(one)) ?? []))]),
-  );
+  const { day, goals, materials, log, order = 0 } = request;
   const open = goals.filter((goal) => !isOff(goal, day) && daysBetween(day, goal.by) >= 0);
   const asked = open.reduce((sum, { minutes }) => sum + minutes, 0);
   const minutes = Math.min(
     DAY_MINUTES.most,
     Math.max(0, Math.floor(request.minutes ?? (asked > 0 ? asked + WARM.most : DAY_MINUTES.usual))),
   );
-  const resting = restingHands(request.runs, day);
+  const resting = restingHands(log.runs, day);
   const says: string[] = [];
   if (resting.R && resting.L) {
     return { day, items: [], minutes: 0, says: [HURTS.all] };
@@ -119,7 +114,7 @@ export function planToday(request: TodayRequest): Today {
   const candidates = materials.flatMap((material): readonly Candidate[] => {
     const goal = open.find((one) => lineOf(one) === lineOf(material));
     const isAny = goals.some((one) => lineOf(one) === lineOf(material));
-    const own = sessions.get(lineOf(material)) ?? [];
+    const own = before(log.sessionsOf(lineOf(material)), day);
     // A goal whose day is off rests; a line without a goal comes where it was begun.
     if (!goal && (isAny || own.length === 0)) return [];
     return [candidateOf(material, goal, own, day)];
@@ -129,7 +124,7 @@ export function planToday(request: TodayRequest): Today {
     order,
   );
   const items = filled(due, minutes, resting, warmUpOf(candidates));
-  const allowed = allowance(dayLoads(runs), day);
+  const allowed = allowance(before(log.loads(), day), day);
   const kept = allowed ? withinLoad(items, allowed) : { items, cut: [] };
   if (kept.cut.length > 0) says.push(sayCut(kept.cut));
   const left = due.filter(
@@ -146,8 +141,9 @@ const HURTS = {
   all: 'Rest today: something hurt. If it stays, comes back, or comes with tingling or numbness, see someone trained.',
 } as const;
 
-function wholeRuns(runs: readonly LoggedRun[]): readonly LoggedRun[] {
-  return runs.filter(({ whole }) => whole);
+/** What lies before a day. */
+function before<T extends { readonly day: Day }>(all: readonly T[], day: Day): readonly T[] {
+  return all.filter((one) => one.day < day);
 }
 
 function candidateOf(

@@ -19,6 +19,7 @@ import { peakOf } from '../audio/voices.ts';
 import { useBench } from '../bench/context.ts';
 import { levelsOf } from '../bench/mix.ts';
 import { useEar } from '../ear/use-ear.ts';
+import { FirstTime } from '../log/FirstTime.tsx';
 import { RunFeel } from '../log/RunFeel.tsx';
 import { SessionBar } from '../log/SessionBar.tsx';
 import { useSession } from '../log/session.ts';
@@ -234,6 +235,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   return (
     <div className="flex flex-1 flex-col gap-3">
       <SessionBar rhythm={rhythm.id} />
+      {under ? null : <FirstTime instrument={layer.instrument} />}
       <section
         ref={frame}
         aria-label="Stride line"

@@ -10,7 +10,7 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useShownTheme } from './use-shown-theme.ts';
 
 ChartJs.register(
@@ -101,7 +101,6 @@ export function Chart(props: ChartProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [asNumbers, setAsNumbers] = useState(false);
   const theme = useShownTheme();
-  const id = useId();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme changes the tokens that are read
   useEffect(() => {
     if (!canvas.current || asNumbers) return;
@@ -149,23 +148,26 @@ export function Chart(props: ChartProps) {
     });
     return () => chart.destroy();
   }, [series, sayX, sayY, fromZero, precision, theme, asNumbers]);
-  const told = series.filter(({ inTable }) => inTable !== false);
-  const table = <Table of={of} series={told} sayX={sayX} sayY={sayY} label={label} />;
   return (
     <figure className="m-0 flex flex-col">
-      {asNumbers ? null : (
-        <div style={{ height }} className="relative">
-          <canvas ref={canvas} role="img" aria-label={label} aria-describedby={id} />
-        </div>
-      )}
       {asNumbers ? (
         // biome-ignore lint/a11y/noNoninteractiveTabindex: a long table is scrolled, also by keys
         <section tabIndex={0} aria-label={label} style={{ height }} className="overflow-auto">
-          {table}
+          <Table
+            of={of}
+            series={series.filter(({ inTable }) => inTable !== false)}
+            sayX={sayX}
+            sayY={sayY}
+            label={label}
+          />
         </section>
       ) : (
-        <div id={id} className="sr-only">
-          {table}
+        <div style={{ height }} className="relative">
+          <canvas
+            ref={canvas}
+            role="img"
+            aria-label={`${label}. The button after it shows the same as numbers.`}
+          />
         </div>
       )}
       <button
@@ -175,6 +177,7 @@ export function Chart(props: ChartProps) {
         onClick={() => setAsNumbers(!asNumbers)}
       >
         {asNumbers ? 'As a drawing' : 'As numbers'}
+        <span className="sr-only">: {label}</span>
       </button>
     </figure>
   );

@@ -32,7 +32,7 @@ export function GoalCard({ view, goals }: { readonly view: GoalView; readonly go
           series={series}
           sayX={sayAxisDay}
           of="Day"
-          height={170}
+          height={130}
         />
       ) : null}
       <p className="text-note text-quiet">{sentences[1]}</p>

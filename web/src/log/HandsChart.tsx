@@ -9,7 +9,7 @@ const sayStrokes = (strokes: number) => String(Math.abs(Math.round(strokes)));
 export function HandsChart({
   loads,
   over,
-  height = 130,
+  height = 112,
 }: {
   readonly loads: readonly DayLoad[];
   /** Days and hands that had too much. */

@@ -40,7 +40,7 @@ export function LoadPage({ whose, day }: { readonly whose: Whose; readonly day: 
   const { data } = useLoad(whose, day);
   const [hurts, setHurts] = useState(false);
   if (!data) return <p className="p-6 text-quiet">Reading the log …</p>;
-  const { loads, over, usual, week, rises, sore } = data;
+  const { loads, over, usual, week, rises, sore, louder } = data;
   const today = loads.find((load) => load.day === day);
   return (
     <>
@@ -106,7 +106,7 @@ export function LoadPage({ whose, day }: { readonly whose: Whose; readonly day: 
           </p>
         </Card>
         <Rests loads={loads} />
-        <Ears minutes={(today?.seconds ?? 0) / 60} />
+        <Ears minutes={(today?.seconds ?? 0) / 60} louder={louder} />
       </div>
       {sore.length > 0 ? (
         <Card aria-label="When it hurt" className="p-4">
@@ -149,7 +149,13 @@ function Rests({ loads }: { readonly loads: readonly DayLoad[] }) {
 }
 
 /** The ears: how long, and what to do. It claims to measure nothing. */
-function Ears({ minutes }: { readonly minutes: number }) {
+function Ears({
+  minutes,
+  louder,
+}: {
+  readonly minutes: number;
+  readonly louder: number | undefined;
+}) {
   return (
     <Card aria-label="Ears" className="p-4">
       <h2 className="text-lead">Ears</h2>
@@ -157,6 +163,14 @@ function Ears({ minutes }: { readonly minutes: number }) {
         {Math.round(minutes)} minutes of playing today. The program is no sound level meter: how
         loud it is at your ear depends on the drum, the room and the headphones.
       </p>
+      {louder === undefined ? null : (
+        <p className="mt-1 text-note">
+          {Math.abs(louder) < 1
+            ? 'In the microphone your strokes were as loud this week as in the four weeks before'
+            : `In the microphone your strokes were ${Math.abs(louder).toFixed(0)} dB ${louder > 0 ? 'louder' : 'softer'} this week than in the four weeks before`}
+          , as long as it stands where it stood.
+        </p>
+      )}
       <p className="mt-1 text-note text-quiet">
         Set headphones so low that you could talk over them; take them off in the rests. Plugs for
         loud drums and small rooms. Ringing afterwards means it was too much. More in the{' '}

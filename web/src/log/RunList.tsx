@@ -1,8 +1,10 @@
 import { type Day, FEELS, type LoggedRun, SORE, sayDate } from '@stride/core/log';
 import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { dropRuns } from '../store/log.ts';
 import { storageSentence } from '../store/rhythms.ts';
+import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -17,6 +19,9 @@ export function takeOut(id: string, what: string): void {
   );
 }
 
+/** So many are shown at first, and more each time they are asked for. */
+const FEW = 40;
+
 interface RunListProps {
   readonly rows: readonly LoggedRun[];
   readonly count: number;
@@ -25,8 +30,9 @@ interface RunListProps {
 
 /** Runs one by one, the newest first, under their days. */
 export function RunList({ rows, count, isOwn }: RunListProps) {
+  const [shown, setShown] = useState(FEW);
   const days = new Map<Day, LoggedRun[]>();
-  for (const run of rows) days.set(run.day, [...(days.get(run.day) ?? []), run]);
+  for (const run of rows.slice(0, shown)) days.set(run.day, [...(days.get(run.day) ?? []), run]);
   return (
     <Card aria-label="Runs one by one" className="p-4">
       {[...days].map(([day, runs]) => (
@@ -75,7 +81,9 @@ export function RunList({ rows, count, isOwn }: RunListProps) {
           </ul>
         </section>
       ))}
-      {count > rows.length ? (
+      {rows.length > shown ? (
+        <Button onClick={() => setShown(shown + FEW)}>Show more</Button>
+      ) : count > rows.length ? (
         <p className="text-note text-quiet">
           The newest {rows.length} of {count}; choose a line or a time above to find others.
         </p>

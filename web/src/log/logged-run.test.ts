@@ -75,6 +75,7 @@ describe('a run for the log', () => {
       rhythm: { id: 'lantern-steps', name: 'Lantern steps' },
       layer: { name: 'Walker' },
       part: 'all of it',
+      passage,
       whole: true,
       heardBy: 'keys',
       bpm: 90,

@@ -50,6 +50,7 @@ export function loggedRun(
   const times = (count: number) => Math.round(count * often);
   const starts = run.passes.map(({ startTime }) => startTime);
   const isHeard = heardBy !== 'none';
+  const louds = heardBy === 'microphone' ? run.hits.flatMap(({ loud }) => loud ?? []) : [];
   return {
     run: {
       id,
@@ -60,6 +61,7 @@ export function loggedRun(
       layer: { id: layer.id, name: layer.name },
       instrument: layer.instrument,
       part: stone.name,
+      passage: stone.passage,
       whole: stone.size === 'whole',
       way: plan.way,
       heardBy,
@@ -75,6 +77,9 @@ export function loggedRun(
         loudL: times(one.loudL),
         row: one.R === 0 || one.L === 0 ? times(one.row) : one.row,
       },
+      ...(louds.length > 0
+        ? { level: Math.min(1, louds.reduce((sum, loud) => sum + loud, 0) / louds.length) }
+        : {}),
       ...(result
         ? { judged: judgedOf(result.judgement, rung.bpm, result.verdict, result.flaws, named) }
         : {}),

@@ -3,11 +3,13 @@ import {
   clockProblem,
   type Day,
   type DayLoad,
-  dayLoads,
+  daysBetween,
   filterRuns,
   type Goal,
   inTime,
   type LoggedRun,
+  type LogIndex,
+  levelChange,
   lineOf,
   type Material,
   minutesBy,
@@ -34,7 +36,7 @@ import {
 
 /** A log as it lies there: one's own, or that of somebody else. */
 export interface LogData {
-  readonly runs: readonly LoggedRun[];
+  readonly log: LogIndex;
   readonly goals: readonly Goal[];
   /** Lines that can be practised. */
   readonly materials: readonly Material[];
@@ -76,18 +78,19 @@ export interface TodayAsk {
   readonly order: number;
 }
 
-export function todayView(log: LogData, { day, minutes, order }: TodayAsk): TodayView {
-  const { runs, goals, materials } = log;
-  const today = planToday({ day, runs, goals, materials, minutes, order });
-  const all = dayLoads(runs);
-  const loads = dayLoads(filterRuns(runs, { days: LOAD_DAYS }, day));
+export function todayView(data: LogData, { day, minutes, order }: TodayAsk): TodayView {
+  const { log, goals, materials } = data;
+  const { runs } = log;
+  const today = planToday({ day, log, goals, materials, minutes, order });
+  const all = log.loads();
+  const loads = since(all, day, LOAD_DAYS);
   const last = all.findLast((load) => load.day < day);
-  const isNew = last && Date.parse(day) - Date.parse(last.day) <= 3 * 86_400_000;
+  const isNew = last && daysBetween(last.day, day) <= 3;
   const ofDay = runs.filter((run) => run.day === day);
   return {
     today,
     played: playedOf(today, runs),
-    goals: goalViews(log, day),
+    goals: goalViews(data, day),
     loads,
     over: overs(all, loads),
     before: last && isNew ? { day: last.day, rises: rises(all, last.day) } : undefined,
@@ -97,6 +100,11 @@ export function todayView(log: LogData, { day, minutes, order }: TodayAsk): Toda
     isEmpty: runs.length === 0 && goals.length === 0,
     hasDemo: runs.some(({ demo }) => demo) || goals.some(({ demo }) => demo),
   };
+}
+
+/** The loads of so many days up to a day. */
+function since(all: readonly DayLoad[], day: Day, days: number): readonly DayLoad[] {
+  return all.filter((load) => daysBetween(load.day, day) < days);
 }
 
 /** Days and hands that had too much, of those that are shown. */
@@ -110,14 +118,15 @@ function overs(all: readonly DayLoad[], shown: readonly DayLoad[]): ReadonlySet<
   );
 }
 
-export function goalViews({ runs, goals, materials }: LogData, day: Day): readonly GoalView[] {
+export function goalViews({ log, goals, materials }: LogData, day: Day): readonly GoalView[] {
   return goals
     .map((goal): GoalView => {
-      const own = runs.filter((run) => run.whole && lineOf(run) === lineOf(goal));
-      const material = materials.find((one) => lineOf(one) === lineOf(goal));
+      const line = lineOf(goal);
+      const sessions = log.sessionsOf(line);
+      const material = materials.find((one) => lineOf(one) === line);
       return {
-        outlook: outlook(goal, own, day, material?.from ?? goal.bpm / 2),
-        history: bestSoFar(sessionsOf(own)),
+        outlook: outlook(goal, log.runsOf(line), day, material?.from ?? goal.bpm / 2, sessions),
+        history: bestSoFar(sessions),
         gone: material === undefined,
       };
     })
@@ -152,7 +161,8 @@ const MOST_ROWS = 200;
 /** Days shown one by one; before them there are weeks. */
 const DAYS = 28;
 
-export function runsView({ runs }: Pick<LogData, 'runs'>, filter: RunFilter, day: Day): RunsView {
+export function runsView({ log }: Pick<LogData, 'log'>, filter: RunFilter, day: Day): RunsView {
+  const { runs } = log;
   const found = filterRuns(runs, filter, day);
   const lines = new Map<string, string>();
   for (const run of runs) lines.set(lineOf(run), `${run.rhythm.name}, ${run.layer.name}`);
@@ -191,20 +201,24 @@ export interface LoadView {
   readonly rises: readonly Rise[];
   readonly over: ReadonlySet<string>;
   readonly sore: readonly LoggedRun[];
+  /** How much louder the microphone heard this week: see `levelChange`. */
+  readonly louder: number | undefined;
 }
 
-export function loadView({ runs }: Pick<LogData, 'runs'>, day: Day): LoadView {
-  const all = dayLoads(runs);
-  const loads = dayLoads(filterRuns(runs, { days: 56 }, day));
+export function loadView({ log }: Pick<LogData, 'log'>, day: Day): LoadView {
+  const { runs } = log;
+  const all = log.loads();
+  const loads = since(all, day, 56);
   return {
     loads,
     over: overs(all, loads),
     usual: usualBefore(loads, day),
-    week: summed(dayLoads(filterRuns(runs, { days: 7 }, day))),
+    week: summed(since(all, day, 7)),
     rises: rises(loads, day),
     sore: runs
       .filter(({ feel }) => feel === 'hurts')
       .slice(-10)
       .reverse(),
+    louder: levelChange(runs, day),
   };
 }

@@ -1,4 +1,4 @@
-import { inTime, lineOf, type Material, materialOf, type RunFilter } from '@stride/core/log';
+import { indexLog, lineOf, type Material, materialOf, type RunFilter } from '@stride/core/log';
 import { timeRhythm } from '@stride/core/rhythm';
 import * as Comlink from 'comlink';
 import {
@@ -26,14 +26,14 @@ async function logOf(whose: Whose, stamp: string): Promise<LogData> {
   if (kept?.key === key) return kept.data;
   await openSafely(database);
   const other = whose === undefined ? undefined : await database.logs.get(whose);
-  const runs = other ? inTime(other.runs) : await database.runs.orderBy('at').toArray();
+  const runs = other ? other.runs : await database.runs.orderBy('at').toArray();
   const goals = other ? other.goals : await database.goals.toArray();
   const lines = new Set([...goals.map(lineOf), ...runs.map(lineOf)]);
   const materials = await materialsOf(
     [...lines].map((line) => line.slice(0, line.lastIndexOf('/'))),
     lines,
   );
-  const data = { runs, goals, materials };
+  const data = { log: indexLog(runs), goals, materials };
   kept = { key, data };
   return data;
 }
