@@ -94,7 +94,10 @@ test('runs are found, one is looked at, corrected and deleted; the log goes out 
     page.getByRole('region', { name: 'Best clean tempo' }).getByRole('listitem'),
   ).toHaveCount(2);
   // The same figures as numbers.
-  await page.getByRole('button', { name: /^As numbers/ }).first().click();
+  await page
+    .getByRole('button', { name: /^As numbers/ })
+    .first()
+    .click();
   const rows = page.getByRole('region', { name: 'Best clean tempo over time' }).getByRole('row');
   expect(await rows.count()).toBeGreaterThan(10);
   await page
