@@ -451,8 +451,8 @@ const SWITCHES = [
   [
     'days that go by change nothing',
     'web/src/log/views.ts',
-    'outlook: outlook(goal, own, day,',
-    'outlook: outlook(goal, own, goal.made,',
+    'log.runsOf(line), day,',
+    'log.runsOf(line), goal.made,',
     'log',
     'a goal is set',
   ],

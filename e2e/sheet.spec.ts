@@ -72,6 +72,7 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   await expect.poll(hands).toBe('LRL');
   // It is the player's own setting: Climb shows the same hands.
   await page.getByRole('link', { name: 'Climb' }).click();
+  await expect(page.getByTestId('climb-status')).toBeVisible();
   await expect(page.getByLabel('Other-handed')).toBeChecked();
   await page.getByRole('link', { name: 'Sheet' }).click();
   await expect(page.locator('.staff svg').first()).toBeVisible();
