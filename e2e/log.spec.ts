@@ -67,6 +67,15 @@ test('it hurts: asked where, told to rest, and that hand is out of the plan for 
   await expect(plan(page)).not.toContainText('the right hand alone');
   await page.getByRole('button', { name: 'It hurts' }).click();
   const dialog = page.getByRole('dialog', { name: 'It hurts' });
+  await dialog.getByRole('button', { name: 'by mistake' }).click();
+  await expect(plan(page)).not.toContainText('rests');
+  // Closed without an answer everything rests, and it can be taken back.
+  await page.getByRole('button', { name: 'It hurts' }).click();
+  await page.keyboard.press('Escape');
+  await expect(plan(page)).toContainText('Rest today: something hurt.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(plan(page)).not.toContainText('Rest today');
+  await page.getByRole('button', { name: 'It hurts' }).click();
   await dialog.getByRole('button', { name: 'left hand or arm' }).click();
   await expect(dialog).toContainText('tingling or numbness');
   await expect(dialog).toContainText('This is no medical advice');
@@ -120,22 +129,37 @@ test('runs are found, one is looked at, corrected and deleted; the log goes out 
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(status).toHaveText(`${count} runs`);
   await expect(page.getByRole('link', { name: /77.*wrist loose/ })).toBeVisible();
-  // It goes out with its owner's name, and is read beside one's own.
+  // A table comes in, what is wrong with it is said; one's own goes out with a name, without what is made up.
   await page.getByRole('button', { name: 'Take away, bring in' }).click();
   await page.getByLabel('Whose log it is').fill('Ines');
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  await expect(page.getByRole('alert')).toContainText('nothing of your own');
+  const table = (rows: string) => ({
+    name: 'runs.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`day,rhythm,line,tempo,seconds\n${rows}`),
+  });
+  const bring = page.getByTestId('bring-log');
+  await bring.setInputFiles(table('2026-11-20,Lamp,Drum,80,60\n20 Nov,Lamp,Drum,80,60'));
+  await expect(page.getByRole('alert')).toContainText('Row 3: “20 Nov” is no day');
+  await bring.setInputFiles(table('2026-11-20,Lamp,Drum,80,60\n2026-11-21,Lamp,Drum,82,60'));
+  await expect(page.getByText('2 runs came into the log.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take away, bring in' }).click();
   const file = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take it away' }).click();
   const path = await (await file).path();
-  await page.getByTestId('bring-log').setInputFiles({
+  await bring.setInputFiles({
     name: 'bad.json',
     mimeType: 'application/json',
     buffer: Buffer.from('{}'),
   });
   await expect(page.getByRole('alert')).toContainText('no log of the program');
-  await page.getByTestId('bring-log').setInputFiles(path);
-  await expect(page.getByLabel('Log of')).toContainText(`Ines (${count} runs, read only)`);
+  await bring.setInputFiles(path);
+  await expect(page.getByLabel('Log of')).toContainText('Ines (2 runs, read only)');
   await expect(page.getByRole('button', { name: /^Delete the run/ })).toHaveCount(0);
   await page.getByLabel('Log of').selectOption('my log');
   await page.getByRole('button', { name: 'Remove it' }).click();
-  await expect(page.getByText('Nothing in the log yet')).toBeVisible();
+  await page.getByRole('link', { name: 'Runs' }).click();
+  await expect(page.getByRole('link', { name: /^Lamp, Drum/ })).toHaveCount(2);
+  await expect(page.getByRole('link', { name: /^Wet cobbles/ })).toHaveCount(0);
 });

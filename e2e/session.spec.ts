@@ -3,11 +3,21 @@ import { expect, scheduled, test } from './kit.ts';
 test('a session from the Shelf: today’s plan is played, heard, felt, and stands in the log', async ({
   page,
 }) => {
+  // What is made up is looked at, and not begun without a word.
   await page.goto('/');
   await page.getByRole('button', { name: 'Practise today' }).click();
-  // The made-up log gives a plan; its first item begins at once, set up as planned.
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await page.getByRole('link', { name: 'Goals' }).click();
+  await page.getByRole('button', { name: 'Set a goal' }).click();
+  await page.getByLabel('Line').selectOption('Lantern steps, Walker');
+  await page.getByLabel('Minutes a day').fill('9');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByText('a cautious 0.5 a session')).toBeVisible();
+  // With a goal of one's own one action on the Shelf begins, set up as planned.
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await page.getByRole('button', { name: 'Practise today' }).click();
   const bar = page.getByRole('region', { name: 'Today’s plan' });
-  await expect(bar).toContainText(/^1 of \d: /);
+  await expect(bar).toContainText('1 of 2: Lantern steps');
   await expect(bar).toContainText('slow hands, both the same');
   // A warm-up is at one tempo, as long as the plan has it.
   await expect(page.getByRole('region', { name: /^Ladder of 1 tempo/ })).toBeVisible();

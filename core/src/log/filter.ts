@@ -10,8 +10,6 @@ export interface RunFilter {
   readonly heardBy?: HeardBy | undefined;
   /** Up to so many days before the day. */
   readonly days?: number | undefined;
-  /** Only runs that hurt or have a note. */
-  readonly noted?: boolean | undefined;
 }
 
 export function filterRuns(
@@ -19,15 +17,14 @@ export function filterRuns(
   filter: RunFilter,
   today: Day,
 ): readonly LoggedRun[] {
-  const { line, part, instrument, heardBy, days, noted } = filter;
+  const { line, part, instrument, heardBy, days } = filter;
   return runs.filter(
     (run) =>
       (line === undefined || lineOf(run) === line) &&
       (part === undefined || run.part === part) &&
       (instrument === undefined || run.instrument === instrument) &&
       (heardBy === undefined || run.heardBy === heardBy) &&
-      (days === undefined || daysBetween(run.day, today) < days) &&
-      (!noted || run.note !== undefined || run.feel === 'hurts'),
+      (days === undefined || daysBetween(run.day, today) < days),
   );
 }
 

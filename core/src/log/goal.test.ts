@@ -132,7 +132,9 @@ describe('how a goal stands', () => {
       72,
     );
     expect(flat.reached).toBeUndefined();
-    expect(sayOutlook(flat, 1)[0]).toMatch(/not reached within two years/);
+    expect(sayOutlook(flat, 1)[0]).toBe(
+      'Your best clean tempo stands still. At that pace 104 is not reached within two years.',
+    );
   });
 
   it('is reached where the tempo was clean, and begins at the start where nothing was', () => {
@@ -143,6 +145,16 @@ describe('how a goal stands', () => {
     // Eight beats at a cautious 0.4 a session, and one to get there.
     expect(none).toMatchObject({ best: undefined, from: 72, needed: 21 });
     expect(sayOutlook(none, 1)[0]).toMatch(/^How quickly you gain is not known yet/);
+  });
+
+  it('says what came of it once its day is over', () => {
+    const over = outlook(goal({ by: day(4), occasion: 'walk' }), runs, day(5), 72);
+    expect(over.isOver).toBe(true);
+    expect(sayOutlook(over, 1)).toEqual([
+      '6 November is over: 88 of 104 was clean.',
+      'Choose another day, or let the goal go.',
+    ]);
+    expect(outlook(goal({ by: day(5) }), runs, day(5), 72).isOver).toBe(false);
   });
 
   it('does not count today again once it was played', () => {

@@ -2,7 +2,16 @@ import * as v from 'valibot';
 import { NAME_LENGTH } from '../bounds/index.ts';
 import { type Bpm, TEMPO_RANGE } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
-import { addDays, type Day, DaySchema, dayNumber, daysBetween, sayDay, weekdayOf } from './day.ts';
+import {
+  addDays,
+  type Day,
+  DaySchema,
+  dayNumber,
+  daysBetween,
+  isDay,
+  sayDay,
+  weekdayOf,
+} from './day.ts';
 import { bestSoFar, type Session, sessionsOf } from './progress.ts';
 import { type Rate, rateOf } from './rate.ts';
 import type { LoggedRun } from './run.ts';
@@ -36,13 +45,16 @@ export const GoalSchema = v.object({
 });
 export type Goal = Readonly<v.InferOutput<typeof GoalSchema>>;
 
+/** What of a goal may be wrong. */
+export type GoalField = 'bpm' | 'by' | 'minutes' | 'daysOff';
+
 /** What is wrong with a goal as it is asked for, where and what to do; undefined where nothing is. */
 export function goalProblem(
-  goal: Pick<Goal, 'bpm' | 'by' | 'minutes' | 'daysOff'>,
+  goal: Pick<Goal, GoalField>,
   today: Day,
-): { readonly field: 'bpm' | 'by' | 'minutes' | 'daysOff'; readonly message: string } | undefined {
+): { readonly field: GoalField; readonly message: string } | undefined {
   const { min, max } = GOAL_LIMITS.minutes;
-  if (!v.safeParse(DaySchema, goal.by).success)
+  if (!isDay(goal.by))
     return { field: 'by', message: 'Choose the day: year, month and day, as 2026-12-12.' };
   if (daysBetween(today, goal.by) < 0)
     return { field: 'by', message: `${sayDay(goal.by)} is over. Choose a day from today on.` };
@@ -96,6 +108,8 @@ export interface Outlook {
   /** When it is reached at this pace; undefined where it is not within two years. */
   readonly reached: Day | undefined;
   readonly inTime: boolean;
+  /** Its day lies before today. */
+  readonly isOver: boolean;
   /** The tempo that is reached by the day. */
   readonly by: Bpm;
 }
@@ -139,6 +153,7 @@ export function outlook(
     have,
     kept,
     reached,
+    isOver: daysBetween(today, goal.by) < 0,
     inTime: reached !== undefined && daysBetween(reached, goal.by) >= 0,
     by: Math.min(goal.bpm, Math.floor(from + Math.max(0, rate.bpm) * have * kept)),
   };
@@ -176,8 +191,13 @@ export function sayOutlook(one: Outlook, goals: number): readonly string[] {
   const occasion = goal.occasion ?? 'day';
   if (best !== undefined && best >= goal.bpm)
     return [`${goal.bpm} is reached, clean. Keep it: it comes back now and then.`];
+  if (one.isOver)
+    return [
+      `${sayDay(goal.by)} is over: ${best === undefined ? 'nothing was clean yet' : `${best} of ${goal.bpm} was clean`}.`,
+      'Choose another day, or let the goal go.',
+    ];
   const pace = rate.own
-    ? `You gain about ${rate.bpm.toFixed(1)} a session.`
+    ? sayPace(rate.bpm)
     : `How quickly you gain is not known yet; a cautious ${rate.bpm.toFixed(1)} a session is taken.`;
   const on = (day: Day) =>
     day.slice(0, 4) === goal.by.slice(0, 4) ? sayDay(day) : `${sayDay(day)} ${day.slice(0, 4)}`;
@@ -191,7 +211,7 @@ export function sayOutlook(one: Outlook, goals: number): readonly string[] {
     return [`${pace} ${when}`, more];
   }
   const helps = [
-    one.by > 0 ? `${one.by} is within reach by then` : '',
+    one.by > (best ?? 0) ? `${one.by} is within reach by then` : '',
     goal.daysOff.length > 0 ? 'a day off less gives more sessions' : '',
     goals > 1 ? 'with fewer goals each gets more of the day' : '',
     reached === undefined ? '' : `or take ${on(reached)} as the day`,
@@ -200,6 +220,12 @@ export function sayOutlook(one: Outlook, goals: number): readonly string[] {
     `${pace} ${when}`,
     `What would help: ${helps.join('; ')}. Playing longer each day is not among it.`,
   ];
+}
+
+function sayPace(bpm: Bpm): string {
+  return bpm < 0.05
+    ? 'Your best clean tempo stands still.'
+    : `You gain about ${bpm.toFixed(1)} a session.`;
 }
 
 function sayApart(days: number, occasion: string): string {

@@ -15,4 +15,5 @@ export * from './simulated-log.ts';
 export * from './spacing.ts';
 export * from './table.ts';
 export * from './today.ts';
+export type { Kind, TodayItem } from './today-item.ts';
 export * from './version.ts';

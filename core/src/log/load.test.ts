@@ -6,6 +6,7 @@ import {
   NO_LOAD,
   restingHands,
   rises,
+  sayComing,
   sayRise,
   sinceRest,
   usualBefore,
@@ -45,7 +46,19 @@ describe('what a day asked', () => {
     });
     expect(loads.map(({ day: on }) => on)).toEqual([day(0), day(1)]);
     expect(dayLoads([])).toEqual([]);
-    expect(sinceRest([])).toBe(0);
+    expect(sinceRest([], at)).toBe(0);
+  });
+
+  it('goes on until one has rested for a minute', () => {
+    const at = 20_000 * 86_400_000;
+    const played = [
+      run(0, 80, { at, seconds: 900 }),
+      run(0, 80, { at: at + 930_000, seconds: 600 }),
+    ];
+    const end = at + 1_530_000;
+    expect(sinceRest(played, end)).toBe(1500);
+    expect(sinceRest(played, end + 59_000)).toBe(1500);
+    expect(sinceRest(played, end + 60_000)).toBe(0);
   });
 });
 
@@ -86,9 +99,11 @@ describe('a rise', () => {
 
   it('is said of what is planned before it is played', () => {
     const planned = { R: 1500, L: 0, loudR: 0, loudL: 0, seconds: 0 };
-    expect(rises(dayLoads(FOUR_WEEKS), day(28), planned)).toEqual([
-      { what: 'R', over: 'day', more: 0.5 },
-    ]);
+    const [coming, ...others] = rises(dayLoads(FOUR_WEEKS), day(28), planned);
+    expect([coming, others]).toEqual([{ what: 'R', over: 'day', more: 0.5 }, []]);
+    expect(coming && sayComing(coming)).toBe(
+      'With the rest of the plan the right hand would have 50 % more strokes than it is used to: leave some of it out.',
+    );
   });
 });
 

@@ -53,9 +53,14 @@ export function summed(all: readonly Amounts[]): Amounts {
   return { R, L, loudR, loudL, seconds };
 }
 
-/** How long was played without a rest up to the last of the runs. */
-export function sinceRest(played: readonly LoggedRun[]): Seconds {
-  return stretches(played).at(-1) ?? 0;
+/**
+ * How long was played without a rest up to now; 0 once one has rested.
+ * @param played in time
+ * @param now in milliseconds since 1970
+ */
+export function sinceRest(played: readonly LoggedRun[], now: number): Seconds {
+  const end = played.reduce((last, { at, seconds }) => Math.max(last, at / 1000 + seconds), 0);
+  return now / 1000 - end >= REST ? 0 : (stretches(played).at(-1) ?? 0);
 }
 
 function longestUnbroken(played: readonly LoggedRun[]): Seconds {
@@ -184,6 +189,16 @@ const NAMES: Readonly<Record<Measure, string>> = {
   loudL: 'The left hand',
   seconds: 'You',
 };
+
+/** What would rise with what is still planned, in one sentence. */
+export function sayComing({ what, more }: Rise): string {
+  const percent = `${Math.round(more * 100)} %`;
+  if (what === 'seconds')
+    return `With the rest of the plan you would play ${percent} more than you are used to.`;
+  const strokes = what === 'R' || what === 'L' ? 'strokes' : 'loud strokes';
+  const hand = NAMES[what].toLowerCase();
+  return `With the rest of the plan ${hand} would have ${percent} more ${strokes} than it is used to: leave some of it out.`;
+}
 
 /** What has risen, in one sentence. @example 'The left hand had 60 % more strokes on this day than it is used to.' */
 export function sayRise({ what, over, more }: Rise, when: string): string {

@@ -171,11 +171,18 @@ describe('a log as a table', () => {
       const read = runOfRow({ ...own, ...change }, 7, at);
       return read.ok ? 'read' : read.message;
     };
-    expect(say({ tempo: '' })).toBe('Line 7: the tempo is missing.');
-    expect(say({ day: '2.11.26' })).toBe('Line 7: “2.11.26” is no day; write it as 2026-12-12.');
-    expect(say({ tempo: 'fast' })).toBe('Line 7: “fast” does not belong under “tempo”.');
-    expect(say({ feel: 'great' })).toBe('Line 7: “great” does not belong under “feel”.');
-    expect(say({ tempo: '9000' })).toMatch(/^Line 7: bpm: /);
+    expect(say({ tempo: '' })).toBe('Row 7: the tempo is missing.');
+    expect(say({ day: '2.11.26' })).toBe('Row 7: “2.11.26” is no day; write it as 2026-12-12.');
+    expect(say({ tempo: 'fast' })).toBe('Row 7: “fast” does not belong under “tempo”.');
+    expect(say({ feel: 'great' })).toBe('Row 7: “great” does not belong under “feel”.');
+    expect(say({ tempo: '9000' })).toMatch(/^Row 7: bpm: /);
     expect(say({ seconds: '90,5' })).toBe('read');
+    // Without an id a row is known again by what stands in it, and another one is another run.
+    const id = (row: Record<string, string>, line: number) => {
+      const read = runOfRow(row, line, at);
+      return read.ok ? read.run.id : read.message;
+    };
+    expect(id(own, 2)).toBe(id(own, 9));
+    expect(id(own, 2)).not.toBe(id({ ...own, tempo: '81' }, 2));
   });
 });

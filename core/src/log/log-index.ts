@@ -1,12 +1,14 @@
 import { type DayLoad, dayLoads } from './load.ts';
 import { type Session, sessionsOf } from './progress.ts';
-import { grouped, inTime, type LoggedRun, lineOf } from './run.ts';
+import { grouped, inTime, isOwn, type LoggedRun, lineOf } from './run.ts';
 
 /** A log that is ready to be asked again and again: what it is asked for is worked out once. */
 export interface LogIndex {
-  /** In time. */
+  /** All of them, in time. */
   readonly runs: readonly LoggedRun[];
-  /** Runs of the whole of a line, by its {@link lineOf}. */
+  /** Those that the player played: see {@link isOwn}. */
+  readonly own: readonly LoggedRun[];
+  /** Of these the runs of the whole of a line, by its {@link lineOf}. */
   runsOf(line: string): readonly LoggedRun[];
   /** Their sessions. */
   sessionsOf(line: string): readonly Session[];
@@ -16,14 +18,16 @@ export interface LogIndex {
 
 export function indexLog(all: readonly LoggedRun[]): LogIndex {
   const runs = inTime(all);
+  const own = runs.filter(isOwn);
   const byLine = grouped(
-    runs.filter(({ whole }) => whole),
+    own.filter(({ whole }) => whole),
     lineOf,
   );
   const sessions = new Map<string, readonly Session[]>();
   let loads: readonly DayLoad[] | undefined;
   return {
     runs,
+    own,
     runsOf: (line) => byLine.get(line) ?? [],
     sessionsOf(line) {
       const known = sessions.get(line) ?? sessionsOf(byLine.get(line) ?? []);
@@ -31,7 +35,7 @@ export function indexLog(all: readonly LoggedRun[]): LogIndex {
       return known;
     },
     loads() {
-      loads ??= dayLoads(runs);
+      loads ??= dayLoads(own);
       return loads;
     },
   };

@@ -4,7 +4,6 @@ import { layerIn, type Passage } from '../passage/index.ts';
 import { readHands } from '../read/index.ts';
 import {
   handsOf,
-  type Layer,
   type LayerGrid,
   type Rhythm,
   slotsHeld,
@@ -12,7 +11,7 @@ import {
   type Timing,
   tempoAt,
 } from '../rhythm/index.ts';
-import { type Bpm, type Seconds, secondsPerPulse, toNumber } from '../time/index.ts';
+import { type Bpm, type Seconds, secondsPerPulse, type Ticks, toNumber } from '../time/index.ts';
 import type { Load } from './run.ts';
 
 /** What can be practised: a line of a rhythm, with what it asks of the hands. */
@@ -30,66 +29,56 @@ export interface Material {
   readonly load: Load;
 }
 
-/** What one time through a layer asks of the hands; `row` goes over the seam. */
-export function loadOf(layer: Layer, timing: Timing, index: number): Load {
-  const hands = handsOf(layer);
-  let [R, L, loudR, loudL] = [0, 0, 0, 0];
-  layer.strokes.forEach(({ slot, force, ornament }, at) => {
-    const struck = strokesByHand(nth(hands, at), ornament, slotsHeld(layer, slot));
-    R += struck.R;
-    L += struck.L;
-    if (force < 4) return;
-    loudR += Math.min(1, struck.R);
-    loudL += Math.min(1, struck.L);
-  });
-  const { longestRun } = readHands(layer, timing, index);
-  return { R, L, loudR, loudL, row: longestRun.hand === undefined ? 0 : longestRun.length };
+/** A line where it stands: the rhythm, and which of its layers. */
+export interface LineAt {
+  readonly rhythm: Rhythm;
+  readonly timing: Timing;
+  readonly index: number;
 }
 
-/** What a passage asks of a line in so many passes; where one hand plays alone its row never ends. */
+type Stretch = Pick<Passage, 'from' | 'to'>;
+
+/**
+ * What a passage of a line asks of the hands in so many passes. A line that is shorter than the passage comes round
+ * in it; where one hand plays alone its row never ends.
+ */
 export function passageLoad(
-  {
-    rhythm,
-    timing,
-    index,
-  }: { readonly rhythm: Rhythm; readonly timing: Timing; readonly index: number },
+  { rhythm, timing, index }: LineAt,
   passage: Passage,
   passes: number,
 ): Load {
   const layer = nth(rhythm.layers, index);
   const grid = nth(timing.layers, index);
   const played = layerIn(rhythm.cycle, layer, grid, passage);
-  const { from, to } = passage;
-  const inside = within(played, grid, timing.ticksPerPulse, from, to);
-  const one = loadOf(inside, timing, index);
-  const alone = (one.R === 0) !== (one.L === 0);
-  // The passage may be a part of the line, or go round it several times.
-  return {
-    R: one.R * passes,
-    L: one.L * passes,
-    loudR: one.loudR * passes,
-    loudL: one.loudL * passes,
-    row: alone ? (one.R + one.L) * passes : one.row,
-  };
+  const hands = handsOf(played);
+  const sum = { R: 0, L: 0, loudR: 0, loudL: 0 };
+  const inside = played.strokes.filter(({ slot, force, ornament }, at) => {
+    const often = timesIn(nth(grid.startTicks, slot), grid, timing.ticksPerPulse, passage);
+    const struck = strokesByHand(nth(hands, at), ornament, slotsHeld(played, slot));
+    sum.R += struck.R * often * passes;
+    sum.L += struck.L * often * passes;
+    if (force === 4) {
+      sum.loudR += Math.min(1, struck.R) * often * passes;
+      sum.loudL += Math.min(1, struck.L) * often * passes;
+    }
+    return often > 0;
+  });
+  const isAlone = (sum.R === 0) !== (sum.L === 0);
+  const { longestRun } = readHands({ ...played, strokes: inside }, timing, index);
+  const row = longestRun.hand === undefined ? 0 : longestRun.length;
+  return { ...sum, row: isAlone ? sum.R + sum.L : row };
 }
 
-/** The strokes of a layer that begin within a stretch of its first time through; all where it is as long. */
-function within(
-  layer: Layer,
-  grid: LayerGrid,
+/** How often a moment of a line comes in a stretch, with the line coming round. */
+function timesIn(
+  ticks: Ticks,
+  { lengthTicks }: LayerGrid,
   ticksPerPulse: number,
-  from: Passage['from'],
-  to: Passage['to'],
-): Layer {
-  const ticks = ({ num, den }: Passage['from']) => (num * ticksPerPulse) / den;
-  const [first, end] = [ticks(from), ticks(to)];
-  const { lengthTicks } = grid;
-  if (end - first >= lengthTicks) return layer;
-  const strokes = layer.strokes.filter(({ slot }) => {
-    const at = nth(grid.startTicks, slot);
-    return [at, at + lengthTicks].some((one) => one >= first && one < end);
-  });
-  return strokes.length === layer.strokes.length ? layer : { ...layer, strokes };
+  { from, to }: Stretch,
+): number {
+  const until = ({ num, den }: Stretch['to']) =>
+    Math.ceil(((num * ticksPerPulse) / den - ticks) / lengthTicks);
+  return until(to) - until(from);
 }
 
 /** A line as it can be practised; undefined where there is none, or nothing to play in it. */
@@ -99,6 +88,7 @@ export function materialOf(rhythm: Rhythm, timing: Timing, index: number): Mater
   if (!layer || !grid || layer.strokes.length === 0) return undefined;
   const turn = turnPulses(rhythm.cycle);
   const pulses = Math.ceil(grid.lengthTicks / grid.turnTicks) * turn;
+  const whole: Passage = { from: { num: 0, den: 1 }, to: { num: pulses, den: 1 }, times: 1 };
   const { bpm, per } = tempoAt(rhythm);
   return {
     rhythm: { id: rhythm.id, name: rhythm.name },
@@ -108,7 +98,7 @@ export function materialOf(rhythm: Rhythm, timing: Timing, index: number): Mater
     to: rhythm.target,
     per,
     pulses,
-    load: loadOf(layer, timing, index),
+    load: passageLoad({ rhythm, timing, index }, whole, 1),
   };
 }
 

@@ -116,18 +116,22 @@ export const LoggedRunSchema = v.object({
 });
 export type LoggedRun = Readonly<v.InferOutput<typeof LoggedRunSchema>>;
 
+/**
+ * Whether the player played it. What the simulated player shows is in the log too, but it is nobody's progress and
+ * no load; of the made-up log it is the player.
+ */
+export function isOwn({ heardBy, demo }: Pick<LoggedRun, 'heardBy' | 'demo'>): boolean {
+  return heardBy !== 'simulated' || demo === true;
+}
+
 /** Whether a run counts for the best clean tempo: heard, to its end, and good enough to go up. */
 export function isClean({ judged, brokenOff }: LoggedRun): boolean {
   return !brokenOff && judged?.verdict === 'up';
 }
 
-/** Under which runs of one line, and of one part of it, belong together. */
+/** Under which runs of one line belong together. */
 export function lineOf({ rhythm, layer }: Pick<LoggedRun, 'rhythm' | 'layer'>): string {
   return `${rhythm.id}/${layer.id}`;
-}
-
-export function partOf(run: Pick<LoggedRun, 'rhythm' | 'layer' | 'part'>): string {
-  return `${lineOf(run)}/${run.part}`;
 }
 
 /** Runs in the order in which they were played. */

@@ -5,7 +5,6 @@ import { timed } from '../text/timed.testkit.ts';
 import {
   bestSoFar,
   LoggedRunSchema,
-  loadOf,
   materialOf,
   offOverAll,
   PlayedSchema,
@@ -24,7 +23,7 @@ describe('what a line asks of the hands', () => {
 
   it('is its strokes by hand with graces, the accents, and the longest row of one hand', () => {
     // A flam is one more of the other hand.
-    expect(loadOf(rhythm.layers[0] ?? fail(), timing, 0)).toMatchObject({
+    expect(materialOf(rhythm, timing, 0)?.load).toEqual({
       R: 5,
       L: 4,
       loudR: 2,
@@ -44,14 +43,27 @@ describe('what a line asks of the hands', () => {
     expect(passageLoad(of, whole, 3)).toMatchObject({ R: 15, L: 12, loudR: 6, loudL: 0 });
     const half = { ...whole, to: { num: 4, den: 1 } };
     expect(passageLoad(of, half, 1)).toMatchObject({ R: 2, L: 3, loudR: 1, loudL: 0 });
+    // From the second beat round to the first: over the seam.
+    const seam = { ...whole, from: { num: 6, den: 1 }, to: { num: 10, den: 1 } };
+    expect(passageLoad(of, seam, 1)).toMatchObject({ R: 2, L: 2 });
     const right = passageLoad(of, { ...whole, hands: ['R'] }, 2);
     expect(right.L).toBeLessThan(right.R);
   });
 });
 
-function fail(): never {
-  throw new Error('no layer');
-}
+describe('a line that is shorter than the cycle', () => {
+  it('is counted as often as it comes round', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 2x4\nlayer D : darbuka\nplay D / D / D / D\nlayer T : darbuka\nloop own\nplay D / T / K\nhand R / L / R',
+    );
+    const of = { rhythm, timing, index: 1 };
+    const turn = { from: { num: 0, den: 1 }, to: { num: 8, den: 1 }, times: 1 } as const;
+    // Three beats against four: D T K D in one turn, and the three of them four times in three turns.
+    expect(passageLoad(of, turn, 1)).toMatchObject({ R: 3, L: 1 });
+    expect(passageLoad(of, { ...turn, to: { num: 24, den: 1 } }, 1)).toMatchObject({ R: 8, L: 4 });
+    expect(materialOf(rhythm, timing, 1)).toMatchObject({ pulses: 8, load: { R: 3, L: 1 } });
+  });
+});
 
 describe('a made-up log', () => {
   const { rhythm, timing } = asking(FOURS, 1);

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { DaySchema } from './day.ts';
 import { FEELS, HEARD_BY, type LoggedRun, LoggedRunSchema, NO_LOAD, SORE } from './run.ts';
+import { markOf } from './version.ts';
 
 /** The columns of a log as a table, in order. */
 export const COLUMNS = [
@@ -92,7 +93,7 @@ export function runOfRow(
 ):
   | { readonly ok: true; readonly run: LoggedRun }
   | { readonly ok: false; readonly message: string } {
-  const fail = (message: string) => ({ ok: false, message: `Line ${line}: ${message}` }) as const;
+  const fail = (message: string) => ({ ok: false, message: `Row ${line}: ${message}` }) as const;
   const text = (column: Column) => row[column]?.trim() ?? '';
   const missing = (['day', 'rhythm', 'tempo', 'seconds'] as const).find((one) => text(one) === '');
   if (missing) return fail(`the ${missing} is missing.`);
@@ -113,7 +114,8 @@ export function runOfRow(
   const feel = oneOf('feel', Object.keys(FEELS) as (keyof typeof FEELS)[]);
   const sore = oneOf('hurts', Object.keys(SORE) as (keyof typeof SORE)[]);
   const run = {
-    id: text('id') || `table-${text('day')}-${line}`,
+    // A row without an id is known again by what stands in it.
+    id: text('id') || `table-${markOf(row)}`,
     at: at(text('day'), text('time')),
     day: text('day'),
     rhythm: { id: text('rhythm id') || text('rhythm'), name: text('rhythm') },

@@ -198,6 +198,16 @@ describe('what to practise today', () => {
     expect(playedOf(after, played)).toEqual([2, 0.5]);
   });
 
+  it('takes what the simulated player showed for nobody’s progress and no load', () => {
+    const shown = known('lamp', 0).map((one) => ({ ...one, heardBy: 'simulated' as const }));
+    const log = indexLog(shown);
+    expect([log.runs.length, log.own.length, log.loads().length]).toEqual([3, 0, 0]);
+    expect(log.sessionsOf('lamp/drum')).toEqual([]);
+    // Of the made-up log it is the player.
+    const madeUp = indexLog(shown.map((one) => ({ ...one, demo: true as const })));
+    expect(madeUp.sessionsOf('lamp/drum')).toHaveLength(3);
+  });
+
   it('says where the clock was set back', () => {
     expect(clockProblem([run(5, 80)], day(5))).toBeUndefined();
     expect(clockProblem([run(5, 80)], day(3))).toMatch(/^The newest run is 2 days ahead/);

@@ -1,6 +1,5 @@
-import type { Way } from '../passage/index.ts';
-import type { Bpm } from '../time/index.ts';
 import { counted, listed } from '../wording/index.ts';
+import { type Candidate, candidateOf, inOrder, warmUpOf } from './candidates.ts';
 import { type Day, dayNumber, daysBetween } from './day.ts';
 import { type Goal, isOff } from './goal.ts';
 import {
@@ -12,39 +11,12 @@ import {
   NOTHING,
   REST_AFTER,
   restingHands,
-  scaled,
   summed,
 } from './load.ts';
 import type { LogIndex } from './log-index.ts';
-import { type Material, passesIn } from './material.ts';
-import { bestSoFar, type Session } from './progress.ts';
+import type { Material } from './material.ts';
 import { type LoggedRun, lineOf } from './run.ts';
-import { dueAfter, lateness } from './spacing.ts';
-
-/** Why something stands in today's plan. */
-export type Kind = 'warm-up' | 'new' | 'shaky' | 'known';
-
-/** One thing to practise today. */
-export interface TodayItem {
-  readonly kind: Kind;
-  readonly rhythm: Material['rhythm'];
-  readonly layer: Material['layer'];
-  readonly instrument: string;
-  /** What of it, and why: “in pieces, new”. */
-  readonly what: string;
-  readonly from: Bpm;
-  readonly to: Bpm;
-  readonly way: Way;
-  /** Whole minutes of playing. */
-  readonly minutes: number;
-  /** The hand that plays alone while the other rests. */
-  readonly hand?: 'R' | 'L';
-  /** Whole minutes of rest before it. */
-  readonly restBefore: number;
-  /** What it asks of the hands, and the longest row of one of them. */
-  readonly load: Amounts;
-  readonly row: number;
-}
+import { canPlay, itemOf, lasting, type Resting, type TodayItem, warmUp } from './today-item.ts';
 
 /** What is to be practised on a day, in order. */
 export interface Today {
@@ -76,22 +48,6 @@ const WARM = { share: 6, least: 2, most: 5 } as const;
 const REST_MINUTES = 2;
 /** What a line that is not a goal gets, and how short a visit may be. */
 const VISIT = { usual: 4, least: 2 } as const;
-/** A line is new until it has had so many sessions, or was clean. */
-const NEW = 3;
-
-/** A line that may be practised today. */
-interface Candidate {
-  readonly material: Material;
-  readonly goal: Goal | undefined;
-  readonly kind: Exclude<Kind, 'warm-up'>;
-  readonly best: Bpm | undefined;
-  /** The tempo one comes from: the best clean one, else the quickest of the last time. */
-  readonly at: Bpm | undefined;
-  /** How late it is: see {@link lateness}. */
-  readonly late: number;
-  readonly rested: number;
-}
-
 /**
  * What to practise on a day: a warm-up from a line one knows, slowed down; what is new early; what was shaky
  * soon again and what was clean after a longer rest, mixed. Never more than the minutes there are, and never
@@ -146,59 +102,6 @@ function before<T extends { readonly day: Day }>(all: readonly T[], day: Day): r
   return all.filter((one) => one.day < day);
 }
 
-function candidateOf(
-  material: Material,
-  goal: Goal | undefined,
-  sessions: readonly Session[],
-  day: Day,
-): Candidate {
-  const last = sessions.at(-1);
-  const due = dueAfter(sessions);
-  const best = bestSoFar(sessions).at(-1)?.bpm;
-  // What is never heard cannot be clean, and is not new for ever.
-  const isHeard = sessions.some(({ held }) => held !== undefined);
-  const isNew = (best === undefined && isHeard) || sessions.length < NEW;
-  return {
-    material,
-    goal,
-    kind: isNew ? 'new' : last?.held === false ? 'shaky' : 'known',
-    best,
-    at: best ?? last?.top,
-    late: due ? lateness(due, day) : 0,
-    rested: last ? daysBetween(last.day, day) : 0,
-  };
-}
-
-const PLACES: Readonly<Record<Candidate['kind'], number>> = { new: 0, shaky: 1, known: 2 };
-
-/** New first, then what was shaky, then what is known, the latest first; another order turns the rest round. */
-function inOrder(all: readonly Candidate[], order: number): readonly Candidate[] {
-  const sorted = [...all].sort(
-    (a, b) =>
-      PLACES[a.kind] - PLACES[b.kind] ||
-      Number(b.goal !== undefined) - Number(a.goal !== undefined) ||
-      b.late - a.late ||
-      lineOf(a.material).localeCompare(lineOf(b.material)),
-  );
-  const fresh = sorted.filter(({ kind }) => kind === 'new');
-  const others = sorted.slice(fresh.length);
-  const by = others.length > 0 ? order % others.length : 0;
-  return [...fresh, ...others.slice(by), ...others.slice(0, by)];
-}
-
-/** What one warms up with: the line one knows best. */
-function warmUpOf(candidates: readonly Candidate[]): Candidate | undefined {
-  return [...candidates].sort(
-    (a, b) =>
-      PLACES[b.kind] - PLACES[a.kind] || lineOf(a.material).localeCompare(lineOf(b.material)),
-  )[0];
-}
-
-interface Resting {
-  readonly R: boolean;
-  readonly L: boolean;
-}
-
 /** Puts lines into the minutes there are, with a warm-up before and rests between. */
 function filled(
   candidates: readonly Candidate[],
@@ -250,12 +153,6 @@ function visits(
   return [...first, ...second];
 }
 
-function canPlay({ load }: Material, { R, L }: Resting): boolean {
-  if (R) return load.L > 0;
-  if (L) return load.R > 0;
-  return load.R + load.L > 0;
-}
-
 /** Whether a rest comes before an item: after a long row of one hand, and before one plays too long without. */
 function needsRest(before: TodayItem | undefined, item: TodayItem, unbroken: number): boolean {
   if (!before) return false;
@@ -270,88 +167,6 @@ function rested(items: readonly TodayItem[]): readonly TodayItem[] {
     unbroken = rest > 0 ? item.minutes : unbroken + item.minutes;
     return { ...item, restBefore: rest };
   });
-}
-
-/** The slowed-down tempo one warms up at, in hundredths of what one can or is to reach. */
-const SLOWED = 60;
-
-function warmUp(candidate: Candidate, minutes: number, resting: Resting): TodayItem {
-  const { material, at } = candidate;
-  const slow = Math.max(10, Math.round(((at ?? material.to) * SLOWED) / 100));
-  const bpm = Math.min(slow, material.from);
-  return itemWith(candidate, minutes, resting, {
-    kind: 'warm-up',
-    what: 'slow hands, both the same',
-    from: bpm,
-    to: bpm,
-    way: 'whole',
-  });
-}
-
-function itemOf(candidate: Candidate, minutes: number, resting: Resting): TodayItem {
-  const { material, goal, kind, best, at, rested } = candidate;
-  const target = goal?.bpm ?? material.to;
-  switch (kind) {
-    case 'new': {
-      const from = Math.min(best ?? material.from, target);
-      return itemWith(candidate, minutes, resting, {
-        kind,
-        what: best === undefined ? 'piece by piece, new' : 'all of it, still new',
-        from,
-        to: Math.min(target, Math.round(from * 1.2)),
-        way: best === undefined ? 'add the next' : 'whole',
-      });
-    }
-    case 'shaky':
-      return itemWith(candidate, minutes, resting, {
-        kind,
-        what: 'each piece and the stroke after it, came back shaky',
-        from: Math.round((at ?? material.from) * 0.85),
-        to: Math.min(target, at ?? material.to),
-        way: 'stroke after',
-      });
-    case 'known':
-      return itemWith(candidate, minutes, resting, {
-        kind,
-        what: `all of it, ${rested > 1 ? `rested for ${counted(rested, 'day')}` : 'again'}`,
-        from: Math.round((at ?? material.from) * 0.95),
-        to: Math.min(target, Math.round((at ?? material.from) * 1.08)),
-        way: 'whole',
-      });
-  }
-}
-
-function itemWith(
-  { material }: Candidate,
-  minutes: number,
-  { R, L }: Resting,
-  item: Pick<TodayItem, 'kind' | 'what' | 'from' | 'to' | 'way'>,
-): TodayItem {
-  const { rhythm, layer, instrument, load } = material;
-  const hand = R ? 'L' : L ? 'R' : undefined;
-  const from = Math.min(item.from, item.to);
-  const often = passesIn(material, item.to, 60 * minutes);
-  const all: Amounts = { ...scaled({ ...load, seconds: 0 }, often), seconds: 60 * minutes };
-  return {
-    ...item,
-    ...(hand
-      ? { hand, way: 'whole' as const, what: `the ${hand === 'R' ? 'right' : 'left'} hand alone` }
-      : {}),
-    from,
-    rhythm,
-    layer,
-    instrument,
-    minutes,
-    restBefore: 0,
-    row: hand ? LONG_ROW : load.row,
-    load: { ...all, ...(R ? { R: 0, loudR: 0 } : {}), ...(L ? { L: 0, loudL: 0 } : {}) },
-  };
-}
-
-/** The item as long as it is asked to be. */
-function lasting(item: TodayItem, minutes: number): TodayItem {
-  if (minutes === item.minutes) return item;
-  return { ...item, minutes, load: scaled(item.load, minutes / item.minutes) };
 }
 
 /** Takes minutes from the longest until no hand is asked more than is allowed; what grows too short goes. */
@@ -392,9 +207,9 @@ function minutesOf(items: readonly TodayItem[]): number {
 }
 
 /** How many minutes of each item were played on its day, in the order of the plan. */
-export function playedOf(today: Today, runs: readonly LoggedRun[]): readonly number[] {
+export function playedOf(today: Today, own: readonly LoggedRun[]): readonly number[] {
   const left = new Map<string, number>();
-  for (const run of runs) {
+  for (const run of own) {
     if (run.day !== today.day) continue;
     left.set(lineOf(run), (left.get(lineOf(run)) ?? 0) + run.seconds / 60);
   }

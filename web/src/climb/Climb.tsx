@@ -12,7 +12,7 @@ import { sayPiece } from '@stride/core/passage';
 import { countingOf, mirrorHands, tempoAt } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
 import { capital, counted } from '@stride/core/wording';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
 import { peakOf } from '../audio/voices.ts';
@@ -22,8 +22,8 @@ import { useEar } from '../ear/use-ear.ts';
 import { FirstTime } from '../log/FirstTime.tsx';
 import { RunFeel } from '../log/RunFeel.tsx';
 import { SessionBar } from '../log/SessionBar.tsx';
-import { useSession } from '../log/session.ts';
 import { useKeptRuns } from '../log/use-kept-runs.ts';
+import { usePlannedLayer } from '../log/use-planned-layer.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -48,20 +48,8 @@ import { useWakeLock } from './use-wake-lock.ts';
 /** The stage where a rhythm goes from slow to its tempo, for two metres' distance and busy hands. */
 export function Climb() {
   const bench = useBench();
-  const session = useSession();
-  const item = session?.items[session.at];
-  const planned = item?.rhythm.id === bench.rhythm.id ? item : undefined;
-  const wanted = planned ? bench.rhythm.layers.findIndex(({ id }) => id === planned.layer.id) : -1;
+  usePlannedLayer(bench);
   const practice = usePractice(bench);
-  const { chooseLayer } = bench;
-  // Where today's plan has another line of this rhythm than the one that was chosen last.
-  const place = `${session?.at} ${planned?.layer.id}`;
-  const came = useRef<string>(undefined);
-  useEffect(() => {
-    if (wanted < 0 || came.current === place) return;
-    came.current = place;
-    chooseLayer(wanted);
-  }, [place, wanted, chooseLayer]);
   if (!practice) {
     const { timed } = bench;
     return <Notice>{timed.ok ? 'This rhythm has no layer to practise.' : timed.message}</Notice>;
@@ -307,9 +295,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           </Figures>
         ) : null}
       </Status>
-      {log.last && !running ? (
-        <RunFeel run={log.last} onHurt={() => send({ type: 'stop' })} />
-      ) : null}
+      <RunFeel run={log.last} isPlaying={running} onHurt={() => send({ type: 'stop' })} />
       {under && ear.settings.kind === 'pads' && !far ? <Pads pads={ear.pads} /> : null}
       <section aria-label="Ladder" className="card px-3 py-2">
         <PathStones

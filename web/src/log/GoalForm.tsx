@@ -2,11 +2,13 @@ import {
   addDays,
   type Day,
   type Goal,
+  type GoalField,
   goalProblem,
+  isDay,
+  lineOf,
   WEEKDAYS,
   type Weekday,
 } from '@stride/core/log';
-import { tempoAt } from '@stride/core/rhythm';
 import { format, parseISO } from 'date-fns';
 import { useId, useState } from 'react';
 import { DayPicker } from 'react-day-picker';
@@ -31,39 +33,52 @@ const DAYS: Readonly<Record<Weekday, string>> = {
   7: 'Sun',
 };
 
+const TAKEN = {
+  field: 'line',
+  message: 'This line has a goal already: change that one, or choose another line.',
+} as const;
+
 interface GoalFormProps {
   readonly day: Day;
   /** The goal that is changed; a new one where it is not given. */
   readonly goal: Goal | undefined;
+  /** All that there are: a line has one. */
+  readonly goals: readonly Goal[];
   readonly onClose: () => void;
 }
 
 /** Sets a goal: which line, how fast, by when, how long a day, and on which days not. */
-export function GoalForm({ day, goal, onClose }: GoalFormProps) {
+export function GoalForm({ day, goal, goals, onClose }: GoalFormProps) {
   const rhythms = useRecentRhythms();
   const lines = rhythms.flatMap(({ rhythm }) =>
     rhythm.layers
       .filter(({ strokes }) => strokes.length > 0)
       .map((layer) => ({
-        key: `${rhythm.id}/${layer.id}`,
-        name: `${rhythm.name}, ${layer.name}`,
         rhythm: { id: rhythm.id, name: rhythm.name },
         layer: { id: layer.id, name: layer.name },
         target: rhythm.target,
-        tempo: tempoAt(rhythm).bpm,
       })),
   );
-  const [line, setLine] = useState(goal ? `${goal.rhythm.id}/${goal.layer.id}` : '');
-  const chosen =
-    lines.find(({ key }) => key === line) ?? lines.at(goal ? lines.length : -1) ?? lines[0];
+  // The line of a goal is there to choose also where its rhythm is not on the Shelf any more.
+  const own =
+    goal && !lines.some((one) => lineOf(one) === lineOf(goal))
+      ? [{ ...goal, target: goal.bpm }]
+      : [];
+  const choices = [...own, ...lines];
+  const [line, setLine] = useState(goal && lineOf(goal));
+  const chosen = choices.find((one) => lineOf(one) === line) ?? choices[0];
   const [bpm, setBpm] = useState(goal ? String(goal.bpm) : '');
   const [by, setBy] = useState(goal?.by ?? addDays(day, 21));
   const [occasion, setOccasion] = useState(goal?.occasion ?? '');
   const [minutes, setMinutes] = useState(String(goal?.minutes ?? 10));
   const [daysOff, setDaysOff] = useState<readonly Weekday[]>(goal?.daysOff ?? [7]);
-  const [problem, setProblem] = useState<ReturnType<typeof goalProblem>>();
+  const [problem, setProblem] = useState<{
+    readonly field: GoalField | 'line';
+    readonly message: string;
+  }>();
   const id = useId();
 
+  const failed = (error: unknown) => toast(storageSentence(error));
   function keep(): void {
     const wanted = {
       bpm: Number(bpm === '' ? (chosen?.target ?? Number.NaN) : bpm),
@@ -72,20 +87,23 @@ export function GoalForm({ day, goal, onClose }: GoalFormProps) {
       daysOff: [...daysOff],
     };
     const wrong = goalProblem(wanted, day);
-    setProblem(wrong);
-    const of = goal && goal.rhythm.id + goal.layer.id === line.replace('/', '') ? goal : chosen;
-    if (wrong || !of) return;
+    const isTaken = goals.some((one) => one !== goal && chosen && lineOf(one) === lineOf(chosen));
+    setProblem(isTaken ? TAKEN : wrong);
+    if (wrong || isTaken || !chosen) return;
     keepGoal({
       ...wanted,
       id: goal?.id ?? crypto.randomUUID(),
-      rhythm: of.rhythm,
-      layer: of.layer,
+      rhythm: chosen.rhythm,
+      layer: chosen.layer,
       ...(occasion.trim() ? { occasion: occasion.trim().slice(0, 60) } : {}),
       made: goal?.made ?? day,
-    }).then(onClose, (error: unknown) => toast(storageSentence(error)));
+    }).then(() => {
+      onClose();
+      if (goal) toast('The goal was changed.', () => void keepGoal(goal).catch(failed));
+    }, failed);
   }
 
-  const wrong = (field: NonNullable<typeof problem>['field']) =>
+  const wrong = (field: GoalField | 'line') =>
     problem?.field === field
       ? { 'aria-invalid': true as const, 'aria-describedby': `${id}-problem` }
       : {};
@@ -101,16 +119,14 @@ export function GoalForm({ day, goal, onClose }: GoalFormProps) {
         <label className="flex flex-col gap-1 text-note">
           <span className="text-quiet">Line</span>
           <Select
-            value={chosen?.key ?? ''}
+            value={chosen ? lineOf(chosen) : ''}
             className="max-w-72"
+            {...wrong('line')}
             onChange={(event) => setLine(event.target.value)}
           >
-            {goal && !lines.some(({ key }) => key === line) ? (
-              <option value="">{goal.rhythm.name} (not on the Shelf)</option>
-            ) : null}
-            {lines.map(({ key, name }) => (
-              <option key={key} value={key}>
-                {name}
+            {choices.map((one) => (
+              <option key={lineOf(one)} value={lineOf(one)}>
+                {one.rhythm.name}, {one.layer.name}
               </option>
             ))}
           </Select>
@@ -141,8 +157,8 @@ export function GoalForm({ day, goal, onClose }: GoalFormProps) {
             <DayPicker
               mode="single"
               weekStartsOn={1}
-              selected={parseISO(by)}
-              defaultMonth={parseISO(day)}
+              selected={isDay(by) ? parseISO(by) : undefined}
+              defaultMonth={parseISO(isDay(by) ? by : day)}
               disabled={{ before: parseISO(day) }}
               onSelect={(date) => date && setBy(format(date, 'yyyy-MM-dd'))}
             />

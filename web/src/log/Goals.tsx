@@ -1,21 +1,23 @@
-import { type Day, type Goal, sayDate } from '@stride/core/log';
+import { type Day, GOAL_LIMITS, type Goal, sayDate } from '@stride/core/log';
 import { useState } from 'react';
 import { dropGoal } from '../store/log.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { toast } from '../ui/toasts.ts';
-import type { Whose } from '../workers/log.worker.ts';
 import { GoalCard } from './GoalCard.tsx';
 import { GoalForm } from './GoalForm.tsx';
 import { Head } from './Head.tsx';
+import type { Whose } from './log-api.ts';
+import { NotRead } from './NotRead.tsx';
 import { useToday } from './use-log.ts';
 
 /** Goals with their days, and whether they can be reached. */
 export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day }) {
-  const { data } = useToday(whose, { day, order: 0 });
+  const { data, isError } = useToday(whose, { day, order: 0 });
   /** The goal that is changed, or that a new one is set. */
   const [open, setOpen] = useState<Goal | 'new'>();
+  if (isError) return <NotRead />;
   const goals = data?.goals ?? [];
   const isOwn = whose === undefined;
   const drop = (goal: Goal) => {
@@ -32,7 +34,7 @@ export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day
   return (
     <>
       <Head title="Goals">
-        {isOwn && goals.length < 20 ? (
+        {isOwn && goals.length < GOAL_LIMITS.goals ? (
           <Button look="go" aria-expanded={open === 'new'} onClick={() => setOpen('new')}>
             Set a goal
           </Button>
@@ -43,6 +45,7 @@ export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day
           key={open === 'new' ? 'new' : open.id}
           day={day}
           goal={open === 'new' ? undefined : open}
+          goals={goals.map(({ outlook }) => outlook.goal)}
           onClose={() => setOpen(undefined)}
         />
       ) : null}

@@ -12,16 +12,24 @@ interface HurtDialogProps {
   readonly onClose: () => void;
 }
 
-/** Asks where it hurts in one touch, and says what to do. The session is over. */
+/** Asks where it hurts in one touch, and says what to do. The session is over; only a mistake changes nothing. */
 export function HurtDialog({ run, onClose }: HurtDialogProps) {
   const [place, setPlace] = useState<Sore>();
   const say = (sore: Sore) => {
     endSession();
     setPlace(sore);
-    void keepHurt(sore, run);
+    keepHurt(sore, run);
+  };
+  /** Closed without an answer: it hurts all the same, and everything rests. */
+  const close = () => {
+    if (place === undefined) {
+      endSession();
+      keepHurt('other', run, 'Kept as hurting somewhere: the plan rests for three days.');
+    }
+    onClose();
   };
   return (
-    <Modal title="It hurts" open onOpenChange={(open) => !open && onClose()}>
+    <Modal title="It hurts" open onOpenChange={(open) => !open && close()}>
       {place === undefined ? (
         <>
           <p className="mt-2 text-lead">Stop here. Where does it hurt?</p>
@@ -32,6 +40,9 @@ export function HurtDialog({ run, onClose }: HurtDialogProps) {
               </Button>
             ))}
           </div>
+          <Button look="quiet" className="mt-3" onClick={onClose}>
+            Nothing hurts: I touched it by mistake
+          </Button>
         </>
       ) : (
         <div className="mt-2 flex max-w-[60ch] flex-col gap-3 text-lead">

@@ -15,10 +15,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
-import type { Whose } from '../workers/log.worker.ts';
 import { HandsChart } from './HandsChart.tsx';
 import { Head } from './Head.tsx';
 import { HurtDialog } from './HurtDialog.tsx';
+import type { Whose } from './log-api.ts';
+import { NotRead } from './NotRead.tsx';
 import { useLoad } from './use-log.ts';
 
 const ROWS: Readonly<Record<(typeof MEASURES)[number], string>> = {
@@ -37,8 +38,9 @@ function sayAmount(what: (typeof MEASURES)[number], amounts: Amounts | undefined
 
 /** What each hand had to do, against what it is used to; and the ears. */
 export function LoadPage({ whose, day }: { readonly whose: Whose; readonly day: Day }) {
-  const { data } = useLoad(whose, day);
+  const { data, isError } = useLoad(whose, day);
   const [hurts, setHurts] = useState(false);
+  if (isError) return <NotRead />;
   if (!data) return <p className="p-6 text-quiet">Reading the log …</p>;
   const { loads, over, usual, week, rises, sore, louder } = data;
   const today = loads.find((load) => load.day === day);
@@ -60,7 +62,9 @@ export function LoadPage({ whose, day }: { readonly whose: Whose; readonly day: 
             </ul>
           ) : (
             <p className="text-note text-quiet">
-              Today and the week up to it are no more than a third over the last four weeks.
+              {usual
+                ? 'Today and the week up to it are no more than a third over the last four weeks.'
+                : 'What you are used to is known after four days of playing.'}
             </p>
           )}
         </Card>

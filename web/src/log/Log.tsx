@@ -8,11 +8,11 @@ import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useTitle } from '../ui/use-title.ts';
-import type { Whose } from '../workers/log.worker.ts';
+import { dayOf } from './day-of.ts';
 import { Goals } from './Goals.tsx';
 import { HeadEnd, LOG_PAGES } from './Head.tsx';
 import { LoadPage } from './LoadPage.tsx';
-import { dayOf } from './logged-run.ts';
+import type { Whose } from './log-api.ts';
 import { RunPage } from './RunPage.tsx';
 import { Runs } from './Runs.tsx';
 import { TakeAwayLog } from './TakeAwayLog.tsx';
@@ -27,7 +27,7 @@ export function Log() {
   const others = useOtherLogs().data ?? [];
   const navigate = useNavigate();
   const { data } = useToday(undefined, { day, order: 0 });
-  useDemoOnce(day);
+  const isMaking = useDemoOnce(day);
   useOffers('Log', () =>
     LOG_PAGES.slice(1).map(({ to, label }) => ({ label, run: () => navigate(to) })),
   );
@@ -60,7 +60,10 @@ export function Log() {
       {data?.hasDemo && whose === undefined ? <DemoNote /> : null}
       <HeadEnd value={end}>
         <Routes>
-          <Route index element={<TodayPage whose={whose} day={day} owner={other?.owner} />} />
+          <Route
+            index
+            element={<TodayPage whose={whose} day={day} owner={other?.owner} isMaking={isMaking} />}
+          />
           <Route path="runs" element={<Runs whose={whose} day={day} />} />
           <Route path="runs/:id" element={<RunPage whose={whose} />} />
           <Route path="goals" element={<Goals whose={whose} day={day} />} />
@@ -86,17 +89,23 @@ function useDay(): string {
   return day;
 }
 
-/** The first time the Log is opened, and where nothing is in it yet, the made-up one is put there. */
-function useDemoOnce(day: string): void {
+/** The first time the Log is opened, and where nothing is in it yet, the made-up one is put there. @returns whether it is being made */
+function useDemoOnce(day: string): boolean {
+  const [isMaking, setMaking] = useState(false);
   useEffect(() => {
     const once = async () => {
       await seedOnce(database);
       if (await database.settings.get('log-seeded')) return;
       await database.settings.put({ key: 'log-seeded', value: true });
-      if ((await database.runs.count()) === 0) await makeDemo(day);
+      if ((await database.runs.count()) > 0) return;
+      setMaking(true);
+      await makeDemo(day);
     };
-    once().catch((error: unknown) => toast(storageSentence(error)));
+    once()
+      .catch((error: unknown) => toast(storageSentence(error)))
+      .finally(() => setMaking(false));
   }, [day]);
+  return isMaking;
 }
 
 function DemoNote() {

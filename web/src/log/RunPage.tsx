@@ -1,33 +1,28 @@
-import { FEELS, type Feel, type LoggedRun, SORE, sayDate } from '@stride/core/log';
-import { TEMPO_RANGE } from '@stride/core/time';
-import { Play, Square, Trash2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { type LoggedRun, sayDate } from '@stride/core/log';
+import { Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { player } from '../audio/the-player.ts';
-import { usePlayer } from '../audio/use-player.ts';
 import { Figures } from '../climb/Figures.tsx';
 import { useMarks } from '../climb/HitMarks.tsx';
 import { askedIn } from '../climb/run-log.ts';
-import { changeRun } from '../store/log.ts';
-import { storageSentence } from '../store/rhythms.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
-import { NumberField } from '../ui/NumberField.tsx';
-import { Panel } from '../ui/Panel.tsx';
 import { Select } from '../ui/Select.tsx';
-import { toast } from '../ui/toasts.ts';
-import type { Whose } from '../workers/log.worker.ts';
+import { CorrectRun, changeWithUndo } from './CorrectRun.tsx';
 import { Head } from './Head.tsx';
+import { HearRun } from './HearRun.tsx';
+import type { Whose } from './log-api.ts';
+import { NotRead } from './NotRead.tsx';
 import { takeOut } from './RunList.tsx';
-import { AGAIN, type Again, againSegment, lineThen, type RunAgain, runAgain } from './run-again.ts';
+import { lineThen, type RunAgain, runAgain } from './run-again.ts';
 import { HEARD, sayLength, sayOutcome } from './say-run.ts';
 import { useRun, useRuns } from './use-log.ts';
 
 /** One run: its line with every stroke, heard again, corrected and noted; and another one over it. */
 export function RunPage({ whose }: { readonly whose: Whose }) {
   const { id = '' } = useParams();
-  const { data, isFetching } = useRun(whose, id);
+  const { data, isFetching, isError } = useRun(whose, id);
   const [other, setOther] = useState('');
   const second = useRun(whose, other);
   const navigate = useNavigate();
@@ -40,6 +35,7 @@ export function RunPage({ whose }: { readonly whose: Whose }) {
     const { run, played, version } = (other !== '' && second.data) || {};
     return run ? runAgain(run, played, lineThen(run, version)) : undefined;
   }, [other, second.data]);
+  if (isError) return <NotRead />;
   if (!data) return <p className="p-6 text-quiet">Reading the run …</p>;
   const { run } = data;
   if (!run) {
@@ -83,11 +79,11 @@ export function RunPage({ whose }: { readonly whose: Whose }) {
         <Figures result={again.result} change={undefined} onTouch={() => undefined} />
       ) : null}
       <div className="flex flex-wrap items-center gap-2">
-        {again ? <Hear run={again} /> : null}
+        {again ? <HearRun run={again} /> : null}
         {again ? <Other whose={whose} run={run} value={other} onChange={setOther} /> : null}
         {whose === undefined ? (
           <>
-            <Correct key={run.id} run={run} />
+            <CorrectRun key={run.id} run={run} />
             <Button
               onClick={() => {
                 takeOut(run.id, `${run.rhythm.name} at ${run.bpm}`);
@@ -99,7 +95,7 @@ export function RunPage({ whose }: { readonly whose: Whose }) {
           </>
         ) : null}
       </div>
-      <Note run={run} isOwn={whose === undefined} />
+      <Note key={`${run.id} ${run.note}`} run={run} isOwn={whose === undefined} />
       <p className="text-note text-quiet">
         Right {run.load.R} strokes, {run.load.loudR} of them loud; left {run.load.L},{' '}
         {run.load.loudL} loud; longest row of one hand {run.load.row}.
@@ -143,40 +139,6 @@ function Strokes({ run, over }: { readonly run: RunAgain; readonly over: RunAgai
   );
 }
 
-/** Hears a run again: the strokes, not a recording. */
-function Hear({ run }: { readonly run: RunAgain }) {
-  const state = usePlayer(player);
-  const owner = 'log:run';
-  const isMine = 'owner' in state && state.owner === owner;
-  const [what, setWhat] = useState<Again>();
-  useEffect(() => () => player.stop(), []);
-  const hear = (next: Again) => {
-    if (isMine && what === next) {
-      player.stop();
-      return;
-    }
-    setWhat(next);
-    void player.play<Again>({ owner, first: againSegment(run, next), next: () => undefined });
-  };
-  return (
-    <>
-      {(Object.entries(AGAIN) as [Again, string][]).map(([key, name]) => {
-        const isOn = isMine && what === key;
-        return (
-          <Button
-            key={key}
-            aria-pressed={isOn}
-            look={isOn ? 'on' : 'plain'}
-            onClick={() => hear(key)}
-          >
-            {isOn ? <Square aria-hidden size={14} /> : <Play aria-hidden size={14} />} {name}
-          </Button>
-        );
-      })}
-    </>
-  );
-}
-
 function Other({
   whose,
   run,
@@ -212,67 +174,6 @@ function Other({
   );
 }
 
-/** Changes a run in the log, with a way back. */
-function change(run: LoggedRun, to: Partial<LoggedRun>, said: string): void {
-  const failed = (error: unknown) => toast(storageSentence(error));
-  changeRun(run.id, to).then((back) => toast(said, () => void back().catch(failed)), failed);
-}
-
-function Correct({ run }: { readonly run: LoggedRun }) {
-  const set = (to: Partial<LoggedRun>) =>
-    change(run, { ...to, corrected: true }, 'The run was corrected.');
-  const { judged } = run;
-  return (
-    <Panel label="Correct the run" width={320} trigger={<Button>Correct it</Button>}>
-      <NumberField
-        label="Tempo"
-        value={run.bpm}
-        min={TEMPO_RANGE.min}
-        max={TEMPO_RANGE.max}
-        onChange={(bpm) => set({ bpm })}
-      />
-      <NumberField
-        label="Seconds"
-        value={Math.round(run.seconds)}
-        min={0}
-        max={7200}
-        onChange={(seconds) => set({ seconds })}
-      />
-      {judged ? (
-        <label className="inline-flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-[var(--go)]"
-            checked={judged.verdict === 'up' && !run.brokenOff}
-            disabled={run.brokenOff}
-            onChange={(event) =>
-              set({ judged: { ...judged, verdict: event.target.checked ? 'up' : 'stay' } })
-            }
-          />
-          It counts as clean
-        </label>
-      ) : null}
-      <span className="flex flex-wrap gap-2">
-        {(Object.entries(FEELS) as [Feel, string][])
-          .filter(([feel]) => feel !== 'hurts')
-          .map(([feel, name]) => (
-            <Button
-              key={feel}
-              look={run.feel === feel ? 'on' : 'plain'}
-              aria-pressed={run.feel === feel}
-              onClick={() => set({ feel })}
-            >
-              {name}
-            </Button>
-          ))}
-      </span>
-      {run.feel === 'hurts' ? (
-        <p className="text-note text-warn">It hurt: {SORE[run.sore ?? 'other']}.</p>
-      ) : null}
-    </Panel>
-  );
-}
-
 function Note({ run, isOwn }: { readonly run: LoggedRun; readonly isOwn: boolean }) {
   const [text, setText] = useState(run.note ?? '');
   if (!isOwn) return run.note ? <p>{run.note}</p> : null;
@@ -288,7 +189,7 @@ function Note({ run, isOwn }: { readonly run: LoggedRun; readonly isOwn: boolean
         onChange={(event) => setText(event.target.value)}
         onBlur={() => {
           if (text === (run.note ?? '')) return;
-          change(run, { note: text }, 'The note is kept.');
+          changeWithUndo(run, { note: text }, 'The note is kept.');
         }}
       />
     </label>

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
 import { Button } from '../ui/Button.tsx';
-import { dayOf } from './logged-run.ts';
+import { dayOf } from './day-of.ts';
 import {
   endRest,
   endSession,
@@ -12,14 +12,20 @@ import {
   useSession,
   wayTo,
 } from './session.ts';
-import { useToday } from './use-log.ts';
+import { useUnbroken } from './use-log.ts';
 
 /** What of today's plan is played now, how far, and what comes next. */
 export function SessionBar({ rhythm }: { readonly rhythm: string }) {
   const session = useSession();
   const item = session?.items[session.at];
-  if (!session || !item) return <RestHint />;
-  return <Bar session={session} item={item} isHere={item.rhythm.id === rhythm} />;
+  return (
+    <>
+      {session && item ? (
+        <Bar session={session} item={item} isHere={item.rhythm.id === rhythm} />
+      ) : null}
+      {session?.restUntil === undefined ? <RestHint /> : null}
+    </>
+  );
 }
 
 interface BarProps {
@@ -95,11 +101,11 @@ function Rest({ until }: { readonly until: number }) {
   );
 }
 
-/** Outside a plan: a rest is proposed after twenty minutes without one. */
+/** A rest is proposed after twenty minutes without one, whether one plays by the plan or not. */
 function RestHint() {
-  const { data } = useToday(undefined, { day: dayOf(Date.now()), order: 0 });
-  if (!data || data.unbroken < REST_AFTER) return null;
-  const minutes = Math.round(data.unbroken / 60);
+  const unbroken = useUnbroken(dayOf(Date.now()));
+  if (unbroken < REST_AFTER) return null;
+  const minutes = Math.round(unbroken / 60);
   return (
     <p role="status" className="card border-mark! px-4 py-2">
       You have played {minutes} minutes without a rest. Take two minutes: let the hands hang, stand

@@ -8,8 +8,8 @@ import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { toast } from '../ui/toasts.ts';
-import { bringLog, takeCalendar, takeLog, takeTable } from './files.ts';
-import { dayOf } from './logged-run.ts';
+import { dayOf } from './day-of.ts';
+import { bringLog, NOTHING_OWN, takeCalendar, takeLog, takeTable } from './files.ts';
 
 const OWNER: Setting<string> = {
   key: 'log-owner',
@@ -38,6 +38,7 @@ export function TakeAwayLog({ other, onOther, onGone }: TakeAwayLogProps) {
       run: () => setOpen(true),
     },
   ]);
+  const told = (isThere: boolean) => setProblems(isThere ? [] : [NOTHING_OWN]);
   const bring = (given: File) => {
     bringLog(given).then((came) => {
       setProblems(came.ok ? [] : came.messages);
@@ -76,7 +77,7 @@ export function TakeAwayLog({ other, onOther, onGone }: TakeAwayLogProps) {
             setProblems(['Say whose log it is first: a teacher sees that name.']);
           else {
             setProblems([]);
-            takeLog(owner.trim()).catch(failed);
+            takeLog(owner.trim()).then(told, failed);
           }
         }}
       >
@@ -91,7 +92,7 @@ export function TakeAwayLog({ other, onOther, onGone }: TakeAwayLogProps) {
         their own log; it cannot be changed there.
       </p>
       <span className="flex flex-wrap gap-2">
-        <Button onClick={() => takeTable().catch(failed)}>Runs as a table (CSV)</Button>
+        <Button onClick={() => takeTable().then(told, failed)}>Runs as a table (CSV)</Button>
         <Button
           onClick={() => {
             takeCalendar(dayOf(Date.now())).then((isThere) => {

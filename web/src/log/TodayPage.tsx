@@ -1,41 +1,46 @@
-import { type Day, REST_AFTER, sayRise } from '@stride/core/log';
+import { type Day, REST_AFTER, sayComing, sayRise } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
 import { Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useOffers } from '../app/offers.ts';
+import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Panel } from '../ui/Panel.tsx';
+import { toast } from '../ui/toasts.ts';
 import { useLatest } from '../ui/use-latest.ts';
-import type { Whose } from '../workers/log.worker.ts';
 import { GoalCard } from './GoalCard.tsx';
 import { HandsChart } from './HandsChart.tsx';
 import { Head } from './Head.tsx';
 import { HurtDialog } from './HurtDialog.tsx';
+import type { Whose } from './log-api.ts';
+import { NotRead } from './NotRead.tsx';
 import { beginSession, useSession, wayTo } from './session.ts';
 import { TodayItems } from './TodayItems.tsx';
-import { makeDemo, useToday } from './use-log.ts';
+import { makeDemo, useToday, useUnbroken } from './use-log.ts';
 import type { TodayView } from './views.ts';
 
 interface TodayPageProps {
   readonly whose: Whose;
   readonly day: Day;
   readonly owner: string | undefined;
+  /** The made-up log is being made. */
+  readonly isMaking: boolean;
 }
 
 /** What to practise today, in which order, how long; and how one stands. */
-export function TodayPage({ whose, day, owner }: TodayPageProps) {
+export function TodayPage({ whose, day, owner, isMaking }: TodayPageProps) {
   const [minutes, setMinutes] = useState<number>();
   const [order, setOrder] = useState(0);
   const asked = useToday(whose, { day, minutes, order });
   if (asked.isError) {
-    return <Notice>The log could not be read. Reload the page; nothing in it is lost.</Notice>;
+    return <NotRead />;
   }
   if (!asked.data) return <p className="p-6 text-quiet">Reading the log …</p>;
-  if (asked.data.isEmpty) return <Empty day={day} />;
+  if (asked.data.isEmpty) return <Empty day={day} isMaking={isMaking} />;
   return (
     <Plan
       view={asked.data}
@@ -61,7 +66,8 @@ interface PlanProps {
 const NEARLY = 0.1;
 
 function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
-  const { today, played, goals, loads, over, before, now, clock, unbroken } = view;
+  const { today, played, goals, loads, over, clock } = view;
+  const unbroken = useUnbroken(today.day);
   const navigate = useNavigate();
   const session = useSession();
   const [hurts, setHurts] = useState(false);
@@ -72,7 +78,7 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
   const begin = (at: number) => {
     const chosen = today.items[at];
     if (!chosen) return;
-    beginSession(today.day, today.items, at, Date.now());
+    beginSession(today, at, (played[at] ?? 0) * 60);
     navigate(wayTo(chosen));
   };
   const beginAt = useLatest(begin);
@@ -90,14 +96,13 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
     ...(minutes === undefined ? [{ label: 'I have ten minutes', run: () => onMinutes(10) }] : []),
     { label: 'It hurts', also: 'pain stop', run: () => setHurts(true) },
   ]);
-  // “Practise today” on the Shelf begins at once, where there is something to begin with.
+  // “Practise today” on the Shelf begins at once; what is made up is looked at first.
   const isAsked = params.has('begin');
   useEffect(() => {
     if (!isAsked) return;
     setParams({}, { replace: true });
-    if (isOwn && next >= 0) beginAt.current(next);
-  }, [isAsked, isOwn, next, setParams, beginAt]);
-  const yesterday = before?.rises[0];
+    if (isOwn && next >= 0 && !view.hasDemo) beginAt.current(next);
+  }, [isAsked, isOwn, next, view.hasDemo, setParams, beginAt]);
   const [goal] = goals;
   return (
     <>
@@ -112,7 +117,7 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
         <Button onClick={onOrder}>Another order</Button>
       </Head>
       {clock ? <Notice>{clock}</Notice> : null}
-      {unbroken >= REST_AFTER ? (
+      {isOwn && unbroken >= REST_AFTER ? (
         <Notice>
           You have played {Math.round(unbroken / 60)} minutes without a rest. Take two minutes
           before you go on.
@@ -147,16 +152,7 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
             <p className="text-note text-quiet">Strokes a day, three weeks; right up, left down</p>
             <HandsChart loads={loads} over={over} />
             <p className="text-note">
-              {yesterday && before ? (
-                <>
-                  <strong className="text-warn">{sayRise(yesterday, 'the last time')}</strong>{' '}
-                  Today’s plan stays within a third over what you are used to.{' '}
-                </>
-              ) : now[0] ? (
-                <strong className="text-warn">{sayRise(now[0], 'today')} </strong>
-              ) : (
-                'No more than a third over what you are used to. '
-              )}
+              <LoadSaid view={view} />
               If anything hurts, say so and stop.
             </p>
             {isOwn ? (
@@ -169,6 +165,22 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
       </div>
       {hurts ? <HurtDialog onClose={() => setHurts(false)} /> : null}
     </>
+  );
+}
+
+/** What is more than the hands are used to: with what is left of the plan, today, and the last time. */
+function LoadSaid({ view: { coming, now, before, isUsualKnown } }: { readonly view: TodayView }) {
+  if (!isUsualKnown)
+    return 'What you are used to is known after four days of playing; begin gently until then. ';
+  const [first] = [
+    ...now.map((rise) => sayRise(rise, 'today')),
+    ...coming.map(sayComing),
+    ...(before?.rises ?? []).map((rise) => sayRise(rise, 'the last time')),
+  ];
+  return first ? (
+    <strong className="text-warn">{first} </strong>
+  ) : (
+    'Nothing was more than a third over what you are used to. '
   );
 }
 
@@ -241,8 +253,25 @@ function NoGoal() {
   );
 }
 
-function Empty({ day }: { readonly day: Day }) {
+function Empty({ day, isMaking }: { readonly day: Day; readonly isMaking: boolean }) {
   const navigate = useNavigate();
+  const [isAsked, setAsked] = useState(false);
+  const make = () => {
+    setAsked(true);
+    makeDemo(day)
+      .catch((error: unknown) => toast(storageSentence(error)))
+      .finally(() => setAsked(false));
+  };
+  if (isMaking || isAsked) {
+    return (
+      <>
+        <Head title="Today" />
+        <p role="status" className="p-6 text-quiet">
+          Playing eight weeks of a made-up log, to have something to look at …
+        </p>
+      </>
+    );
+  }
   return (
     <>
       <Head title="Today" />
@@ -258,7 +287,7 @@ function Empty({ day }: { readonly day: Day }) {
             Take a rhythm from the Shelf
           </Button>
           <Button onClick={() => navigate('/log/goals')}>Set a goal</Button>
-          <Button onClick={() => void makeDemo(day)}>See a made-up log</Button>
+          <Button onClick={make}>See a made-up log</Button>
         </span>
       </Card>
     </>

@@ -8,17 +8,24 @@ import {
   sessionDays,
   writeLog,
 } from '@stride/core/log';
+import { counted } from '@stride/core/wording';
 import { format, parseISO } from 'date-fns';
-import { database, openSafely } from '../store/db.ts';
 import { bringRuns, keepOtherLog, wholeLog } from '../store/log.ts';
 import { fileName, saveFile } from '../ui/save-file.ts';
 
-/** Takes the whole log away as one file, with the name its owner gives it. */
-export async function takeLog(owner: string): Promise<void> {
-  saveFile(writeLog(await wholeLog(owner)), `${fileName(owner)}-log.json`, 'application/json');
+/** Nothing of one's own is there to be taken away: what is made up stays here. */
+export const NOTHING_OWN =
+  'There is nothing of your own to take away yet; what is made up stays here.';
+
+/** Takes the whole log away as one file, with the name its owner gives it. @returns false where it is empty */
+export async function takeLog(owner: string): Promise<boolean> {
+  const log = await wholeLog(owner);
+  if (log.runs.length === 0 && log.goals.length === 0) return false;
+  saveFile(writeLog(log), `${fileName(owner)}-log.json`, 'application/json');
+  return true;
 }
 
-/** All runs as a table for any spreadsheet. */
+/** Runs as a table for any spreadsheet. */
 export async function tableOf(runs: readonly LoggedRun[]): Promise<string> {
   const { unparse } = (await import('papaparse')).default;
   return unparse(
@@ -27,13 +34,12 @@ export async function tableOf(runs: readonly LoggedRun[]): Promise<string> {
   );
 }
 
-export async function takeTable(): Promise<void> {
-  await openSafely(database);
-  saveFile(
-    await tableOf(await database.runs.orderBy('at').toArray()),
-    'humble-stride-runs.csv',
-    'text/csv',
-  );
+/** Takes one's own runs away as a table. @returns false where there are none */
+export async function takeTable(): Promise<boolean> {
+  const { runs } = await wholeLog('');
+  if (runs.length === 0) return false;
+  saveFile(await tableOf(runs), 'humble-stride-runs.csv', 'text/csv');
+  return true;
 }
 
 /** What came of a file that was brought in. */
@@ -44,23 +50,23 @@ export type Brought =
 /** The most problems of a table that are told. */
 const MOST = 5;
 
-/** Runs of a table; where any row cannot be read none is taken, and each is said with its line. */
+/** Runs of a table; where any row cannot be read none is taken, and each is said with its row. */
 export async function runsOfTable(
   text: string,
 ): Promise<{ readonly runs: readonly LoggedRun[]; readonly messages: readonly string[] }> {
   const { parse } = (await import('papaparse')).default;
   const { data } = parse<Record<string, string>>(text.replace(/^\ufeff/, ''), {
     header: true,
-    skipEmptyLines: 'greedy',
   });
   const runs: LoggedRun[] = [];
   const messages: string[] = [];
   data.forEach((row, index) => {
+    if (Object.values(row).every((cell) => cell.trim() === '')) return;
     const read = runOfRow(row, index + 2, momentOf);
     if (read.ok) runs.push(read.run);
     else messages.push(read.message);
   });
-  if (data.length === 0)
+  if (runs.length + messages.length === 0)
     messages.push(
       'The table has no rows: its first line names the columns, and a run stands in each other one.',
     );
@@ -88,7 +94,7 @@ export async function bringLog(file: File): Promise<Brought> {
     const known = runs.length - count;
     return {
       ok: true,
-      said: `${count} runs came into the log${known > 0 ? `; ${known} were there already` : ''}.`,
+      said: `${counted(count, 'run')} came into the log${known > 0 ? `; ${known} were there already` : ''}.`,
     };
   }
   const read = readLog(text);
@@ -141,8 +147,7 @@ export async function calendarOf(
 }
 
 export async function takeCalendar(today: string): Promise<boolean> {
-  await openSafely(database);
-  const text = await calendarOf(await database.goals.toArray(), today);
+  const text = await calendarOf((await wholeLog('')).goals, today);
   if (text === undefined) return false;
   saveFile(text, 'humble-stride-plan.ics', 'text/calendar');
   return true;

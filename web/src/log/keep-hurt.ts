@@ -1,22 +1,29 @@
 import { type LoggedRun, NO_LOAD, type Sore } from '@stride/core/log';
 import { database } from '../store/db.ts';
-import { bringRuns, changeRun } from '../store/log.ts';
+import { bringRuns, changeRun, dropRuns } from '../store/log.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { toast } from '../ui/toasts.ts';
-import { dayOf } from './logged-run.ts';
+import { dayOf } from './day-of.ts';
 
 /**
  * Keeps that it hurts: with the run after which it did, else with the newest of today, else as an entry of
  * its own, in which nothing was played.
+ * @param said what is told, with a way back
  */
-export async function keepHurt(sore: Sore, run: string | undefined): Promise<void> {
-  try {
-    const newest = run ?? (await newestOfToday());
-    if (newest !== undefined) await changeRun(newest, { feel: 'hurts', sore });
-    else await bringRuns([withoutPlaying(sore, await database.runs.orderBy('at').last())]);
-  } catch (error) {
-    toast(storageSentence(error));
-  }
+export function keepHurt(sore: Sore, run: string | undefined, said?: string): void {
+  const failed = (error: unknown) => toast(storageSentence(error));
+  keep(sore, run).then((back) => {
+    if (said) toast(said, () => void back().catch(failed));
+  }, failed);
+}
+
+/** @returns takes it back */
+async function keep(sore: Sore, run: string | undefined): Promise<() => Promise<void>> {
+  const after = run ?? (await newestOfToday());
+  if (after !== undefined) return changeRun(after, { feel: 'hurts', sore });
+  const entry = withoutPlaying(sore, await database.runs.orderBy('at').last());
+  await bringRuns([entry]);
+  return async () => void (await dropRuns([entry.id]));
 }
 
 async function newestOfToday(): Promise<string | undefined> {

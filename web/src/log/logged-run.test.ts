@@ -13,6 +13,7 @@ import {
   beginSession,
   countPlayed,
   endSession,
+  keptSession,
   nextItem,
   plannedItem,
   sessionNow,
@@ -154,11 +155,11 @@ describe('a day’s plan that is played', () => {
   const of = (id: string) => ({ rhythm: { id, name: id }, layer: { id: 'drum', name: 'Drum' } });
 
   it('goes from item to item, counts what was played of each, and rests where the plan does', () => {
-    beginSession('2026-11-26', [item('a'), item('b', 2)], 0, 1000);
+    beginSession({ day: '2026-11-26', items: [item('a'), item('b', 2)] }, 0, 12);
     countPlayed(of('a'), 30);
     countPlayed(of('other'), 99);
     countPlayed(of('a'), 12);
-    expect(sessionNow()).toMatchObject({ at: 0, played: 42 });
+    expect(sessionNow()).toMatchObject({ at: 0, played: 54 });
     expect(nextItem(1000)?.rhythm.id).toBe('b');
     expect(sessionNow()).toMatchObject({ at: 1, played: 0, restUntil: 121_000 });
     expect(nextItem(0)).toBeUndefined();
@@ -166,8 +167,18 @@ describe('a day’s plan that is played', () => {
     expect(nextItem(0)).toBeUndefined();
   });
 
+  it('is found again after a reload on its own day, and only where it is of its shape', () => {
+    beginSession({ day: '2026-11-26', items: [item('a')] }, 0, 5);
+    const text = JSON.stringify(sessionNow());
+    expect(keptSession(text, '2026-11-26')).toEqual(sessionNow());
+    expect(keptSession(text, '2026-11-27')).toBeUndefined();
+    expect(keptSession(text.replace('"minutes"', '"length"'), '2026-11-26')).toBeUndefined();
+    expect(keptSession(text.replace('"at":0', '"at":3'), '2026-11-26')).toBeUndefined();
+    expect(keptSession(null, '2026-11-26')).toBeUndefined();
+  });
+
   it('sets the climb of its line up, until the player does it another way', () => {
-    beginSession('2026-11-26', [item('a')], 0, 0);
+    beginSession({ day: '2026-11-26', items: [item('a')] }, 0);
     expect(plannedItem(sessionNow(), 'a', 'drum')?.to).toBe(80);
     expect(plannedItem(sessionNow(), 'a', 'bell')).toBeUndefined();
     expect(plannedItem(sessionNow(), 'b', 'drum')).toBeUndefined();

@@ -1,5 +1,4 @@
 import {
-  type Day,
   type HeardBy,
   judgedOf,
   type LoggedRun,
@@ -10,14 +9,9 @@ import {
 } from '@stride/core/log';
 import { layerIn } from '@stride/core/passage';
 import { countingOf, tempoAt } from '@stride/core/rhythm';
-import { format } from 'date-fns';
 import type { EndedRun } from '../climb/ended-run.ts';
 import type { Practice } from '../climb/use-practice.ts';
-
-/** The day of the player's own calendar. */
-export function dayOf(moment: number | Date): Day {
-  return format(moment, 'yyyy-MM-dd');
-}
+import { dayOf } from './day-of.ts';
 
 /**
  * A run as the log keeps it, and what was played in it.

@@ -1,5 +1,8 @@
-import { type Day, lineOf, type TodayItem } from '@stride/core/log';
+import { type Day, DaySchema, lineOf, type Today, type TodayItem } from '@stride/core/log';
+import { WAYS, type Way } from '@stride/core/passage';
+import * as v from 'valibot';
 import { createStore, useStore } from '../ui/store.ts';
+import { dayOf } from './day-of.ts';
 
 /** A day's plan that is being played, item by item. */
 export interface PracticeSession {
@@ -17,11 +20,52 @@ export interface PracticeSession {
 
 const KEY = 'stride-session';
 
+const name = v.object({ id: v.string(), name: v.string() });
+const ItemSchema = v.object({
+  kind: v.picklist(['warm-up', 'new', 'shaky', 'known']),
+  rhythm: name,
+  layer: name,
+  instrument: v.string(),
+  what: v.string(),
+  from: v.number(),
+  to: v.number(),
+  way: v.picklist(Object.keys(WAYS) as [Way, ...Way[]]),
+  minutes: v.number(),
+  hand: v.exactOptional(v.picklist(['R', 'L'])),
+  restBefore: v.number(),
+  row: v.number(),
+  load: v.object({
+    R: v.number(),
+    L: v.number(),
+    loudR: v.number(),
+    loudL: v.number(),
+    seconds: v.number(),
+  }),
+});
+const SessionSchema = v.object({
+  day: DaySchema,
+  items: v.array(ItemSchema),
+  at: v.number(),
+  played: v.number(),
+  restUntil: v.exactOptional(v.number()),
+  isOwn: v.boolean(),
+});
+
+/** What this tab kept over a reload; nothing where it is of another day, or of another shape. */
+export function keptSession(text: string | null, today: Day): PracticeSession | undefined {
+  try {
+    const session = v.parse(SessionSchema, JSON.parse(text ?? ''));
+    return session.day === today && session.items[session.at] ? session : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
 function kept(): PracticeSession | undefined {
   try {
-    const text = sessionStorage.getItem(KEY);
-    return text === null ? undefined : (JSON.parse(text) as PracticeSession);
+    return keptSession(sessionStorage.getItem(KEY), dayOf(Date.now()));
   } catch {
+    // Without storage there is nothing to go on with.
     return undefined;
   }
 }
@@ -47,28 +91,34 @@ export function sessionNow(): PracticeSession | undefined {
   return store.now();
 }
 
-/** Begins with one item of a plan. */
-export function beginSession(day: Day, items: readonly TodayItem[], at: number, now: number): void {
-  set(entered({ day, items, at, played: 0, isOwn: false }, now));
+/** Begins with one item of a plan. @param played seconds of it that were played already */
+export function beginSession(
+  { day, items }: Pick<Today, 'day' | 'items'>,
+  at: number,
+  played = 0,
+): void {
+  set({ day, items, at, played, isOwn: false });
 }
 
 /** Goes on to the next item; the session is over after the last. @returns the item one is at now */
 export function nextItem(now: number): TodayItem | undefined {
+  endRest();
   const session = store.now();
   if (!session) return undefined;
   const at = session.at + 1;
   if (at >= session.items.length) {
-    set(undefined);
+    endSession();
     return undefined;
   }
-  set(entered({ ...session, at, played: 0, isOwn: false }, now));
+  const rest = session.items[at]?.restBefore ?? 0;
+  set({
+    ...session,
+    at,
+    played: 0,
+    isOwn: false,
+    ...(rest > 0 ? { restUntil: now + rest * 60_000 } : {}),
+  });
   return session.items[at];
-}
-
-function entered(session: PracticeSession, now: number): PracticeSession {
-  const { restUntil: _, ...rest } = session;
-  const minutes = session.at === 0 ? 0 : (session.items[session.at]?.restBefore ?? 0);
-  return minutes > 0 ? { ...rest, restUntil: now + minutes * 60_000 } : rest;
 }
 
 /** Goes on before the rest is over. */

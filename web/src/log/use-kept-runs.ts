@@ -1,4 +1,4 @@
-import type { HeardBy, LoggedRun } from '@stride/core/log';
+import { type HeardBy, isOwn, type LoggedRun } from '@stride/core/log';
 import { useState } from 'react';
 import type { EndedRun } from '../climb/ended-run.ts';
 import type { Practice } from '../climb/use-practice.ts';
@@ -21,7 +21,7 @@ export function useKeptRuns(practice: Practice): {
       const made = loggedRun(ended, practice, heardBy, Date.now());
       if (!made) return;
       setLast(made.run);
-      countPlayed(made.run, made.run.seconds);
+      if (isOwn(made.run)) countPlayed(made.run, made.run.seconds);
       keepRun(made.run, practice.line.rhythm, made.played).catch((error: unknown) =>
         toast(`This run is not kept in the log. ${storageSentence(error)}`),
       );

@@ -1,19 +1,28 @@
-import type { RunFilter } from '@stride/core/log';
+import { type Day, isOwn, type LoggedRun, type RunFilter, sinceRest } from '@stride/core/log';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { parseISO } from 'date-fns';
+import { useEffect, useState } from 'react';
 import { database, openSafely } from '../store/db.ts';
 import { logStamp } from '../store/log.ts';
+import { storageInUse } from '../store/storage.ts';
 import { useStore } from '../ui/store.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
-import type { LogApi, Whose } from '../workers/log.worker.ts';
+import type { LogApi, Whose } from './log-api.ts';
 import type { TodayAsk } from './views.ts';
 
 const log = lazyWorker<LogApi>(
   () => new Worker(new URL('../workers/log.worker.ts', import.meta.url), { type: 'module' }),
 );
 
+/** Asks for what is worked out from the log. What this tab alone holds, a worker cannot read. */
+async function ask<T>(question: (api: LogApi) => Promise<T>): Promise<T> {
+  if (storageInUse() === 'memory') return question((await import('./log-api.ts')).logApi);
+  return log.call((api) => question(api as unknown as LogApi));
+}
+
 /** Puts the made-up log there, in the background. */
 export function makeDemo(day: string): Promise<void> {
-  return log.call((api) => api.makeDemo(day));
+  return ask((api) => api.makeDemo(day));
 }
 
 /** What was worked out stays while the next is worked out, so that nothing flickers as filters change. */
@@ -27,13 +36,13 @@ function useStamp(): string {
   return useStore(logStamp);
 }
 
-export function useToday(whose: Whose, ask: TodayAsk) {
+export function useToday(whose: Whose, request: TodayAsk) {
   const stamp = useStamp();
   return useQuery({
     ...STAYS,
-    queryKey: ['log', 'today', whose, stamp, ask],
+    queryKey: ['log', 'today', whose, stamp, request],
     enabled: stamp !== '',
-    queryFn: () => log.call((api) => api.today(whose, stamp, ask)),
+    queryFn: () => ask((api) => api.today(whose, stamp, request)),
   });
 }
 
@@ -43,7 +52,7 @@ export function useRuns(whose: Whose, filter: RunFilter, day: string) {
     ...STAYS,
     queryKey: ['log', 'runs', whose, stamp, filter, day],
     enabled: stamp !== '',
-    queryFn: () => log.call((api) => api.runs(whose, stamp, filter, day)),
+    queryFn: () => ask((api) => api.runs(whose, stamp, filter, day)),
   });
 }
 
@@ -53,8 +62,35 @@ export function useLoad(whose: Whose, day: string) {
     ...STAYS,
     queryKey: ['log', 'load', whose, stamp, day],
     enabled: stamp !== '',
-    queryFn: () => log.call((api) => api.load(whose, stamp, day)),
+    queryFn: () => ask((api) => api.load(whose, stamp, day)),
   });
+}
+
+/** Seconds that were played today without a rest up to now; asked again as runs are kept. */
+export function useUnbroken(day: Day): number {
+  const stamp = useStamp();
+  const asked = useQuery({
+    ...STAYS,
+    queryKey: ['log', 'unbroken', stamp, day],
+    enabled: stamp !== '',
+    queryFn: async () => {
+      await openSafely(database);
+      const since = parseISO(day).getTime();
+      const runs = await database.runs.where('at').aboveOrEqual(since).toArray();
+      return runs.filter(isOwn);
+    },
+  });
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 15_000);
+    return () => clearInterval(timer);
+  }, []);
+  return asked.data ? sinceRest(asked.data, Math.max(now, endOf(asked.data))) : 0;
+}
+
+/** When the last of the runs ended, in milliseconds since 1970. */
+function endOf(runs: readonly LoggedRun[]): number {
+  return runs.reduce((last, { at, seconds }) => Math.max(last, at + seconds * 1000), 0);
 }
 
 /** One run with what was played in it and the rhythm as it was. */

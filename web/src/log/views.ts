@@ -6,7 +6,7 @@ import {
   daysBetween,
   filterRuns,
   type Goal,
-  inTime,
+  isOwn,
   type LoggedRun,
   type LogIndex,
   levelChange,
@@ -25,8 +25,8 @@ import {
   type RunFilter,
   rises,
   type Session,
+  scaled,
   sessionsOf,
-  sinceRest,
   summed,
   type Today,
   type Try,
@@ -62,8 +62,10 @@ export interface TodayView {
   readonly before: { readonly day: Day; readonly rises: readonly Rise[] } | undefined;
   readonly now: readonly Rise[];
   readonly clock: string | undefined;
-  /** Seconds played without a rest up to the last run. */
-  readonly unbroken: number;
+  /** What would be too much with what is left of the plan. */
+  readonly coming: readonly Rise[];
+  /** Whether it is known what the player is used to. */
+  readonly isUsualKnown: boolean;
   readonly isEmpty: boolean;
   readonly hasDemo: boolean;
 }
@@ -86,17 +88,21 @@ export function todayView(data: LogData, { day, minutes, order }: TodayAsk): Tod
   const loads = since(all, day, LOAD_DAYS);
   const last = all.findLast((load) => load.day < day);
   const isNew = last && daysBetween(last.day, day) <= 3;
-  const ofDay = runs.filter((run) => run.day === day);
+  const played = playedOf(today, log.own);
+  const left = today.items.map(({ load, minutes: all }, at) =>
+    scaled(load, 1 - (played[at] ?? 0) / all),
+  );
   return {
     today,
-    played: playedOf(today, runs),
+    played,
     goals: goalViews(data, day),
     loads,
     over: overs(all, loads),
     before: last && isNew ? { day: last.day, rises: rises(all, last.day) } : undefined,
     now: rises(all, day),
     clock: clockProblem(runs, day),
-    unbroken: sinceRest(inTime(ofDay)),
+    coming: rises(all, day, summed(left)),
+    isUsualKnown: usualBefore(all, day) !== undefined,
     isEmpty: runs.length === 0 && goals.length === 0,
     hasDemo: runs.some(({ demo }) => demo) || goals.some(({ demo }) => demo),
   };
@@ -118,6 +124,11 @@ function overs(all: readonly DayLoad[], shown: readonly DayLoad[]): ReadonlySet<
   );
 }
 
+/** A goal that is reached, or whose day is over, comes after those that are worked at. */
+function isDone({ outlook: { best = 0, goal, isOver } }: GoalView): boolean {
+  return isOver || best >= goal.bpm;
+}
+
 export function goalViews({ log, goals, materials }: LogData, day: Day): readonly GoalView[] {
   return goals
     .map((goal): GoalView => {
@@ -130,7 +141,10 @@ export function goalViews({ log, goals, materials }: LogData, day: Day): readonl
         gone: material === undefined,
       };
     })
-    .sort((a, b) => a.outlook.goal.by.localeCompare(b.outlook.goal.by));
+    .sort(
+      (a, b) =>
+        Number(isDone(a)) - Number(isDone(b)) || a.outlook.goal.by.localeCompare(b.outlook.goal.by),
+    );
 }
 
 /** A line or a part of it by which runs are chosen. */
@@ -164,12 +178,11 @@ const DAYS = 28;
 export function runsView({ log }: Pick<LogData, 'log'>, filter: RunFilter, day: Day): RunsView {
   const { runs } = log;
   const found = filterRuns(runs, filter, day);
+  const own = found.filter(isOwn);
   const lines = new Map<string, string>();
   for (const run of runs) lines.set(lineOf(run), `${run.rhythm.name}, ${run.layer.name}`);
   const ofLine =
-    filter.line === undefined
-      ? []
-      : found.filter(({ whole }) => whole || filter.part !== undefined);
+    filter.line === undefined ? [] : own.filter(({ whole }) => whole || filter.part !== undefined);
   const sessions = sessionsOf(ofLine);
   const plateau = plateauOf(sessions);
   return {
@@ -185,12 +198,12 @@ export function runsView({ log }: Pick<LogData, 'log'>, filter: RunFilter, day: 
     instruments: [...new Set(runs.map(({ instrument }) => instrument))],
     sessions,
     best: bestSoFar(sessions),
-    days: minutesBy(filterRuns(found, { days: DAYS }, day), 'day'),
-    weeks: minutesBy(found, 'week'),
-    byInstrument: minutesBy(found, 'instrument'),
+    days: minutesBy(filterRuns(own, { days: DAYS }, day), 'day'),
+    weeks: minutesBy(own, 'week'),
+    byInstrument: minutesBy(own, 'instrument'),
     plateau,
     tries: plateau ? whatToTry(ofLine.filter((run) => run.day > plateau.since)) : [],
-    offs: offOverAll(found).slice(0, 8),
+    offs: offOverAll(own).slice(0, 8),
   };
 }
 

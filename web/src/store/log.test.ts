@@ -115,14 +115,18 @@ describe('the log in the browser', () => {
   });
 
   it('goes out whole, and lies beside one’s own where it is read in', async () => {
-    await keepRun(first.run, rhythm, first.played);
+    const { demo: _, ...own } = first.run;
+    await keepRun(own, rhythm, first.played);
+    // What is made up stays here.
+    await keepRun(second.run, rhythm, second.played);
     const log = await wholeLog('Ines');
-    expect(log).toMatchObject({ owner: 'Ines', runs: [first.run], played: [first.played] });
+    expect(log).toMatchObject({ owner: 'Ines', runs: [own], played: [first.played] });
+    expect(log.versions).toHaveLength(1);
     const id = await keepOtherLog(log);
     // Read in again it takes the place of the one before.
     expect(await keepOtherLog({ ...log, runs: [] })).toBe(id);
     expect(await db.logs.toArray()).toMatchObject([{ id, owner: 'Ines', runs: [] }]);
-    expect(await db.runs.count()).toBe(1);
+    expect(await db.runs.count()).toBe(2);
     const back = await dropOtherLog(id);
     expect(await db.logs.count()).toBe(0);
     await back();

@@ -19,7 +19,10 @@ const STAMP = 'log-stamp';
 export const logStamp = createStore('', ({ set }) => {
   const subscription = liveQuery(async () => {
     await openSafely(database);
-    return String((await database.settings.get(STAMP))?.value);
+    // Goals and the plan hang on the rhythms as well: one that is edited, deleted or brought back counts at once.
+    const [newest] = await database.rhythms.orderBy('updated').reverse().limit(1).keys();
+    const rhythms = `${await database.rhythms.count()} ${String(newest)}`;
+    return `${String((await database.settings.get(STAMP))?.value)} ${rhythms}`;
   }).subscribe({ next: set, error: () => set('unread') });
   return () => subscription.unsubscribe();
 });
@@ -150,15 +153,18 @@ export async function dropDemoLog(db = database): Promise<() => Promise<void>> {
   };
 }
 
-/** The whole log as it is taken away. */
+/** The whole log as it is taken away, without what is made up. */
 export async function wholeLog(owner: string, db = database): Promise<LogFile> {
   await openSafely(db);
+  const runs = (await db.runs.orderBy('at').toArray()).filter(({ demo }) => !demo);
+  const played = await db.played.bulkGet(runs.map(({ id }) => id));
+  const versions = await db.versions.bulkGet([...new Set(runs.map(({ version }) => version))]);
   return {
     owner,
-    runs: await db.runs.orderBy('at').toArray(),
-    played: await db.played.toArray(),
-    versions: await db.versions.toArray(),
-    goals: await db.goals.toArray(),
+    runs,
+    played: played.filter((one) => one !== undefined),
+    versions: versions.filter((one) => one !== undefined),
+    goals: (await db.goals.toArray()).filter(({ demo }) => !demo),
   };
 }
 
