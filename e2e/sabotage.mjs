@@ -435,8 +435,8 @@ const SWITCHES = [
   [
     'the plan of today sets nothing up',
     'web/src/log/session.ts',
-    'item && item.rhythm.id === rhythm && item.layer.id === layer ? item : undefined',
-    'undefined',
+    'return session?.isOwn ? undefined : itemOf(session, rhythm, layer);',
+    'return undefined;',
     'session',
     'a session from the Shelf',
   ],

@@ -11,6 +11,8 @@ export interface EndedRun {
   /** How many of them were played to their end. */
   readonly whole: number;
   readonly seconds: Seconds;
+  /** How often it was gone through, the part of a last one with it. */
+  readonly times: number;
   readonly brokenOff: boolean;
   readonly hits: readonly Hit[];
   readonly result: RunResult | undefined;
@@ -44,6 +46,10 @@ export function endedRun(
     passes: [first, ...others],
     whole,
     seconds,
+    times: passes.reduce(
+      (sum, pass) => sum + Math.min(1, (end - pass.startTime) / pass.seconds),
+      0,
+    ),
     brokenOff: whole < gathered.passes.length,
     hits: gathered.hits,
     result,

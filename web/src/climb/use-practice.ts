@@ -1,7 +1,6 @@
 import {
   LADDER_LIMITS,
   type Ladder,
-  ladderTempos,
   type Path,
   type PracticePlan,
   planFrom,
@@ -23,7 +22,7 @@ import {
 import { tempoAt } from '@stride/core/rhythm';
 import { useMemo, useState } from 'react';
 import type { BenchState, OpenBench } from '../bench/open-bench.ts';
-import { plannedItem, setUpOwn, useSession } from '../log/session.ts';
+import { plannedHand, plannedItem, setUpOwn, useSession } from '../log/session.ts';
 import type { PractisedLine } from './run-log.ts';
 
 /** What is practised on the Bench's line, as it is set up. */
@@ -56,11 +55,17 @@ export function usualLadder(from: number, to: number): Ladder {
   return { from: start, to, step: { kind: 'percent', value: 5 }, passes: 3 };
 }
 
-/** The ladder of an item of today's plan: as many passes at each tempo as fill its minutes. */
-function ladderOf({ from, to, minutes }: TodayItem): Ladder {
+/** The ladder of an item of today's plan: so many passes at each of its rungs as fill its minutes together. */
+function ladderOf(
+  { from, to, minutes }: TodayItem,
+  stones: readonly Stone[],
+  per: number,
+  comfort: number,
+): Ladder {
   const ladder = { from, to, step: { kind: 'percent', value: 5 }, passes: 3 } as const;
+  const { length } = planPath(stones, ladder, per, comfort).rungs;
   const { min, max } = LADDER_LIMITS.seconds;
-  const seconds = Math.round((minutes * 60) / ladderTempos(ladder).length);
+  const seconds = Math.round((minutes * 60) / Math.max(1, length));
   return { ...ladder, seconds: Math.min(max, Math.max(min, seconds)) };
 }
 
@@ -76,12 +81,9 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   const layer = rhythm.layers[layerIndex];
   const tempo = tempoAt(rhythm);
   const { target } = rhythm;
-  // The same until something of it changes: a path that was changed by hand hangs on what it was planned from.
-  const item = plannedItem(useSession(), rhythm.id, layer?.id);
-  const ladder = useMemo(() => {
-    if (item) return ladderOf(item);
-    return bench.ladder ?? usualLadder(tempo.bpm, target);
-  }, [item, bench.ladder, tempo.bpm, target]);
+  const session = useSession();
+  const item = plannedItem(session, rhythm.id, layer?.id);
+  const hand = plannedHand(session, rhythm.id, layer?.id);
   const own = useMemo(() => planFrom(learning.plan ?? {}), [learning.plan]);
   const plan = useMemo(() => (item ? { ...own, way: item.way } : own), [own, item]);
   /** A path that was changed by hand, with what it was planned from. */
@@ -101,9 +103,13 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   const stones = useMemo(() => {
     if (!practised) return [];
     const all = wayThrough(plan.way, { ...practised.all, turns: plan.turns });
-    const { hand } = item ?? {};
     return hand ? all.map((stone) => withHand(stone, hand)) : all;
-  }, [practised, plan.way, plan.turns, item]);
+  }, [practised, plan.way, plan.turns, hand]);
+  // The same until something of it changes: a path that was changed by hand hangs on what it was planned from.
+  const ladder = useMemo(() => {
+    if (item) return ladderOf(item, stones, tempo.per, plan.comfort);
+    return bench.ladder ?? usualLadder(tempo.bpm, target);
+  }, [item, stones, plan.comfort, bench.ladder, tempo.bpm, tempo.per, target]);
   const planned = useMemo(
     () => planPath(stones, ladder, tempo.per, plan.comfort),
     [stones, ladder, tempo.per, plan.comfort],
@@ -126,7 +132,8 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
     ways: waysFor(all),
     path,
     isChanged: path !== planned,
-    firstRung: startingRung(path, best),
+    // Today's plan begins as slowly as it says.
+    firstRung: item ? 0 : startingRung(path, best),
     best,
     setPlan,
     setLadder(next) {
@@ -140,7 +147,7 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
     setPath,
     practisePiece(rung, piece) {
       const stone = wayThrough('one by one', all)[piece];
-      if (stone) setPath(practiseFirst(path, rung, stone));
+      if (stone) setPath(practiseFirst(path, rung, hand ? withHand(stone, hand) : stone));
     },
   };
 }

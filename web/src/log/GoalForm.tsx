@@ -38,17 +38,20 @@ const TAKEN = {
   message: 'This line has a goal already: change that one, or choose another line.',
 } as const;
 
+/** Says so where a goal could not be put back as it was. */
+export function sayOfBack(isBack: boolean): void {
+  if (!isBack) toast('It was not put back: its line has another goal by now.');
+}
+
 interface GoalFormProps {
   readonly day: Day;
   /** The goal that is changed; a new one where it is not given. */
   readonly goal: Goal | undefined;
-  /** All that there are: a line has one. */
-  readonly goals: readonly Goal[];
   readonly onClose: () => void;
 }
 
 /** Sets a goal: which line, how fast, by when, how long a day, and on which days not. */
-export function GoalForm({ day, goal, goals, onClose }: GoalFormProps) {
+export function GoalForm({ day, goal, onClose }: GoalFormProps) {
   const rhythms = useRecentRhythms();
   const lines = rhythms.flatMap(({ rhythm }) =>
     rhythm.layers
@@ -87,9 +90,8 @@ export function GoalForm({ day, goal, goals, onClose }: GoalFormProps) {
       daysOff: [...daysOff],
     };
     const wrong = goalProblem(wanted, day);
-    const isTaken = goals.some((one) => one !== goal && chosen && lineOf(one) === lineOf(chosen));
-    setProblem(isTaken ? TAKEN : wrong);
-    if (wrong || isTaken || !chosen) return;
+    setProblem(wrong);
+    if (wrong || !chosen) return;
     keepGoal({
       ...wanted,
       id: goal?.id ?? crypto.randomUUID(),
@@ -97,9 +99,10 @@ export function GoalForm({ day, goal, goals, onClose }: GoalFormProps) {
       layer: chosen.layer,
       ...(occasion.trim() ? { occasion: occasion.trim().slice(0, 60) } : {}),
       made: goal?.made ?? day,
-    }).then(() => {
+    }).then((isKept) => {
+      if (!isKept) return setProblem(TAKEN);
       onClose();
-      if (goal) toast('The goal was changed.', () => void keepGoal(goal).catch(failed));
+      if (goal) toast('The goal was changed.', () => void keepGoal(goal).then(sayOfBack, failed));
     }, failed);
   }
 

@@ -6,7 +6,7 @@ import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { toast } from '../ui/toasts.ts';
 import { GoalCard } from './GoalCard.tsx';
-import { GoalForm } from './GoalForm.tsx';
+import { GoalForm, sayOfBack } from './GoalForm.tsx';
 import { Head } from './Head.tsx';
 import type { Whose } from './log-api.ts';
 import { NotRead } from './NotRead.tsx';
@@ -26,7 +26,7 @@ export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day
       (back) =>
         toast(
           `${goal.rhythm.name} to ${goal.bpm} is no goal any more.`,
-          () => void back().catch(failed),
+          () => void back().then(sayOfBack, failed),
         ),
       failed,
     );
@@ -45,7 +45,6 @@ export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day
           key={open === 'new' ? 'new' : open.id}
           day={day}
           goal={open === 'new' ? undefined : open}
-          goals={goals.map(({ outlook }) => outlook.goal)}
           onClose={() => setOpen(undefined)}
         />
       ) : null}

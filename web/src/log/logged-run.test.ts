@@ -15,6 +15,7 @@ import {
   endSession,
   keptSession,
   nextItem,
+  plannedHand,
   plannedItem,
   sessionNow,
   setUpOwn,
@@ -102,6 +103,11 @@ describe('a run for the log', () => {
     });
     expect(run.judged).toBeUndefined();
     expect(played).toBeUndefined();
+    // A steady rise has ever shorter passes: each counts by itself.
+    const rise = [pass(5), { ...pass(5 + seconds), seconds: seconds / 2 }];
+    const risen = endedRun({ passes: rise, hits: [] }, 0, 5 + seconds * 1.25);
+    expect(risen).toMatchObject({ whole: 1, brokenOff: true });
+    expect(risen?.times).toBeCloseTo(1.5, 9);
     expect(endedRun({ passes: PASSES, hits: [] }, 0, 5.5)).toBeUndefined();
     expect(endedRun({ passes: [], hits: [] }, 0, 50)).toBeUndefined();
   });
@@ -182,8 +188,13 @@ describe('a day’s plan that is played', () => {
     expect(plannedItem(sessionNow(), 'a', 'drum')?.to).toBe(80);
     expect(plannedItem(sessionNow(), 'a', 'bell')).toBeUndefined();
     expect(plannedItem(sessionNow(), 'b', 'drum')).toBeUndefined();
+    expect(plannedHand(sessionNow(), 'a', 'drum')).toBeUndefined();
     setUpOwn();
     expect(plannedItem(sessionNow(), 'a', 'drum')).toBeUndefined();
     expect(plannedItem(undefined, 'a', 'drum')).toBeUndefined();
+    // A hand that rests goes on resting.
+    beginSession({ day: '2026-11-26', items: [{ ...item('a'), hand: 'R' }] }, 0);
+    setUpOwn();
+    expect(plannedHand(sessionNow(), 'a', 'drum')).toBe('R');
   });
 });

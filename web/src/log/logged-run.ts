@@ -30,7 +30,6 @@ export function loggedRun(
   const { result, seconds } = run;
   const id = crypto.randomUUID();
   const at = Math.round(ended - seconds * 1000);
-  const length = run.passes[0].seconds;
   const named = {
     cycle: rhythm.cycle,
     layer: layerIn(rhythm.cycle, layer, grid, stone.passage),
@@ -40,8 +39,7 @@ export function loggedRun(
   };
   const one = passageLoad({ rhythm, timing, index }, stone.passage, 1);
   // Where it was broken off, the strokes of the part that was played are reckoned by its time.
-  const often = seconds / length;
-  const times = (count: number) => Math.round(count * often);
+  const times = (count: number) => Math.round(count * run.times);
   const starts = run.passes.map(({ startTime }) => startTime);
   const isHeard = heardBy !== 'none';
   const louds = heardBy === 'microphone' ? run.hits.flatMap(({ loud }) => loud ?? []) : [];

@@ -154,8 +154,24 @@ export function plannedItem(
   rhythm: string,
   layer: string | undefined,
 ): TodayItem | undefined {
-  if (!session || session.isOwn) return undefined;
-  const item = session.items[session.at];
+  return session?.isOwn ? undefined : itemOf(session, rhythm, layer);
+}
+
+/** The hand that plays alone while the other rests: also where the player sets the rest up another way. */
+export function plannedHand(
+  session: PracticeSession | undefined,
+  rhythm: string,
+  layer: string | undefined,
+): 'R' | 'L' | undefined {
+  return itemOf(session, rhythm, layer)?.hand;
+}
+
+function itemOf(
+  session: PracticeSession | undefined,
+  rhythm: string,
+  layer: string | undefined,
+): TodayItem | undefined {
+  const item = session?.items[session.at];
   return item && item.rhythm.id === rhythm && item.layer.id === layer ? item : undefined;
 }
 

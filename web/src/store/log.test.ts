@@ -11,6 +11,7 @@ import {
   dropGoal,
   dropOtherLog,
   dropRuns,
+  keepGoal,
   keepOtherLog,
   keepRun,
   logStamp,
@@ -111,6 +112,13 @@ describe('the log in the browser', () => {
     const again = await dropGoal(goal?.id ?? '');
     expect(await db.goals.count()).toBe(2);
     await again();
+    expect(await db.goals.count()).toBe(3);
+    // A line has one goal: another is refused, the same one is changed.
+    const [walk] = await db.goals.toArray();
+    if (!walk) throw new Error('no goal');
+    expect(await keepGoal({ ...walk, id: 'another' })).toBe(false);
+    expect(await keepGoal({ ...walk, bpm: 77 })).toBe(true);
+    expect(await db.goals.get(walk.id)).toMatchObject({ bpm: 77 });
     expect(await db.goals.count()).toBe(3);
   });
 

@@ -2,6 +2,7 @@ import {
   type Goal,
   type LogFile,
   type LoggedRun,
+  lineOf,
   markOf,
   type Played,
   type SimulatedRun,
@@ -73,34 +74,49 @@ export async function dropRuns(
   ids: readonly string[],
   db = database,
 ): Promise<() => Promise<void>> {
-  const gone = await writing(db, async () => {
-    const runs = await db.runs.bulkGet([...ids]);
-    const played = await db.played.bulkGet([...ids]);
-    await db.runs.bulkDelete([...ids]);
-    await db.played.bulkDelete([...ids]);
-    return { runs, played };
+  const gone = await writing(db, () => takeRuns(ids, db));
+  return () => writing(db, () => putBack(gone, db));
+}
+
+interface TakenRuns {
+  readonly runs: readonly LoggedRun[];
+  readonly played: readonly Played[];
+}
+
+async function takeRuns(ids: readonly string[], db: StrideDatabase): Promise<TakenRuns> {
+  const runs = await db.runs.bulkGet([...ids]);
+  const played = await db.played.bulkGet([...ids]);
+  await db.runs.bulkDelete([...ids]);
+  await db.played.bulkDelete([...ids]);
+  return {
+    runs: runs.filter((one) => one !== undefined),
+    played: played.filter((one) => one !== undefined),
+  };
+}
+
+async function putBack({ runs, played }: TakenRuns, db: StrideDatabase): Promise<void> {
+  await db.runs.bulkPut([...runs]);
+  await db.played.bulkPut([...played]);
+}
+
+/** Keeps a goal. @returns whether it was kept: it is not where its line has another one already */
+export function keepGoal(goal: Goal, db = database): Promise<boolean> {
+  return writing(db, async () => {
+    const others = await db.goals.filter(({ id }) => id !== goal.id).toArray();
+    if (others.some((one) => lineOf(one) === lineOf(goal))) return false;
+    await db.goals.put(goal);
+    return true;
   });
-  return () =>
-    writing(db, async () => {
-      await db.runs.bulkPut(gone.runs.filter((one) => one !== undefined));
-      await db.played.bulkPut(gone.played.filter((one) => one !== undefined));
-    });
 }
 
-export function keepGoal(goal: Goal, db = database): Promise<void> {
-  return writing(db, async () => void (await db.goals.put(goal)));
-}
-
-/** Lets go of a goal. @returns brings it back */
-export async function dropGoal(id: string, db = database): Promise<() => Promise<void>> {
+/** Lets go of a goal. @returns brings it back, unless its line has another one by then */
+export async function dropGoal(id: string, db = database): Promise<() => Promise<boolean>> {
   const gone = await writing(db, async () => {
     const found = await db.goals.get(id);
     await db.goals.delete(id);
     return found;
   });
-  return async () => {
-    if (gone) await keepGoal(gone, db);
-  };
+  return async () => gone !== undefined && keepGoal(gone, db);
 }
 
 /** Puts runs there that are not there yet. @returns how many came */
@@ -109,48 +125,56 @@ export function bringRuns(
   more: { readonly played?: readonly Played[]; readonly versions?: readonly Version[] } = {},
   db = database,
 ): Promise<number> {
-  return writing(db, async () => {
-    const there = new Set(await db.runs.toCollection().primaryKeys());
-    const fresh = runs.filter(({ id }) => !there.has(id));
-    await db.runs.bulkPut(fresh);
-    await db.played.bulkPut([...(more.played ?? [])].filter(({ id }) => !there.has(id)));
-    await db.versions.bulkPut([...(more.versions ?? [])]);
-    return fresh.length;
-  });
+  return writing(db, () => addRuns(runs, more, db));
 }
 
-/** Puts the made-up log there, with its goals. */
-export async function bringDemoLog(
+async function addRuns(
+  runs: readonly LoggedRun[],
+  more: { readonly played?: readonly Played[]; readonly versions?: readonly Version[] },
+  db: StrideDatabase,
+): Promise<number> {
+  const there = new Set(await db.runs.toCollection().primaryKeys());
+  const fresh = runs.filter(({ id }) => !there.has(id));
+  await db.runs.bulkPut(fresh);
+  await db.played.bulkPut([...(more.played ?? [])].filter(({ id }) => !there.has(id)));
+  await db.versions.bulkPut([...(more.versions ?? [])]);
+  return fresh.length;
+}
+
+/** Puts the made-up log there, with its goals, in one step. */
+export function bringDemoLog(
   made: readonly SimulatedRun[],
   rhythms: readonly Rhythm[],
   goals: readonly Goal[],
   db = database,
 ): Promise<void> {
-  await bringRuns(
-    made.map(({ run }) => run),
-    {
-      played: made.flatMap(({ played }) => played ?? []),
-      versions: rhythms.map((rhythm) => ({ mark: markOf(rhythm), rhythm })),
-    },
-    db,
-  );
-  await writing(db, async () => void (await db.goals.bulkPut([...goals])));
+  const more = {
+    played: made.flatMap(({ played }) => played ?? []),
+    versions: rhythms.map((rhythm) => ({ mark: markOf(rhythm), rhythm })),
+  };
+  return writing(db, async () => {
+    await addRuns(
+      made.map(({ run }) => run),
+      more,
+      db,
+    );
+    await db.goals.bulkPut([...goals]);
+  });
 }
 
-/** Takes everything made up out of the log. @returns brings it back */
+/** Takes everything made up out of the log, in one step. @returns brings it back */
 export async function dropDemoLog(db = database): Promise<() => Promise<void>> {
-  await openSafely(db);
-  const runs = await db.runs.filter(({ demo }) => demo === true).primaryKeys();
-  const back = await dropRuns(runs, db);
-  const goals = await writing(db, async () => {
-    const found = await db.goals.filter(({ demo }) => demo === true).toArray();
-    await db.goals.bulkDelete(found.map(({ id }) => id));
-    return found;
+  const gone = await writing(db, async () => {
+    const ids = await db.runs.filter(({ demo }) => demo === true).primaryKeys();
+    const goals = await db.goals.filter(({ demo }) => demo === true).toArray();
+    await db.goals.bulkDelete(goals.map(({ id }) => id));
+    return { ...(await takeRuns(ids, db)), goals };
   });
-  return async () => {
-    await back();
-    await writing(db, async () => void (await db.goals.bulkPut(goals)));
-  };
+  return () =>
+    writing(db, async () => {
+      await putBack(gone, db);
+      await db.goals.bulkPut(gone.goals);
+    });
 }
 
 /** The whole log as it is taken away, without what is made up. */
