@@ -11,6 +11,8 @@ test('a session from the Shelf: today’s plan is played, heard, felt, and stand
   await page.getByRole('button', { name: 'Set a goal' }).click();
   await page.getByLabel('Line').selectOption('Lantern steps, Walker');
   await page.getByLabel('Minutes a day').fill('9');
+  // Also on a Sunday, which is off unless it is said otherwise.
+  await page.getByRole('button', { name: 'Sun', pressed: true }).click();
   await page.getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByText('a cautious 0.5 a session')).toBeVisible();
   // With a goal of one's own one action on the Shelf begins, set up as planned.
