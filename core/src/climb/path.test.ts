@@ -115,6 +115,41 @@ describe('a path', () => {
     ).toBe(70);
   });
 
+  it('mixes pieces: each once a round, never one twice running, and slower pieces stay at their last tempo', () => {
+    const path = planPath(stones('mixed'), LADDER, 4, 90);
+    const [first, second] = rungs(path)[0] === 'piece 1 60' ? [1, 2] : [2, 1];
+    expect(rungs(path).slice(0, 7)).toEqual([
+      `piece ${first} 60`,
+      `piece ${second} 60`,
+      `piece ${first} 65`,
+      `piece ${second} 65`,
+      `piece ${first} 72`,
+      `piece ${second} 72`,
+      'all of it 60',
+    ]);
+    // Where nothing is comfortable above the beginning there are three rounds all the same.
+    expect(rungs(planPath(stones('mixed'), { ...LADDER, from: 78 }, 4, 50)).slice(0, 6)).toEqual(
+      [first, second, first, second, first, second].map((piece) => `piece ${piece} 78`),
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 16 }), (count) => {
+        const many = Array.from({ length: count }, (_, at) => ({ from: at, to: at + 1 }));
+        const cut = many.map((piece): Piece => ({ ...piece, reason: 'own' }));
+        const ticksPerPulse = timing.ticksPerPulse;
+        const all = { rhythm, layer, grid, ticksPerPulse, pieces: cut };
+        const mixed = planPath(wayThrough('mixed', all), LADDER, 4);
+        const order = mixed.rungs.slice(0, count * 3).map(({ stone }) => stone);
+        for (let round = 0; round < 3; round += 1) {
+          const here = order.slice(round * count, (round + 1) * count);
+          expect([...here].sort((a, b) => a - b)).toEqual(many.map(({ from }) => from));
+        }
+        expect(order.every((stone, at) => stone !== order[at + 1])).toBe(true);
+        if (count > 3) expect(order.slice(0, count)).not.toEqual(order.slice(count, 2 * count));
+        expect(planPath(wayThrough('mixed', all), LADDER, 4)).toEqual(mixed);
+      }),
+    );
+  });
+
   it('ends on the whole at its tempo, whatever the way and the ladder', () => {
     fc.assert(
       fc.property(

@@ -1,4 +1,5 @@
 import { nth } from '../bounds/index.ts';
+import { seeded } from '../chance/index.ts';
 import type { Passage, Stone } from '../passage/index.ts';
 import { type Bpm, type Seconds, secondsPerPulse, TEMPO_RANGE, toNumber } from '../time/index.ts';
 import { type Ladder, ladderTempos, passesAt } from './ladder.ts';
@@ -45,16 +46,42 @@ export function planPath(
   per: number,
   comfort: number = COMFORT.usual,
 ): Path {
-  const rungs = stones.flatMap((stone, index) =>
-    temposOf(stone, stones, ladder, comfort).map(
-      (bpm): PathRung => ({
-        stone: index,
-        bpm,
-        passes: passesAt(ladder, passSeconds(stone.passage, bpm, per)),
-      }),
-    ),
-  );
+  const rungsOf = (index: number): readonly PathRung[] => {
+    const stone = nth(stones, index);
+    return temposOf(stone, stones, ladder, comfort).map((bpm) => ({
+      stone: index,
+      bpm,
+      passes: passesAt(ladder, passSeconds(stone.passage, bpm, per)),
+    }));
+  };
+  const all = stones.map((_, index) => rungsOf(index));
+  const isMixed = (index: number) => nth(stones, index).mixed === true;
+  const rungs = [
+    ...mixed(all.filter((_, index) => isMixed(index))),
+    ...all.filter((_, index) => !isMixed(index)).flat(),
+  ];
   return { stones, rungs };
+}
+
+/**
+ * Rungs of several pieces mixed: in each round every piece once, in an order drawn anew but the same for the same
+ * pieces, and never the same piece twice running. A piece of fewer tempos stays at its last.
+ */
+function mixed(pieces: readonly (readonly PathRung[])[]): readonly PathRung[] {
+  if (pieces.length === 0) return [];
+  const random = seeded(pieces.length);
+  const rungs: PathRung[] = [];
+  for (let round = 0; round < ALONE; round += 1) {
+    const left = [...pieces];
+    while (left.length > 0) {
+      const last = rungs.at(-1)?.stone;
+      const fits = left.filter((piece) => nth(piece, 0).stone !== last);
+      const drawn = nth(fits, Math.floor(random() * fits.length));
+      left.splice(left.indexOf(drawn), 1);
+      rungs.push(nth(drawn, Math.min(round, drawn.length - 1)));
+    }
+  }
+  return rungs;
 }
 
 function temposOf(

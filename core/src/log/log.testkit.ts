@@ -66,6 +66,7 @@ export function material(id: string, change: Partial<Material> = {}): Material {
     to: 100,
     per: 2,
     pulses: 8,
+    pieces: 2,
     load: { R: 4, L: 4, loudR: 1, loudL: 0, row: 1 },
     ...change,
   };

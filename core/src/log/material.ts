@@ -1,6 +1,6 @@
 import { nth } from '../bounds/index.ts';
 import { turnPulses } from '../cycle/index.ts';
-import { layerIn, type Passage } from '../passage/index.ts';
+import { layerIn, type Passage, proposePieces } from '../passage/index.ts';
 import { readHands } from '../read/index.ts';
 import {
   handsOf,
@@ -25,6 +25,8 @@ export interface Material {
   readonly per: number;
   /** Pulses of one time through it. */
   readonly pulses: number;
+  /** Into how many pieces it is cut where nothing else is asked for. */
+  readonly pieces: number;
   /** What one time through it asks. */
   readonly load: Load;
 }
@@ -98,6 +100,7 @@ export function materialOf(rhythm: Rhythm, timing: Timing, index: number): Mater
     to: rhythm.target,
     per,
     pulses,
+    pieces: proposePieces(rhythm, layer, grid).length,
     load: passageLoad({ rhythm, timing, index }, whole, 1),
   };
 }

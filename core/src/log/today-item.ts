@@ -60,37 +60,47 @@ export function warmUp(candidate: Candidate, minutes: number, resting: Resting):
   });
 }
 
+/** From this share of the tempo to reach on what is known is played as a whole alone; below, pieces are mixed. */
+const NEARLY = 0.9;
+
 /** A line as it stands in the plan of a day. */
 export function itemOf(candidate: Candidate, minutes: number, resting: Resting): TodayItem {
   const { material, goal, kind, best, at, rested } = candidate;
   const target = goal?.bpm ?? material.to;
+  const inPieces = material.pieces > 1;
   switch (kind) {
     case 'new': {
       const from = Math.min(best ?? material.from, target);
+      const isFirst = best === undefined;
       return itemWith(candidate, minutes, resting, {
         kind,
-        what: best === undefined ? 'piece by piece, new' : 'all of it, still new',
+        what:
+          isFirst && inPieces
+            ? 'piece by piece, new'
+            : `all of it, ${isFirst ? 'new' : 'still new'}`,
         from,
         to: Math.min(target, Math.round(from * 1.2)),
-        way: best === undefined ? 'add the next' : 'whole',
+        way: isFirst && inPieces ? 'add the next' : 'whole',
       });
     }
     case 'shaky':
       return itemWith(candidate, minutes, resting, {
         kind,
-        what: 'each piece and the stroke after it, came back shaky',
+        what: `${inPieces ? 'each piece and the stroke after it' : 'all of it'}, came back shaky`,
         from: Math.round((at ?? material.from) * 0.85),
         to: Math.min(target, at ?? material.to),
-        way: 'stroke after',
+        way: inPieces ? 'stroke after' : 'whole',
       });
-    case 'known':
+    case 'known': {
+      const isMixed = inPieces && at !== undefined && at < target * NEARLY;
       return itemWith(candidate, minutes, resting, {
         kind,
-        what: `all of it, ${rested > 1 ? `rested for ${counted(rested, 'day')}` : 'again'}`,
+        what: `${isMixed ? 'its pieces mixed' : 'all of it'}, ${rested > 1 ? `rested for ${counted(rested, 'day')}` : 'again'}`,
         from: Math.round((at ?? material.from) * 0.95),
         to: Math.min(target, Math.round((at ?? material.from) * 1.08)),
-        way: 'whole',
+        way: isMixed ? 'mixed' : 'whole',
       });
+    }
   }
 }
 

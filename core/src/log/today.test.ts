@@ -71,7 +71,23 @@ describe('what to practise today', () => {
       ['slow hands, both the same', 49, 49, 'whole'],
       ['piece by piece, new', 60, 72, 'add the next'],
       ['each piece and the stroke after it, came back shaky', 70, 82, 'stroke after'],
-      ['all of it, rested for 8 days', 78, 89, 'whole'],
+      ['its pieces mixed, rested for 8 days', 78, 89, 'mixed'],
+    ]);
+    // A line of one piece is played as one, and what is nearly there too.
+    const whole = planToday({
+      day: day(10),
+      runs: [...known('lamp', 0), ...shaky, ...known('ferry', 0)],
+      goals: [goal('stairs'), goal('lamp'), goal('cobbles'), goal('ferry', { bpm: 91 })],
+      materials: [
+        ...['lamp', 'cobbles', 'stairs'].map((id) => material(id, { pieces: 1 })),
+        material('ferry'),
+      ],
+    });
+    expect(whole.items.slice(1).map(({ what, way }) => [what, way])).toEqual([
+      ['all of it, new', 'whole'],
+      ['all of it, came back shaky', 'whole'],
+      ['all of it, rested for 8 days', 'whole'],
+      ['all of it, rested for 8 days', 'whole'],
     ]);
   });
 

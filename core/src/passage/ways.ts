@@ -10,6 +10,7 @@ import { soundingPart } from './sounding.ts';
 export const WAYS = {
   whole: 'all of it',
   'one by one': 'piece by piece',
+  mixed: 'the pieces mixed',
   'add the next': 'add the next piece',
   'from the end': 'from the end backwards',
   'stroke after': 'each piece and the stroke after it',
@@ -33,6 +34,8 @@ export interface Stone {
   readonly pieces: readonly number[];
   /** A part alone, parts joined, or all of the line. */
   readonly size: 'part' | 'joined' | 'whole';
+  /** A part that comes again and again with others between, rather than in one block. */
+  readonly mixed?: true;
 }
 
 /** The line that is practised, and its pieces. */
@@ -113,6 +116,10 @@ function stonesOf(way: Way, practised: Practised, whole: Stone): readonly Stone[
       return [whole];
     case 'one by one':
       return count < 2 ? [] : pieces.map((_, at) => rowOf(practised, at, at + 1));
+    case 'mixed':
+      return count < 2
+        ? []
+        : pieces.map((_, at): Stone => ({ ...rowOf(practised, at, at + 1), mixed: true }));
     case 'add the next':
       return count < 2
         ? []
