@@ -20,7 +20,7 @@ test('leaves a database of a newer version untouched, and says so', async ({ pag
   await page.evaluate(
     () =>
       new Promise<void>((resolve, reject) => {
-        const open = indexedDB.open('humble-stride', 90);
+        const open = indexedDB.open('humble-stride', 990);
         open.onupgradeneeded = () => {
           open.result
             .createObjectStore('rhythms', { keyPath: 'id' })

@@ -4,7 +4,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
 import { cspNonce } from './app/nonce.ts';
-import { fetchBench } from './app/places.tsx';
+import { fetchBench, fetchLikely } from './app/places.tsx';
 import { applyTheme, readTheme } from './app/theme.ts';
 import { trustOwnScripts } from './app/trusted.ts';
 import { chooseStorage } from './store/storage.ts';
@@ -28,5 +28,5 @@ screen.render(
 );
 
 // What is most likely opened next is there before it is asked for. Not every browser says when it is idle.
-if ('requestIdleCallback' in window) requestIdleCallback(() => fetchBench('write'));
-else setTimeout(() => fetchBench('write'), 2000);
+if ('requestIdleCallback' in window) requestIdleCallback(() => fetchLikely());
+else setTimeout(fetchLikely, 2000);

@@ -1,11 +1,4 @@
-import {
-  addDays as addTo,
-  differenceInCalendarDays,
-  format,
-  getISODay,
-  isValid,
-  parseISO,
-} from 'date-fns';
+import { addDays as addTo, format, isValid, parseISO } from 'date-fns';
 import * as v from 'valibot';
 
 /** A day of the player's own calendar, as ISO 8601 writes it. @example '2026-12-12' */
@@ -29,26 +22,33 @@ export function isDay(text: string): boolean {
   return year >= YEARS.from && year <= YEARS.to;
 }
 
+const DAY_MS = 86_400_000;
 const EPOCH = parseISO('1970-01-01');
+/** Days and their numbers as they were worked out: plans ask for the same few again and again. */
 const numbers = new Map<Day, number>();
+const days = new Map<number, Day>();
 
 /** The day as a number that rises by one from day to day; 0 is 1 January 1970. */
 export function dayNumber(day: Day): number {
   const known = numbers.get(day);
   if (known !== undefined) return known;
-  const number = differenceInCalendarDays(parseISO(day), EPOCH);
+  const number = Date.parse(`${day}T00:00:00Z`) / DAY_MS;
   numbers.set(day, number);
   return number;
 }
 
 /** The day with such a number: {@link dayNumber} the other way. */
 export function dayAt(number: number): Day {
-  return format(addTo(EPOCH, number), 'yyyy-MM-dd');
+  const known = days.get(number);
+  if (known !== undefined) return known;
+  const day = format(addTo(EPOCH, number), 'yyyy-MM-dd');
+  days.set(number, day);
+  return day;
 }
 
 /** So many days later; earlier where the number is negative. */
 export function addDays(day: Day, days: number): Day {
-  return format(addTo(parseISO(day), days), 'yyyy-MM-dd');
+  return dayAt(dayNumber(day) + days);
 }
 
 /** From one day to another; negative where the other is earlier. */
@@ -57,7 +57,8 @@ export function daysBetween(from: Day, to: Day): number {
 }
 
 export function weekdayOf(day: Day): Weekday {
-  return getISODay(parseISO(day)) as Weekday;
+  // Day 0 was a Thursday, the fourth of the week.
+  return (((((dayNumber(day) + 3) % 7) + 7) % 7) + 1) as Weekday;
 }
 
 /** The Monday of the week a day lies in. */

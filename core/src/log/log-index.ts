@@ -14,6 +14,11 @@ export interface LogIndex {
   sessionsOf(line: string): readonly Session[];
   /** What each day asked of the player. */
   loads(): readonly DayLoad[];
+  /** Every line that was played, by its {@link lineOf}, with its name; by name. */
+  lines(): ReadonlyMap<string, string>;
+  /** All runs of a line, of its parts too. */
+  allOf(line: string): readonly LoggedRun[];
+  instruments(): readonly string[];
 }
 
 export function indexLog(all: readonly LoggedRun[]): LogIndex {
@@ -24,7 +29,7 @@ export function indexLog(all: readonly LoggedRun[]): LogIndex {
     lineOf,
   );
   const sessions = new Map<string, readonly Session[]>();
-  let loads: readonly DayLoad[] | undefined;
+  const allOf = once(() => grouped(runs, lineOf));
   return {
     runs,
     own,
@@ -34,9 +39,25 @@ export function indexLog(all: readonly LoggedRun[]): LogIndex {
       sessions.set(line, known);
       return known;
     },
-    loads() {
-      loads ??= dayLoads(own);
-      return loads;
-    },
+    loads: once(() => dayLoads(own)),
+    lines: once(() => {
+      // The name it had last.
+      const named = [...allOf()].flatMap(([line, played]) => {
+        const last = played.at(-1);
+        return last ? [[line, `${last.rhythm.name}, ${last.layer.name}`] as const] : [];
+      });
+      return new Map(named.sort(([, a], [, b]) => a.localeCompare(b)));
+    }),
+    allOf: (line) => allOf().get(line) ?? [],
+    instruments: once(() => [...new Set(runs.map(({ instrument }) => instrument))]),
+  };
+}
+
+/** What is worked out when it is first asked for. */
+function once<T>(work: () => T): () => T {
+  let known: { readonly value: T } | undefined;
+  return () => {
+    known ??= { value: work() };
+    return known.value;
   };
 }

@@ -53,6 +53,13 @@ function Screen({ of }: { readonly of: Fetched }) {
 
 const loaded = (load: () => Promise<ComponentType>) => new Fetched(load);
 
+/** Its worker starts with it, and not only when it is asked. */
+const LogScreen = loaded(async () => {
+  const { Log, wakeLog } = await import('../log/Log.tsx');
+  wakeLog().catch(() => undefined);
+  return Log;
+});
+
 /** Every screen of the bar, in its order. The routes, the bar and Find anything are made of this list. */
 export const PLACES: readonly Place[] = [
   { path: '/', label: 'Shelf', element: <Shelf /> },
@@ -79,7 +86,7 @@ export const PLACES: readonly Place[] = [
     label: 'Log',
     what: 'what to practise today, runs, goals, load',
     deep: true,
-    element: loaded(async () => (await import('../log/Log.tsx')).Log).element,
+    element: LogScreen.element,
   },
   {
     path: '/guide',
@@ -106,4 +113,10 @@ export const STAGE_SCREENS: Readonly<Record<(typeof STAGES)[number]['to'], Fetch
 export function fetchBench(stage: string): Promise<unknown> {
   const known = STAGES.find(({ to }) => to === stage);
   return Promise.all([Bench.fetch(), known && STAGE_SCREENS[known.to].fetch()]);
+}
+
+/** Fetches what is most likely opened next, one after another: a rhythm to write at, and the Log. */
+export async function fetchLikely(): Promise<void> {
+  await fetchBench('write');
+  await LogScreen.fetch();
 }

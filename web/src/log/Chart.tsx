@@ -11,6 +11,7 @@ import {
   Tooltip,
 } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
+import { afterPaint } from '../ui/use-after-paint.ts';
 import { useShownTheme } from './use-shown-theme.ts';
 
 ChartJs.register(
@@ -103,50 +104,60 @@ export function Chart(props: ChartProps) {
   const theme = useShownTheme();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme changes the tokens that are read
   useEffect(() => {
-    if (!canvas.current || asNumbers) return;
+    const place = canvas.current;
+    if (!place || asNumbers) return;
     const grid = { color: token('edge') };
     const ticks = { color: token('quiet'), font: { family: 'Hanken Grotesk Variable', size: 13 } };
-    const chart = new ChartJs(canvas.current, {
-      type: 'line',
-      data: { datasets: series.map(dataset) },
-      options: {
-        animation: false,
-        maintainAspectRatio: false,
-        responsive: true,
-        interaction: { mode: 'nearest', intersect: false },
-        plugins: {
-          tooltip: {
-            callbacks: {
-              title: (items) => sayX(items[0]?.parsed.x ?? 0),
-              label: (item) => `${item.dataset.label}: ${sayY(item.parsed.y ?? 0)}`,
+    const draw = (): ChartJs =>
+      new ChartJs(place, {
+        type: 'line',
+        data: { datasets: series.map(dataset) },
+        options: {
+          animation: false,
+          maintainAspectRatio: false,
+          responsive: true,
+          interaction: { mode: 'nearest', intersect: false },
+          plugins: {
+            tooltip: {
+              callbacks: {
+                title: (items) => sayX(items[0]?.parsed.x ?? 0),
+                label: (item) => `${item.dataset.label}: ${sayY(item.parsed.y ?? 0)}`,
+              },
+            },
+          },
+          scales: {
+            x: {
+              type: 'linear',
+              bounds: 'data',
+              grid: { display: false },
+              border: { color: token('ink') },
+              offset: series.some(({ look }) => look === 'bars'),
+              ticks: {
+                ...ticks,
+                maxTicksLimit: 5,
+                precision: 0,
+                maxRotation: 0,
+                callback: (x) => sayX(Number(x)),
+              },
+            },
+            y: {
+              beginAtZero: fromZero,
+              grid,
+              border: { display: false },
+              ticks: { ...ticks, maxTicksLimit: 5, precision, callback: (y) => sayY(Number(y)) },
             },
           },
         },
-        scales: {
-          x: {
-            type: 'linear',
-            bounds: 'data',
-            grid: { display: false },
-            border: { color: token('ink') },
-            offset: series.some(({ look }) => look === 'bars'),
-            ticks: {
-              ...ticks,
-              maxTicksLimit: 5,
-              precision: 0,
-              maxRotation: 0,
-              callback: (x) => sayX(Number(x)),
-            },
-          },
-          y: {
-            beginAtZero: fromZero,
-            grid,
-            border: { display: false },
-            ticks: { ...ticks, maxTicksLimit: 5, precision, callback: (y) => sayY(Number(y)) },
-          },
-        },
-      },
+      });
+    // Words and figures come first; a chart takes its moment after them.
+    let chart: ChartJs | undefined;
+    const leave = afterPaint(() => {
+      chart = draw();
     });
-    return () => chart.destroy();
+    return () => {
+      leave();
+      chart?.destroy();
+    };
   }, [series, sayX, sayY, fromZero, precision, theme, asNumbers]);
   return (
     <figure className="m-0 flex flex-col">

@@ -19,6 +19,8 @@ import { TakeAwayLog } from './TakeAwayLog.tsx';
 import { TodayPage } from './TodayPage.tsx';
 import { makeDemo, useOtherLogs, useToday } from './use-log.ts';
 
+export { wakeLog } from './use-log.ts';
+
 /** What was played, what comes next, and when to stop. */
 export function Log() {
   useTitle('Log');

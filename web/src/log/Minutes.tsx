@@ -1,5 +1,5 @@
 import { findInstrument } from '@stride/core/instrument';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Card } from '../ui/Card.tsx';
 import { ChartCard } from './ChartCard.tsx';
 import { Offs } from './Offs.tsx';
@@ -11,7 +11,7 @@ const byDay = (rows: RunsView['days']) =>
   rows.map(({ of, minutes }) => ({ day: of, value: minutes }));
 
 /** Minutes by day and week, by instrument, and what rushes over all. */
-export function Minutes({ view }: { readonly view: RunsView }) {
+export const Minutes = memo(function Minutes({ view }: { readonly view: RunsView }) {
   const days = useMemo(() => byDay(view.days), [view.days]);
   const weeks = useMemo(() => byDay(view.weeks), [view.weeks]);
   const same = {
@@ -51,4 +51,4 @@ export function Minutes({ view }: { readonly view: RunsView }) {
       <Offs offs={view.offs} />
     </>
   );
-}
+});

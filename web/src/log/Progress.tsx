@@ -1,6 +1,6 @@
 import { sayDay } from '@stride/core/log';
 import { WAYS } from '@stride/core/passage';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { ChartCard } from './ChartCard.tsx';
 import { Offs } from './Offs.tsx';
 import type { RunsView } from './views.ts';
@@ -10,7 +10,7 @@ const sayTempo = (bpm: number) => String(Math.round(bpm));
 const sayRatio = (ratio: number) => ratio.toFixed(2);
 
 /** One line over time: its best clean tempo, how even, what rushes, and a plateau where it is on one. */
-export function Progress({ view }: { readonly view: RunsView }) {
+export const Progress = memo(function Progress({ view }: { readonly view: RunsView }) {
   const { sessions, best, offs } = view;
   const tempo = useMemo(() => best.map(({ day, bpm }) => ({ day, value: bpm })), [best]);
   const spread = useMemo(
@@ -63,7 +63,7 @@ export function Progress({ view }: { readonly view: RunsView }) {
       <Offs offs={offs} />
     </>
   );
-}
+});
 
 function OnPlateau({ view: { plateau, tries } }: { readonly view: RunsView }) {
   if (!plateau) return null;

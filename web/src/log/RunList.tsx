@@ -1,6 +1,6 @@
 import { type Day, FEELS, type LoggedRun, SORE, sayDate } from '@stride/core/log';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { dropRuns } from '../store/log.ts';
 import { storageSentence } from '../store/rhythms.ts';
@@ -19,24 +19,25 @@ export function takeOut(id: string, what: string): void {
   );
 }
 
-/** So many are shown at first, and more each time they are asked for. */
-const FEW = 40;
-
 interface RunListProps {
   readonly rows: readonly LoggedRun[];
   readonly count: number;
   readonly isOwn: boolean;
+  readonly onMore: () => void;
 }
 
 /** Runs one by one, the newest first, under their days. */
-export function RunList({ rows, count, isOwn }: RunListProps) {
-  const [shown, setShown] = useState(FEW);
+export const RunList = memo(function RunList(props: RunListProps) {
+  const { rows, count, isOwn, onMore } = props;
   const days = new Map<Day, LoggedRun[]>();
-  for (const run of rows.slice(0, shown)) days.set(run.day, [...(days.get(run.day) ?? []), run]);
+  for (const run of rows) days.set(run.day, [...(days.get(run.day) ?? []), run]);
   return (
     <Card aria-label="Runs one by one" className="p-4">
       {[...days].map(([day, runs]) => (
-        <section key={day} className="mb-3">
+        <section
+          key={day}
+          className="mb-3 [contain-intrinsic-height:auto_8rem] [content-visibility:auto]"
+        >
           <h2 className="border-b border-edge pb-0.5 text-note">{sayDate(day)}</h2>
           <ul>
             {runs.map((run) => (
@@ -81,13 +82,12 @@ export function RunList({ rows, count, isOwn }: RunListProps) {
           </ul>
         </section>
       ))}
-      {rows.length > shown ? (
-        <Button onClick={() => setShown(shown + FEW)}>Show more</Button>
-      ) : count > rows.length ? (
-        <p className="text-note text-quiet">
-          The newest {rows.length} of {count}; choose a line or a time above to find others.
+      {count > rows.length ? (
+        <p className="flex items-center gap-3 text-note text-quiet">
+          <Button onClick={onMore}>Show more</Button>
+          the newest {rows.length} of {count}
         </p>
       ) : null}
     </Card>
   );
-}
+});

@@ -139,6 +139,9 @@ function Strokes({ run, over }: { readonly run: RunAgain; readonly over: RunAgai
   );
 }
 
+/** Runs of the same part that can be laid over one; the newest of them. */
+const MOST_OTHERS = 40;
+
 function Other({
   whose,
   run,
@@ -154,7 +157,7 @@ function Other({
     () => ({ line: `${run.rhythm.id}/${run.layer.id}`, part: run.part }),
     [run.rhythm.id, run.layer.id, run.part],
   );
-  const { data } = useRuns(whose, filter, run.day);
+  const { data } = useRuns(whose, filter, run.day, MOST_OTHERS);
   const others = (data?.rows ?? []).filter(({ id, judged }) => id !== run.id && judged);
   if (others.length === 0) return null;
   return (
@@ -165,7 +168,7 @@ function Other({
       onChange={(event) => onChange(event.target.value)}
     >
       <option value="">Lay another run over it</option>
-      {others.slice(0, 40).map((one) => (
+      {others.map((one) => (
         <option key={one.id} value={one.id}>
           {one.day} at {one.bpm}: {sayOutcome(one)}
         </option>

@@ -1,7 +1,7 @@
 import { findInstrument } from '@stride/core/instrument';
 import type { Day, HeardBy, RunFilter } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
-import { useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -15,6 +15,9 @@ import { HEARD } from './say-run.ts';
 import { useRuns } from './use-log.ts';
 
 const SPANS = { '7': 'the last week', '28': 'the last four weeks', '90': 'the last three months' };
+
+/** So many are listed at first, and more each time they are asked for. */
+const FEW = 24;
 
 /** The filter as it stands in the address, so that it can be gone back to. */
 function filterOf(params: URLSearchParams): RunFilter {
@@ -32,7 +35,10 @@ function filterOf(params: URLSearchParams): RunFilter {
 export function Runs({ whose, day }: { readonly whose: Whose; readonly day: Day }) {
   const [params, setParams] = useSearchParams();
   const filter = useMemo(() => filterOf(params), [params]);
-  const { data, isError } = useRuns(whose, filter, day);
+  const [asked, setAsked] = useState({ filter, most: FEW });
+  const most = asked.filter === filter ? asked.most : FEW;
+  const { data, isError } = useRuns(whose, filter, day, most);
+  const more = useCallback(() => setAsked({ filter, most: most + FEW }), [filter, most]);
   const choose = (key: string, value: string) => {
     const next = new URLSearchParams(params);
     if (value === '') next.delete(key);
@@ -100,7 +106,7 @@ export function Runs({ whose, day }: { readonly whose: Whose; readonly day: Day 
           <div className="grid gap-3 *:min-w-0 lg:grid-cols-2">
             {filter.line === undefined ? <Minutes view={data} /> : <Progress view={data} />}
           </div>
-          <RunList rows={data.rows} count={data.count} isOwn={whose === undefined} />
+          <RunList rows={data.rows} count={data.count} isOwn={whose === undefined} onMore={more} />
         </>
       )}
     </>

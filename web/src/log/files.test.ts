@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { StrideDatabase, setDatabase } from '../store/db.ts';
 import { makeDemoLog } from '../store/demo-log.ts';
 import { wholeLog } from '../store/log.ts';
+import { putRuns } from '../store/run-months.ts';
 import { bringLog, calendarOf, runsOfTable, tableOf } from './files.ts';
 
 let count = 0;
@@ -132,7 +133,7 @@ describe('the plan as a calendar', () => {
 describe('the log of somebody else', () => {
   it('is read in beside one’s own; another file is refused with a sentence', async () => {
     const runs = (await demoRuns()).slice(0, 30).map(({ demo: _, ...own }) => own);
-    await db.runs.bulkPut(runs);
+    await db.transaction('rw', db.runs, db.months, () => putRuns(db, runs));
     const log = await wholeLog('Ines');
     expect(log.runs).toHaveLength(30);
     expect(log.played.length).toBeGreaterThan(0);

@@ -1,7 +1,9 @@
 import { indexLog, lineOf, type Material, materialOf, type RunFilter } from '@stride/core/log';
 import { timeRhythm } from '@stride/core/rhythm';
 import { database, openSafely } from '../store/db.ts';
+import { readStamp } from '../store/log.ts';
 import { readRecord } from '../store/rhythms.ts';
+import { readRuns } from '../store/run-months.ts';
 import {
   type LoadView,
   type LogData,
@@ -25,7 +27,7 @@ async function logOf(whose: Whose, stamp: string): Promise<LogData> {
   if (kept?.key === key) return kept.data;
   await openSafely(database);
   const other = whose === undefined ? undefined : await database.logs.get(whose);
-  const runs = other ? other.runs : await database.runs.orderBy('at').toArray();
+  const runs = other ? other.runs : await readRuns(database);
   const goals = other ? other.goals : await database.goals.toArray();
   const lines = new Set([...goals.map(lineOf), ...runs.map(lineOf)]);
   const ids = new Set([...goals, ...runs].map(({ rhythm }) => rhythm.id));
@@ -56,6 +58,10 @@ async function materialsOf(
 
 /** What is worked out from the log: in a worker, and on the page where the browser's storage is not to be had. */
 export const logApi = {
+  /** Reads what there is, so that the first question need not wait for it. */
+  async wake(): Promise<void> {
+    await logOf(undefined, await readStamp());
+  },
   async today(whose: Whose, stamp: string, ask: TodayAsk): Promise<TodayView> {
     return todayView(await logOf(whose, stamp), ask);
   },
@@ -64,8 +70,14 @@ export const logApi = {
     const { makeDemoLog } = await import('../store/demo-log.ts');
     await makeDemoLog(day);
   },
-  async runs(whose: Whose, stamp: string, filter: RunFilter, day: string): Promise<RunsView> {
-    return runsView(await logOf(whose, stamp), filter, day);
+  async runs(
+    whose: Whose,
+    stamp: string,
+    filter: RunFilter,
+    day: string,
+    most: number,
+  ): Promise<RunsView> {
+    return runsView(await logOf(whose, stamp), filter, day, most);
   },
   async load(whose: Whose, stamp: string, day: string): Promise<LoadView> {
     return loadView(await logOf(whose, stamp), day);

@@ -20,6 +20,11 @@ async function ask<T>(question: (api: LogApi) => Promise<T>): Promise<T> {
   return log.call((api) => question(api as unknown as LogApi));
 }
 
+/** Starts the worker and has it read the log, so that the Log opens at once. */
+export function wakeLog(): Promise<void> {
+  return ask((api) => api.wake());
+}
+
 /** Puts the made-up log there, in the background. */
 export function makeDemo(day: string): Promise<void> {
   return ask((api) => api.makeDemo(day));
@@ -46,13 +51,14 @@ export function useToday(whose: Whose, request: TodayAsk) {
   });
 }
 
-export function useRuns(whose: Whose, filter: RunFilter, day: string) {
+/** @param most so many of the newest are listed */
+export function useRuns(whose: Whose, filter: RunFilter, day: string, most: number) {
   const stamp = useStamp();
   return useQuery({
     ...STAYS,
-    queryKey: ['log', 'runs', whose, stamp, filter, day],
+    queryKey: ['log', 'runs', whose, stamp, filter, day, most],
     enabled: stamp !== '',
-    queryFn: () => ask((api) => api.runs(whose, stamp, filter, day)),
+    queryFn: () => ask((api) => api.runs(whose, stamp, filter, day, most)),
   });
 }
 

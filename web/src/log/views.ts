@@ -70,8 +70,9 @@ export interface TodayView {
   readonly hasDemo: boolean;
 }
 
-/** How many days of load are shown. */
+/** How many days of load are shown, and before each of them those that say what was usual. */
 const LOAD_DAYS = 21;
+const USUAL_DAYS = 35;
 
 /** What is asked of the plan of a day. */
 export interface TodayAsk {
@@ -86,6 +87,8 @@ export function todayView(data: LogData, { day, minutes, order }: TodayAsk): Tod
   const today = planToday({ day, log, goals, materials, minutes, order });
   const all = log.loads();
   const loads = since(all, day, LOAD_DAYS);
+  // Enough before them for what was usual.
+  const recent = since(all, day, LOAD_DAYS + USUAL_DAYS);
   const last = all.findLast((load) => load.day < day);
   const isNew = last && daysBetween(last.day, day) <= 3;
   const played = playedOf(today, log.own);
@@ -97,12 +100,12 @@ export function todayView(data: LogData, { day, minutes, order }: TodayAsk): Tod
     played,
     goals: goalViews(data, day),
     loads,
-    over: overs(all, loads),
-    before: last && isNew ? { day: last.day, rises: rises(all, last.day) } : undefined,
-    now: rises(all, day),
+    over: overs(recent, loads),
+    before: last && isNew ? { day: last.day, rises: rises(recent, last.day) } : undefined,
+    now: rises(recent, day),
     clock: clockProblem(runs, day),
-    coming: rises(all, day, summed(left)),
-    isUsualKnown: usualBefore(all, day) !== undefined,
+    coming: rises(recent, day, summed(left)),
+    isUsualKnown: usualBefore(recent, day) !== undefined,
     isEmpty: runs.length === 0 && goals.length === 0,
     hasDemo: runs.some(({ demo }) => demo) || goals.some(({ demo }) => demo),
   };
@@ -170,32 +173,28 @@ export interface RunsView {
   readonly offs: readonly OffOverAll[];
 }
 
-/** The most runs that are listed at once; filters find the others. */
-const MOST_ROWS = 200;
 /** Days shown one by one; before them there are weeks. */
 const DAYS = 28;
 
-export function runsView({ log }: Pick<LogData, 'log'>, filter: RunFilter, day: Day): RunsView {
-  const { runs } = log;
-  const found = filterRuns(runs, filter, day);
+/** @param most so many of the newest are listed */
+export function runsView(
+  { log }: Pick<LogData, 'log'>,
+  filter: RunFilter,
+  day: Day,
+  most: number,
+): RunsView {
+  const ofOne = filter.line === undefined ? undefined : log.allOf(filter.line);
+  const found = filterRuns(ofOne ?? log.runs, filter, day);
   const own = found.filter(isOwn);
-  const lines = new Map<string, string>();
-  for (const run of runs) lines.set(lineOf(run), `${run.rhythm.name}, ${run.layer.name}`);
-  const ofLine =
-    filter.line === undefined ? [] : own.filter(({ whole }) => whole || filter.part !== undefined);
+  const ofLine = ofOne ? own.filter(({ whole }) => whole || filter.part !== undefined) : [];
   const sessions = sessionsOf(ofLine);
   const plateau = plateauOf(sessions);
   return {
-    rows: found.slice(-MOST_ROWS).reverse(),
+    rows: found.slice(-most).reverse(),
     count: found.length,
-    lines: [...lines]
-      .map(([key, name]) => ({ key, name }))
-      .sort((a, b) => a.name.localeCompare(b.name)),
-    parts:
-      filter.line === undefined
-        ? []
-        : [...new Set(runs.filter((run) => lineOf(run) === filter.line).map(({ part }) => part))],
-    instruments: [...new Set(runs.map(({ instrument }) => instrument))],
+    lines: [...log.lines()].map(([key, name]) => ({ key, name })),
+    parts: [...new Set(ofOne?.map(({ part }) => part))],
+    instruments: log.instruments(),
     sessions,
     best: bestSoFar(sessions),
     days: minutesBy(filterRuns(own, { days: DAYS }, day), 'day'),

@@ -9,7 +9,13 @@ import type { Goal, LoggedRun, Played, Version } from '@stride/core/log';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
-import type { OtherLog, PracticeRecord, RecordingRecord, RhythmRecord } from './records.ts';
+import type {
+  OtherLog,
+  PracticeRecord,
+  RecordingRecord,
+  RhythmRecord,
+  RunMonth,
+} from './records.ts';
 
 export {
   type Learning,
@@ -33,7 +39,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 9;
+export const SCHEMA_VERSION = 10;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -47,6 +53,8 @@ export class StrideDatabase extends Dexie {
   declare steps: Table<StepRecord, [id: string, at: number]>;
   /** The log: runs, what was played in them, and rhythms as they were then, by their mark. */
   declare runs: EntityTable<LoggedRun, 'id'>;
+  /** The runs once more, packed by thirty days. */
+  declare months: EntityTable<RunMonth, 'month'>;
   declare played: EntityTable<Played, 'id'>;
   declare versions: EntityTable<Version, 'mark'>;
   declare goals: EntityTable<Goal, 'id'>;
@@ -93,6 +101,8 @@ export class StrideDatabase extends Dexie {
       goals: 'id',
       logs: 'id',
     });
+    // 10: runs packed by thirty days; they are packed when they are first read.
+    this.version(10).stores({ months: 'month' });
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

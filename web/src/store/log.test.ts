@@ -17,6 +17,7 @@ import {
   logStamp,
   wholeLog,
 } from './log.ts';
+import { readRuns } from './run-months.ts';
 
 let count = 0;
 let db: StrideDatabase;
@@ -80,6 +81,33 @@ describe('the log in the browser', () => {
     expect(await bringRuns(MADE.map(({ run }) => run))).toBe(MADE.length);
     expect(await bringRuns(MADE.map(({ run }) => ({ ...run, bpm: 11 })))).toBe(0);
     expect((await db.runs.get(first.run.id))?.bpm).toBe(first.run.bpm);
+  });
+
+  it('reads the runs in time from what is packed, whatever was put, changed or taken out', async () => {
+    const same = async () => {
+      const packed = await readRuns(db);
+      expect(packed).toEqual(await db.runs.orderBy('at').toArray());
+      expect((await db.months.toArray()).reduce((sum, { count: of }) => sum + of, 0)).toBe(
+        packed.length,
+      );
+      return packed.length;
+    };
+    expect(await same()).toBe(0);
+    await bringRuns(MADE.map(({ run }) => run));
+    expect(await same()).toBe(MADE.length);
+    // From one month to another, and back.
+    const back = await changeRun(first.run.id, { at: first.run.at - 90 * 86_400_000 });
+    expect(await same()).toBe(MADE.length);
+    await back();
+    await keepRun({ ...second.run, note: 'twice' }, rhythm, undefined);
+    expect((await readRuns(db)).filter(({ note }) => note === 'twice')).toHaveLength(1);
+    const again = await dropRuns(MADE.map(({ run }) => run.id));
+    expect([await same(), await db.months.count()]).toEqual([0, 0]);
+    await again();
+    expect(await same()).toBe(MADE.length);
+    // What is not packed, as after an older version, is packed when it is read.
+    await db.months.clear();
+    expect(await same()).toBe(MADE.length);
   });
 
   it('tells whoever looks that it has changed', async () => {

@@ -13,25 +13,28 @@ import { liveQuery } from 'dexie';
 import { createStore } from '../ui/store.ts';
 import { database, openSafely, type StrideDatabase } from './db.ts';
 import type { OtherLog } from './records.ts';
+import { putRuns, readRuns, takeRuns } from './run-months.ts';
 
 const STAMP = 'log-stamp';
 
+/** Says which log this is, and which Shelf: goals and the plan hang on the rhythms as well. */
+export async function readStamp(): Promise<string> {
+  await openSafely(database);
+  const [newest] = await database.rhythms.orderBy('updated').reverse().limit(1).keys();
+  const rhythms = `${await database.rhythms.count()} ${String(newest)}`;
+  return `${String((await database.settings.get(STAMP))?.value)} ${rhythms}`;
+}
+
 /** A mark that changes with every write to the log, in whatever tab; what is worked out from the log hangs on it. */
 export const logStamp = createStore('', ({ set }) => {
-  const subscription = liveQuery(async () => {
-    await openSafely(database);
-    // Goals and the plan hang on the rhythms as well: one that is edited, deleted or brought back counts at once.
-    const [newest] = await database.rhythms.orderBy('updated').reverse().limit(1).keys();
-    const rhythms = `${await database.rhythms.count()} ${String(newest)}`;
-    return `${String((await database.settings.get(STAMP))?.value)} ${rhythms}`;
-  }).subscribe({ next: set, error: () => set('unread') });
+  const subscription = liveQuery(readStamp).subscribe({ next: set, error: () => set('unread') });
   return () => subscription.unsubscribe();
 });
 
 /** Writes to the log, all or nothing, and says so. */
 async function writing<T>(db: StrideDatabase, write: () => Promise<T>): Promise<T> {
   await openSafely(db);
-  const tables = [db.runs, db.played, db.versions, db.goals, db.logs, db.settings];
+  const tables = [db.runs, db.months, db.played, db.versions, db.goals, db.logs, db.settings];
   return db.transaction('rw', tables, async () => {
     const result = await write();
     await db.settings.put({ key: STAMP, value: `${Date.now()} ${Math.random()}` });
@@ -47,7 +50,7 @@ export function keepRun(
   db = database,
 ): Promise<void> {
   return writing(db, async () => {
-    await db.runs.put(run);
+    await putRuns(db, [run]);
     if (played) await db.played.put(played);
     await db.versions.put({ mark: markOf(rhythm), rhythm });
   });
@@ -61,11 +64,11 @@ export async function changeRun(
 ): Promise<() => Promise<void>> {
   const before = await writing(db, async () => {
     const found = await db.runs.get(id);
-    if (found) await db.runs.put({ ...found, ...change });
+    if (found) await putRuns(db, [{ ...found, ...change }]);
     return found;
   });
   return async () => {
-    if (before) await writing(db, async () => void (await db.runs.put(before)));
+    if (before) await writing(db, () => putRuns(db, [before]));
   };
 }
 
@@ -74,7 +77,7 @@ export async function dropRuns(
   ids: readonly string[],
   db = database,
 ): Promise<() => Promise<void>> {
-  const gone = await writing(db, () => takeRuns(ids, db));
+  const gone = await writing(db, () => takeOut(ids, db));
   return () => writing(db, () => putBack(gone, db));
 }
 
@@ -83,19 +86,17 @@ interface TakenRuns {
   readonly played: readonly Played[];
 }
 
-async function takeRuns(ids: readonly string[], db: StrideDatabase): Promise<TakenRuns> {
-  const runs = await db.runs.bulkGet([...ids]);
+async function takeOut(ids: readonly string[], db: StrideDatabase): Promise<TakenRuns> {
   const played = await db.played.bulkGet([...ids]);
-  await db.runs.bulkDelete([...ids]);
   await db.played.bulkDelete([...ids]);
   return {
-    runs: runs.filter((one) => one !== undefined),
+    runs: await takeRuns(db, ids),
     played: played.filter((one) => one !== undefined),
   };
 }
 
 async function putBack({ runs, played }: TakenRuns, db: StrideDatabase): Promise<void> {
-  await db.runs.bulkPut([...runs]);
+  await putRuns(db, runs);
   await db.played.bulkPut([...played]);
 }
 
@@ -135,7 +136,7 @@ async function addRuns(
 ): Promise<number> {
   const there = new Set(await db.runs.toCollection().primaryKeys());
   const fresh = runs.filter(({ id }) => !there.has(id));
-  await db.runs.bulkPut(fresh);
+  await putRuns(db, fresh);
   await db.played.bulkPut([...(more.played ?? [])].filter(({ id }) => !there.has(id)));
   await db.versions.bulkPut([...(more.versions ?? [])]);
   return fresh.length;
@@ -168,7 +169,7 @@ export async function dropDemoLog(db = database): Promise<() => Promise<void>> {
     const ids = await db.runs.filter(({ demo }) => demo === true).primaryKeys();
     const goals = await db.goals.filter(({ demo }) => demo === true).toArray();
     await db.goals.bulkDelete(goals.map(({ id }) => id));
-    return { ...(await takeRuns(ids, db)), goals };
+    return { ...(await takeOut(ids, db)), goals };
   });
   return () =>
     writing(db, async () => {
@@ -180,7 +181,7 @@ export async function dropDemoLog(db = database): Promise<() => Promise<void>> {
 /** The whole log as it is taken away, without what is made up. */
 export async function wholeLog(owner: string, db = database): Promise<LogFile> {
   await openSafely(db);
-  const runs = (await db.runs.orderBy('at').toArray()).filter(({ demo }) => !demo);
+  const runs = (await readRuns(db)).filter(({ demo }) => !demo);
   const played = await db.played.bulkGet(runs.map(({ id }) => id));
   const versions = await db.versions.bulkGet([...new Set(runs.map(({ version }) => version))]);
   return {

@@ -24,6 +24,7 @@ import {
   storageSentence,
   storedRevision,
 } from './rhythms.ts';
+import { readRuns } from './run-months.ts';
 import { chooseStorage } from './storage.ts';
 import { changeSetting } from './use-setting.ts';
 
@@ -143,6 +144,21 @@ describe('versions of the database', () => {
       practice: 'id',
       recordings: 'id, rhythm',
     },
+    9: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+      cards: 'id, updated',
+      practice: 'id',
+      recordings: 'id, rhythm',
+      runs: 'id, at',
+      played: 'id',
+      versions: 'mark',
+      goals: 'id',
+      logs: 'id',
+    },
   };
 
   it('are all known here: a new one adds its row above, with data as it stood then', () => {
@@ -180,6 +196,8 @@ describe('versions of the database', () => {
       if (has('instruments')) await old.table('instruments').put(tin);
       const step = { id: 'x', at: 0, rhythm: {}, layers: [], drafts: {} };
       if (has('steps')) await old.table('steps').put(step);
+      const runs = [900, 30, 4e9].map((at) => ({ id: `run-${at}`, at }));
+      if (has('runs')) await old.table('runs').bulkPut(runs);
       old.close();
 
       await seedOnce(db);
@@ -199,6 +217,8 @@ describe('versions of the database', () => {
       expect(await db.cycles.toArray()).toEqual(has('cycles') ? [cycle] : []);
       expect(await db.instruments.toArray()).toEqual(has('instruments') ? [tin] : []);
       expect(await db.table('steps').toArray()).toEqual(has('steps') ? [step] : []);
+      const inTime = [...runs].sort((a, b) => a.at - b.at);
+      expect(await readRuns(db)).toEqual(has('runs') ? inTime : []);
     },
   );
 
