@@ -155,6 +155,8 @@ describe('how a goal stands', () => {
       'Choose another day, or let the goal go.',
     ]);
     expect(outlook(goal({ by: day(5) }), runs, day(5), 72).isOver).toBe(false);
+    const never = outlook(goal({ by: day(4) }), [], day(5), 72);
+    expect(sayOutlook(never, 1)[0]).toBe('6 November is over: nothing was clean yet.');
   });
 
   it('does not count today again once it was played', () => {

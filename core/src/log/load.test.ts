@@ -90,6 +90,15 @@ describe('a rise', () => {
     expect(sayRise({ what: 'L', over: 'day', more: 0.6 }, 'yesterday')).toBe(
       'The left hand had 60 % more strokes yesterday than it is used to.',
     );
+    expect(sayRise({ what: 'R', over: 'day', more: 0.5 }, 'today')).toBe(
+      'The right hand had 50 % more strokes today than it is used to.',
+    );
+    expect(sayRise({ what: 'loudL', over: 'week', more: 0.4 }, 'yesterday')).toBe(
+      'The left hand had 40 % more loud strokes in the week up to yesterday than it is used to.',
+    );
+    expect(sayRise({ what: 'seconds', over: 'week', more: 0.4 }, 'today')).toBe(
+      'You played 40 % more in the week up to today than you are used to.',
+    );
     // 2000 so far in the week up to it, and 2500 now.
     expect(rises(loads(2500), day(28)).map(({ what, over }) => [what, over])).toEqual([
       ['L', 'day'],
@@ -103,6 +112,15 @@ describe('a rise', () => {
     expect([coming, others]).toEqual([{ what: 'R', over: 'day', more: 0.5 }, []]);
     expect(coming && sayComing(coming)).toBe(
       'With the rest of the plan the right hand would have 50 % more strokes than it is used to: leave some of it out.',
+    );
+    expect(sayComing({ what: 'loudR', over: 'day', more: 0.5 })).toContain(
+      'more loud strokes than',
+    );
+    expect(sayComing({ what: 'L', over: 'day', more: 0.5 })).toContain(
+      'the left hand would have 50 % more strokes than',
+    );
+    expect(sayComing({ what: 'seconds', over: 'day', more: 0.5 })).toContain(
+      'you would play 50 % more than you',
     );
   });
 });

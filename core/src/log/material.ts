@@ -5,6 +5,7 @@ import { readHands } from '../read/index.ts';
 import {
   handsOf,
   type LayerGrid,
+  LIMBS,
   type Rhythm,
   slotsHeld,
   strokesByHand,
@@ -56,12 +57,14 @@ export function passageLoad(
   const sum = { R: 0, L: 0, loudR: 0, loudL: 0 };
   const inside = played.strokes.filter(({ slot, force, ornament }, at) => {
     const often = timesIn(nth(grid.startTicks, slot), grid, timing.ticksPerPulse, passage);
-    const struck = strokesByHand(nth(hands, at), ornament, slotsHeld(played, slot));
+    const hand = nth(hands, at);
+    const struck = strokesByHand(hand, ornament, slotsHeld(played, slot));
     sum.R += struck.R * often * passes;
     sum.L += struck.L * often * passes;
     if (force === 4) {
-      sum.loudR += Math.min(1, struck.R) * often * passes;
-      sum.loudL += Math.min(1, struck.L) * often * passes;
+      // The accent is the stroke itself, not its graces nor what is rolled after it.
+      if (LIMBS[hand] & LIMBS.R) sum.loudR += often * passes;
+      if (LIMBS[hand] & LIMBS.L) sum.loudL += often * passes;
     }
     return often > 0;
   });

@@ -34,6 +34,19 @@ describe('sessions', () => {
     expect(bestSoFar(sessions).map(({ bpm }) => bpm)).toEqual([92, 92, 92]);
   });
 
+  it('have the middle of what was heard, the lower of the two in the middle, and none where there is none', () => {
+    const heard = [1.3, undefined, 1.1, 1.6, 1.2].map((evenness, at) =>
+      run(0, 80, {
+        judged: judged('stay', {
+          spread: [0.02, 0.01, 0.04, 0.03, 0.05][at] ?? 0,
+          ...(evenness === undefined ? {} : { evenness }),
+        }),
+      }),
+    );
+    expect(sessionsOf(heard)).toMatchObject([{ evenness: 1.2, spread: 0.03 }]);
+    expect(sessionsOf([run(0, 80)])[0]?.evenness).toBeUndefined();
+  });
+
   it('do not hang on the order in which runs are given', () => {
     const runs = [run(0, 70), run(1, 72), run(1, 74, { judged: judged('down') }), run(4, 76)];
     expect(sessionsOf([...runs].reverse())).toEqual(sessionsOf(runs));
@@ -79,7 +92,19 @@ describe('a plateau', () => {
     expect(
       whatToTry([run(0, 90, { judged: judged('down', { drift: 3 }) })]).map(({ way }) => way),
     ).toEqual(['add the next', 'clap']);
-    expect(whatToTry([])).toHaveLength(2);
+    // In half of the runs is often enough, in fewer not; and where nothing was heard nothing is wrong.
+    const wrong = (count: number) =>
+      whatToTry(
+        Array.from({ length: 4 }, (_, at) =>
+          run(at, 90, { judged: judged('stay', { missed: at < count ? 1 : 0 }) }),
+        ),
+      ).map(({ way }) => way);
+    expect(wrong(2)).toEqual(['add the next', 'from the end']);
+    expect(wrong(1)).toEqual(['from the end', 'accents']);
+    expect(whatToTry([])).toEqual([
+      { way: 'from the end', why: 'What comes last is practised least: begin with the end.' },
+      { way: 'accents', why: 'The accents alone show the frame that all else hangs on.' },
+    ]);
   });
 });
 

@@ -46,8 +46,26 @@ describe('what a line asks of the hands', () => {
     // From the second beat round to the first: over the seam.
     const seam = { ...whole, from: { num: 6, den: 1 }, to: { num: 10, den: 1 } };
     expect(passageLoad(of, seam, 1)).toMatchObject({ R: 2, L: 2 });
-    const right = passageLoad(of, { ...whole, hands: ['R'] }, 2);
-    expect(right.L).toBeLessThan(right.R);
+    // One hand alone never rests: its row is all that it plays.
+    expect(passageLoad(of, { ...whole, hands: ['R'] }, 2)).toEqual({
+      R: 10,
+      L: 0,
+      loudR: 4,
+      loudL: 0,
+      row: 10,
+    });
+    expect(passageLoad(of, { ...whole, hands: ['L'] }, 1)).toMatchObject({ R: 0, L: 3, row: 3 });
+  });
+});
+
+describe('an accent that is rolled', () => {
+  it('is many strokes, and one loud one', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 2x2\nlayer D : frame drum\nplay ~D! k / D! k\nhand R L / L R',
+    );
+    const load = materialOf(rhythm, timing, 0)?.load;
+    expect([load?.loudR, load?.loudL]).toEqual([1, 1]);
+    expect((load?.R ?? 0) + (load?.L ?? 0)).toBeGreaterThan(4);
   });
 });
 

@@ -67,6 +67,7 @@ describe('what to practise today', () => {
       ['known', 'lamp', 5, 2],
     ]);
     expect(plan.minutes).toBe(23);
+    expect(plan.items.map(({ load }) => load.seconds)).toEqual([240, 360, 360, 300]);
     expect(plan.items.map(({ what, from, to, way }) => [what, from, to, way])).toEqual([
       ['slow hands, both the same', 49, 49, 'whole'],
       ['piece by piece, new', 60, 72, 'add the next'],

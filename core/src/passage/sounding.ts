@@ -80,7 +80,15 @@ export function soundingPart(
         return true;
     }
   });
-  return { ...layer, strokes };
+  return { ...layer, strokes: limbs === undefined ? strokes : strokes.map(byOneHand(limbs)) };
+}
+
+/** What is left of strokes for one hand: a flam and a roll need both, and what both do it does alone. */
+function byOneHand(limbs: number): (stroke: Stroke) => Stroke {
+  const alone = limbs & LIMBS.B;
+  if (alone === LIMBS.B || alone === 0) return (stroke) => stroke;
+  const hand = alone === LIMBS.R ? 'R' : 'L';
+  return ({ ornament: _, ...stroke }) => (stroke.hand === 'B' ? { ...stroke, hand } : stroke);
 }
 
 /** Only the strokes that lie in some beats of each turn. */

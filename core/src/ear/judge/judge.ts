@@ -148,7 +148,7 @@ function figuresOf(run: Run, found: Match): Judgement {
     (most, one) => (Math.abs(one.bias ?? 0) > Math.abs(most?.bias ?? 0) ? one : most),
     undefined,
   );
-  const others = worst ? left.filter((_, at) => met[at]?.asked.slot !== worst.slot) : left;
+  const others = left.filter((_, at) => met[at]?.asked.slot !== worst?.slot);
   return {
     ...passFigures(run.asked, found, trend),
     bias:
@@ -175,65 +175,97 @@ const FEW = 5;
  */
 function withoutTrend(met: readonly Met[]): {
   readonly slope: number;
-  readonly left: readonly Seconds[];
+  readonly left: Float64Array;
 } {
-  const errors: number[] = [];
-  const times: number[] = [];
-  const groups = new Map<number, number[]>();
-  for (const { asked, error } of met) {
-    const at = errors.push(error) - 1;
-    times.push(asked.time);
-    const group = groups.get(asked.slot);
-    if (group) group.push(at);
-    else groups.set(asked.slot, [at]);
+  // Plain loops over numbers alone, here and below: a run may have thousands of strokes.
+  const { length } = met;
+  const errors = new Float64Array(length);
+  const times = new Float64Array(length);
+  const slots = new Int32Array(length);
+  for (let at = 0; at < length; at += 1) {
+    const { asked, error } = nth(met, at);
+    errors[at] = error;
+    times[at] = asked.time;
+    slots[at] = asked.slot;
   }
+  const slope =
+    length < FEW ? 0 : (slopeBySlot(slots, times, errors) ?? steadySlope(times, errors));
   const middle = mean(errors);
-  if (met.length < FEW) return { slope: 0, left: errors.map((error) => error - middle) };
-  const often = met.length >= groups.size * 1.5;
-  const slope = often ? slopeOf([...groups.values()], times, errors) : steadySlope(times, errors);
   const centre = mean(times);
-  const left = errors.map((error, at) => error - middle - slope * (nth(times, at) - centre));
+  const left = errors;
+  for (let at = 0; at < length; at += 1) {
+    left[at] = (errors[at] ?? 0) - middle - slope * ((times[at] ?? 0) - centre);
+  }
   return { slope, left };
+}
+
+/**
+ * How errors grow with time at each slot, by least squares about its own middle. Undefined where slots came once
+ * each, or little more.
+ */
+function slopeBySlot(
+  slots: Int32Array,
+  times: Float64Array,
+  errors: Float64Array,
+): number | undefined {
+  const size = slots.reduce((most, slot) => Math.max(most, slot), 0) + 1;
+  const often = new Int32Array(size);
+  const time = new Float64Array(size);
+  const error = new Float64Array(size);
+  let distinct = 0;
+  for (let at = 0; at < slots.length; at += 1) {
+    const slot = slots[at] ?? 0;
+    const before = often[slot] ?? 0;
+    if (before === 0) distinct += 1;
+    often[slot] = before + 1;
+    time[slot] = (time[slot] ?? 0) + (times[at] ?? 0);
+    error[slot] = (error[slot] ?? 0) + (errors[at] ?? 0);
+  }
+  if (slots.length < distinct * 1.5) return undefined;
+  let covariance = 0;
+  let variance = 0;
+  for (let at = 0; at < slots.length; at += 1) {
+    const slot = slots[at] ?? 0;
+    const count = often[slot] ?? 1;
+    const apart = (times[at] ?? 0) - (time[slot] ?? 0) / count;
+    covariance += apart * ((errors[at] ?? 0) - (error[slot] ?? 0) / count);
+    variance += apart * apart;
+  }
+  return variance === 0 ? 0 : covariance / variance;
 }
 
 /** What is gathered of one slot. */
 interface SlotCount {
+  asked: number;
   readonly errors: Seconds[];
   readonly takenFor: Map<string, number>;
 }
 
-/** How errors grow with time within groups: by least squares, each group about its own middle. */
-function slopeOf(
-  groups: readonly (readonly number[])[],
-  times: readonly Seconds[],
-  errors: readonly Seconds[],
-): number {
+/** How errors grow with time, by least squares. */
+function slopeOf(kept: readonly number[], times: Float64Array, errors: Float64Array): number {
+  let [time, error] = [0, 0];
+  for (const at of kept) {
+    time += times[at] ?? 0;
+    error += errors[at] ?? 0;
+  }
+  time /= kept.length;
+  error /= kept.length;
   let covariance = 0;
   let variance = 0;
-  // Plain loops: a run may have thousands of strokes.
-  for (const group of groups) {
-    let [time, error] = [0, 0];
-    for (const at of group) {
-      time += nth(times, at);
-      error += nth(errors, at);
-    }
-    time /= group.length;
-    error /= group.length;
-    for (const at of group) {
-      const apart = nth(times, at) - time;
-      covariance += apart * (nth(errors, at) - error);
-      variance += apart * apart;
-    }
+  for (const at of kept) {
+    const apart = (times[at] ?? 0) - time;
+    covariance += apart * ((errors[at] ?? 0) - error);
+    variance += apart * apart;
   }
   return variance === 0 ? 0 : covariance / variance;
 }
 
 /** The same over a single pass, without the few strokes that are far off: one of them is no drift. */
-function steadySlope(times: readonly Seconds[], errors: readonly Seconds[]): number {
-  let kept = times.map((_, at) => at);
+function steadySlope(times: Float64Array, errors: Float64Array): number {
+  let kept = Array.from(times, (_, at) => at);
   let slope = 0;
   for (let round = 0; round < 3; round += 1) {
-    slope = slopeOf([kept], times, errors);
+    slope = slopeOf(kept, times, errors);
     const middle = median(kept.map((at) => nth(errors, at) - slope * nth(times, at)));
     const off = (at: number) => Math.abs(nth(errors, at) - slope * nth(times, at) - middle);
     const usual = median(kept.map(off));
@@ -247,39 +279,40 @@ function steadySlope(times: readonly Seconds[], errors: readonly Seconds[]): num
 function slotFigures(
   asked: readonly Asked[],
   met: readonly Met[],
-  left: readonly Seconds[],
+  left: Float64Array,
 ): readonly SlotFigure[] {
-  const counts = new Map<number, number>();
-  for (const { slot } of asked) counts.set(slot, (counts.get(slot) ?? 0) + 1);
+  // By slot, which are small numbers: lists with gaps.
+  const slots: SlotCount[] = [];
+  for (const { slot } of asked) {
+    const here = slots[slot];
+    if (here) here.asked += 1;
+    else slots[slot] = { asked: 1, errors: [], takenFor: new Map() };
+  }
   const middle = median(left);
-  const off = new Map<number, SlotCount>();
-  met.forEach(({ asked: { slot, kinds }, hit }, at) => {
-    let here = off.get(slot);
-    if (!here) {
-      here = { errors: [], takenFor: new Map() };
-      off.set(slot, here);
+  for (let at = 0; at < met.length; at += 1) {
+    const one = nth(met, at);
+    const here = slots[one.asked.slot];
+    if (!here) continue;
+    here.errors.push((left[at] ?? 0) - middle);
+    const { kind } = one.hit;
+    if (kind !== undefined && isOther(one)) {
+      here.takenFor.set(kind, (here.takenFor.get(kind) ?? 0) + 1);
     }
-    here.errors.push(nth(left, at) - middle);
-    if (hit.kind !== undefined && (hit.sure ?? 1) >= SURE && !kinds.includes(hit.kind)) {
-      here.takenFor.set(hit.kind, (here.takenFor.get(hit.kind) ?? 0) + 1);
-    }
-  });
-  return [...counts.entries()]
-    .sort(([a], [b]) => a - b)
-    .map(([slot, count]) => {
-      const here = off.get(slot);
-      const errors = here?.errors ?? [];
-      const bias = errors.length > 0 ? mean(errors) : undefined;
-      const way = Math.sign(bias ?? 0);
-      return {
-        slot,
-        asked: count,
-        missed: count - errors.length,
-        bias,
-        sameWay: errors.filter((error) => error * way > EXACT).length,
-        takenFor: here?.takenFor ?? new Map(),
-      };
+  }
+  const figures: SlotFigure[] = [];
+  slots.forEach(({ asked: count, errors, takenFor }, slot) => {
+    const bias = errors.length > 0 ? mean(errors) : undefined;
+    const way = Math.sign(bias ?? 0);
+    figures.push({
+      slot,
+      asked: count,
+      missed: count - errors.length,
+      bias,
+      sameWay: errors.filter((error) => error * way > EXACT).length,
+      takenFor,
     });
+  });
+  return figures;
 }
 
 function shortestGap(asked: readonly Asked[]): Seconds {
@@ -290,7 +323,7 @@ function shortestGap(asked: readonly Asked[]): Seconds {
   return least;
 }
 
-function deviation(values: readonly number[]): number {
+function deviation(values: Float64Array): number {
   const middle = mean(values);
   let sum = 0;
   for (const value of values) sum += (value - middle) ** 2;

@@ -1,5 +1,5 @@
 import { FORCES, type Force } from '../../rhythm/index.ts';
-import { type Met, median } from './match.ts';
+import type { Met } from './match.ts';
 
 /** How hard strokes came against how they were written, in decibels. */
 export interface Loudness {
@@ -21,49 +21,59 @@ export function decibels(loud: number): number {
   return 20 * Math.log10(Math.max(loud, 1e-4));
 }
 
-/** Decibels of what was heard, by written force and, where it is one of two, by hand. */
+/** Amplitudes that were heard, by written force and, where it is one of two, by hand; and by slot. */
 interface Grouped {
   readonly byForce: ReadonlyMap<Force, readonly number[]>;
   readonly byHand: ReadonlyMap<Force, Readonly<Record<'R' | 'L', readonly number[]>>>;
-  readonly bySlot: ReadonlyMap<
-    number,
-    { readonly written: Force; readonly dbs: readonly number[] }
-  >;
+  /** By slot, which are small numbers: a list with gaps. */
+  readonly bySlot: readonly SlotLoudness[];
+}
+
+interface SlotLoudness {
+  readonly written: Force;
+  readonly louds: number[];
 }
 
 function group(met: readonly Met[]): Grouped {
   const byForce = new Map<Force, number[]>();
   const byHand = new Map<Force, { readonly R: number[]; readonly L: number[] }>();
-  const bySlot = new Map<number, { readonly written: Force; readonly dbs: number[] }>();
+  const bySlot: SlotLoudness[] = [];
   for (const { asked, hit } of met) {
-    if (hit.loud === undefined) continue;
-    const db = decibels(hit.loud);
+    const { loud } = hit;
+    if (loud === undefined) continue;
     const { force, hand, slot } = asked;
     const alike = byForce.get(force);
-    if (alike) alike.push(db);
-    else byForce.set(force, [db]);
-    const here = bySlot.get(slot);
-    if (here) here.dbs.push(db);
-    else bySlot.set(slot, { written: force, dbs: [db] });
+    if (alike) alike.push(loud);
+    else byForce.set(force, [loud]);
+    const here = bySlot[slot];
+    if (here) here.louds.push(loud);
+    else bySlot[slot] = { written: force, louds: [loud] };
     if (hand !== 'R' && hand !== 'L') continue;
-    const hands = byHand.get(force) ?? { R: [], L: [] };
-    byHand.set(force, hands);
-    hands[hand].push(db);
+    const hands = byHand.get(force);
+    if (hands) hands[hand].push(loud);
+    else byHand.set(force, { R: [], L: [], [hand]: [loud] });
   }
   return { byForce, byHand, bySlot };
+}
+
+/** The middle loudness in decibels: of an even number, half way between the two in the middle. */
+function middleDecibels(louds: readonly number[]): number {
+  const sorted = new Float64Array(louds).sort();
+  const half = (sorted.length - 1) / 2;
+  return (decibels(sorted[Math.floor(half)] ?? 0) + decibels(sorted[Math.ceil(half)] ?? 0)) / 2;
 }
 
 /** Compares loudness with what was written; undefined where the input tells nothing of it. */
 export function loudness(met: readonly Met[]): Loudness | undefined {
   const grouped = group(met);
-  if (grouped.bySlot.size === 0) return undefined;
+  if (grouped.bySlot.length === 0) return undefined;
   const byForce = new Map<Force, number>();
   for (const force of FORCES) {
     const some = grouped.byForce.get(force) ?? [];
-    if (some.length >= FEW) byForce.set(force, median(some));
+    if (some.length >= FEW) byForce.set(force, middleDecibels(some));
   }
-  const off = [...grouped.bySlot.entries()].flatMap(([slot, { written, dbs }]) => {
-    const came = nearestForce(median(dbs), byForce);
+  const off = grouped.bySlot.flatMap(({ written, louds }, slot) => {
+    const came = nearestForce(middleDecibels(louds), byForce);
     const own = byForce.get(written);
     if (came === undefined || own === undefined || came === written) return [];
     const other = byForce.get(came);
@@ -91,7 +101,7 @@ function handsApart({ byHand }: Grouped): number | undefined {
   for (const { R, L } of byHand.values()) {
     if (R.length < FEW || L.length < FEW) continue;
     const often = Math.min(R.length, L.length);
-    sum += (median(R) - median(L)) * often;
+    sum += (middleDecibels(R) - middleDecibels(L)) * often;
     weight += often;
   }
   return weight === 0 ? undefined : sum / weight;

@@ -178,8 +178,8 @@ export function median(values: readonly number[] | Float64Array): number {
 }
 
 /** The mean; 0 of none. */
-export function mean(values: readonly number[]): number {
+export function mean(values: readonly number[] | Float64Array): number {
   let sum = 0;
-  for (const value of values) sum += value;
+  for (let at = 0; at < values.length; at += 1) sum += values[at] ?? 0;
   return values.length === 0 ? 0 : sum / values.length;
 }
