@@ -273,3 +273,38 @@ test('what cannot be heard is said, with what to do', async ({ page }) => {
   await page.keyboard.press('Space');
   await expect(detail(page)).toContainText('Listen to the beat');
 });
+
+test('the pads on the screen are heard by hand, and from far away the screen stays awake', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const locks = { held: 0 };
+    Object.assign(window, { locks });
+    Object.defineProperty(navigator, 'wakeLock', {
+      value: {
+        request: async () => {
+          locks.held += 1;
+          return {
+            async release() {
+              locks.held -= 1;
+            },
+          };
+        },
+      },
+    });
+  });
+  const held = () =>
+    page.evaluate(() => (window as unknown as { locks: { held: number } }).locks.held);
+  await page.goto('/bench/ferry-bell/climb');
+  await heardBy(page, 'pads');
+  await ladder(page, 240, 240, 1);
+  expect(await held()).toBe(0);
+  await page.keyboard.press('Space');
+  await expect(detail(page)).toHaveText('Pass 1 of 1.');
+  await expect.poll(held).toBe(1);
+  await page.getByRole('button', { name: 'Right', exact: true }).dispatchEvent('pointerdown');
+  await expect(status(page)).toHaveText('Stay at 240');
+  await expect(page.getByLabel('Figures of the run')).toContainText('1 of ');
+  await page.keyboard.press('Escape');
+  await expect.poll(held).toBe(0);
+});

@@ -60,6 +60,46 @@ test('a goal is set, days go by, and the plan is remade', async ({ page }) => {
   await expect(goal).toBeVisible();
 });
 
+test('over midnight the plan becomes the next day’s; a rest is counted down, and then it goes on', async ({
+  page,
+}) => {
+  await openLog(page, new Date('2026-11-28T23:59:50'));
+  await expect(plan(page)).toContainText('Lantern steps');
+  // Sunday is a day off for the walk.
+  await page.clock.setFixedTime(new Date('2026-11-29T00:00:10'));
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await expect(plan(page)).not.toContainText('Lantern steps');
+  // Two long goals of one's own: after twenty minutes there is a rest before the second.
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await page.getByRole('link', { name: 'Goals' }).click();
+  for (const [line, minutes] of [
+    ['Lantern steps, Walker', '18'],
+    ['Ten stairs, Stairs', '12'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Set a goal' }).click();
+    const form = page.getByRole('region', { name: 'A new goal' });
+    await form.getByLabel('Line').selectOption(line);
+    await form.getByLabel('Minutes a day').fill(minutes);
+    await form.getByRole('button', { name: 'Sun', pressed: true }).click();
+    await form.getByRole('button', { name: 'Calendar' }).click();
+    await page.getByRole('button', { name: /December 12th, 2026/ }).click();
+    await page.keyboard.press('Escape');
+    await expect(form.getByLabel('By', { exact: true })).toHaveValue('2026-12-12');
+    await form.getByRole('button', { name: 'Set it' }).click();
+    await expect(form).toBeHidden();
+  }
+  await page.getByRole('link', { name: 'Today' }).click();
+  await plan(page).getByTitle('Begin here').filter({ hasText: /^18/ }).click();
+  const bar = page.getByRole('region', { name: 'Today’s plan' });
+  await bar.getByRole('button', { name: /^Go on to/ }).click();
+  await expect(bar).toContainText('Rest for 2:00');
+  await page.clock.setFixedTime(new Date('2026-11-29T00:01:15'));
+  await expect(bar).toContainText('Rest for 0:55');
+  await page.clock.setFixedTime(new Date('2026-11-29T00:02:15'));
+  await expect(bar).toContainText('3 of 3: Ten stairs');
+  await expect(bar.getByRole('button', { name: 'Done for today' })).toBeVisible();
+});
+
 test('it hurts: asked where, told to rest, and that hand is out of the plan for three days', async ({
   page,
 }) => {

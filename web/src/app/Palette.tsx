@@ -29,6 +29,19 @@ const ITEM = 'cursor-pointer rounded-lg px-3 py-2 data-[selected=true]:bg-choice
 const HEADING =
   '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-quiet';
 
+/** The cycles of the catalogue, with what each is found by: made once. */
+let known: readonly (Omit<Found, 'run'> & { readonly words: string })[] | undefined;
+function cycles() {
+  known ??= CATALOGUE.map((entry) => ({
+    group: 'New rhythm in a cycle',
+    key: entry.id,
+    label: `${entry.name}, ${describeCycle(entry.cycle)}`,
+    find: [entry.name, ...entry.also, spelling(entry.name), ...entry.also.map(spelling)].join(' '),
+    words: entryWords(entry),
+  }));
+  return known;
+}
+
 /** Finds any rhythm, place, action, setting or word by a few letters. */
 export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteProps) {
   const { cards } = useShelf();
@@ -90,15 +103,10 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
               },
             }),
           )),
-      ...CATALOGUE.map(
-        (entry): Found => ({
-          group: 'New rhythm in a cycle',
-          key: entry.id,
-          label: `${entry.name}, ${describeCycle(entry.cycle)}`,
-          find: [entry.name, ...entry.also, spelling(entry.name), ...entry.also.map(spelling)].join(
-            ' ',
-          ),
-          run: to(`/?new&cycle=${encodeURIComponent(entryWords(entry))}`),
+      ...cycles().map(
+        ({ words, ...cycle }): Found => ({
+          ...cycle,
+          run: to(`/?new&cycle=${encodeURIComponent(words)}`),
         }),
       ),
       ...WORDS.map(

@@ -37,5 +37,7 @@ describe('Find anything', () => {
     const [group] = find('lamp', [many]);
     expect(group?.found).toHaveLength(12);
     expect(group?.more).toBe(4988);
+    // Where nothing is typed yet a few of each are enough.
+    expect(find(' ', [many])[0]).toMatchObject({ more: 4995 });
   });
 });

@@ -18,8 +18,8 @@ export interface FoundGroup {
   readonly more: number;
 }
 
-/** So many of one group are listed. */
-const MOST = 12;
+/** So many of one group are listed; fewer where nothing is looked for yet, so that it opens at once. */
+const MOST = { found: 12, all: 5 } as const;
 
 /**
  * What fits some words, by group: all words must be in it; first what begins with them, then what has a
@@ -28,6 +28,7 @@ const MOST = 12;
 export function find(words: string, lists: readonly (readonly Found[])[]): readonly FoundGroup[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
   const whole = wanted.join(' ');
+  const most = wanted.length > 0 ? MOST.found : MOST.all;
   const groups = new Map<string, { ranks: Found[][]; count: number; best: number }>();
   for (const one of lists.flat()) {
     const text = one.find.toLowerCase();
@@ -37,12 +38,12 @@ export function find(words: string, lists: readonly (readonly Found[])[]): reado
     const group = groups.get(one.group) ?? { ranks: [[], [], []], count: 0, best: 3 };
     group.count += 1;
     group.best = Math.min(group.best, rank);
-    if ((group.ranks[rank]?.length ?? 0) < MOST) group.ranks[rank]?.push(one);
+    if ((group.ranks[rank]?.length ?? 0) < most) group.ranks[rank]?.push(one);
     groups.set(one.group, group);
   }
   return [...groups]
     .map(([group, { ranks, count, best }]) => {
-      const found = ranks.flat().slice(0, MOST);
+      const found = ranks.flat().slice(0, most);
       return { group, found, more: count - found.length, best };
     })
     .sort((a, b) => (wanted.length === 0 ? 0 : a.best - b.best))
