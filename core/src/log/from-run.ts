@@ -4,9 +4,9 @@ import {
   type Judgement,
   keepRun,
   type Named,
-  sayStroke,
   type Verdict,
 } from '../ear/index.ts';
+import { sayStroke } from '../read/index.ts';
 import type { Bpm } from '../time/index.ts';
 import type { Judged } from './run.ts';
 

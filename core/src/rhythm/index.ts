@@ -13,7 +13,7 @@ export * from './only-turns.ts';
 export * from './ornaments.ts';
 export * from './recast.ts';
 export * from './repair.ts';
-export { slotsHeld, toggleRing } from './rings.ts';
+export { slotsHeld, toggleRing, withRings } from './rings.ts';
 export * from './sides.ts';
 export * from './skeleton.ts';
 export * from './sticking.ts';

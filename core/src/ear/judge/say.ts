@@ -1,20 +1,20 @@
 import { nth } from '../../bounds/index.ts';
-import type { Counting } from '../../counting/index.ts';
-import type { Cycle } from '../../cycle/index.ts';
-import { findInstrument, strokeKind } from '../../instrument/index.ts';
-import { type Finding, HAND_NAMES, placeOf, plain, sayPlace } from '../../read/index.ts';
-import { FORCE_NAMES, type Layer, type LayerGrid } from '../../rhythm/index.ts';
+import {
+  type Finding,
+  HAND_NAMES,
+  type NamedLine,
+  plain,
+  sayKind,
+  sayStroke,
+} from '../../read/index.ts';
+import { FORCE_NAMES } from '../../rhythm/index.ts';
 import type { Seconds } from '../../time/index.ts';
 import { counted, inWords, times } from '../../wording/index.ts';
 import { EXACT, type Judgement, type SlotFigure } from './judge.ts';
 import { cleanSpread, flaws, type Strictness } from './verdict.ts';
 
 /** What sentences about a run need to name its strokes. */
-export interface Named {
-  readonly cycle: Cycle;
-  readonly layer: Layer;
-  readonly grid: LayerGrid;
-  readonly counting: Counting;
+export interface Named extends NamedLine {
   /** How many passes the run had. */
   readonly passes: number;
 }
@@ -29,26 +29,6 @@ const WEAKER = 3;
 /** Time in whole milliseconds. @example sayMs(-0.0219) // '22 ms' */
 export function sayMs(time: Seconds): string {
   return `${Math.round(Math.abs(time) * 1000)} ms`;
-}
-
-/** A stroke as a player names it. @example 'slap on 2', 'open tone on & of 3 in turn 2' */
-export function sayStroke(named: Named, slot: number): string {
-  return `${sayKind(named.layer, kindAt(named.layer, slot))} on ${saySlot(named, slot)}`;
-}
-
-function saySlot({ cycle, layer, grid, counting }: Named, slot: number): string {
-  const place = placeOf(cycle, layer, grid, slot, counting);
-  const beat = place.word === undefined ? String(place.beat) : sayPlace(place);
-  return grid.lengthTicks > grid.turnTicks ? `${beat} in turn ${place.turn}` : beat;
-}
-
-function kindAt(layer: Layer, slot: number): string {
-  return layer.strokes.find((stroke) => stroke.slot === slot)?.kind ?? '';
-}
-
-function sayKind(layer: Layer, kind: string): string {
-  const instrument = findInstrument(layer.instrument);
-  return (instrument && strokeKind(instrument, kind)?.name) ?? 'stroke';
 }
 
 /** “five times out of six”; nothing where there was one pass. */

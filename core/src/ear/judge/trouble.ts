@@ -1,8 +1,9 @@
+import { sayStroke } from '../../read/index.ts';
 import type { Hit } from '../hit.ts';
 import type { Asked } from './asked.ts';
 import type { Judgement } from './judge.ts';
 import { match } from './match.ts';
-import { type Named, sayStroke } from './say.ts';
+import type { Named } from './say.ts';
 
 /** What is wrong with a run itself, so that its figures mean little. */
 export type Trouble =

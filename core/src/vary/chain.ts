@@ -1,0 +1,114 @@
+import * as v from 'valibot';
+import { checkEdit, type Layer, type Rhythm } from '../rhythm/index.ts';
+import { lineOf, type Stretch, type Traced } from './line.ts';
+import { askedOf, type Settings } from './move.ts';
+import { MOVES, type MoveId } from './moves/index.ts';
+
+/** The most moves of one chain. */
+export const MOST_STEPS = 24;
+
+/** One move of a chain, with what it is set to. */
+export const StepSchema = v.object({
+  move: v.picklist(Object.keys(MOVES) as [MoveId, ...MoveId[]]),
+  settings: v.record(v.string(), v.union([v.pipe(v.number(), v.finite()), v.string()])),
+  /** True where it is passed over. */
+  off: v.optional(v.literal(true)),
+});
+export type Step = Readonly<v.InferOutput<typeof StepSchema>>;
+export const ChainSchema = v.pipe(v.array(StepSchema), v.maxLength(MOST_STEPS));
+
+/** Where a stroke of the first line went; to nowhere where it was left out. */
+export interface Went {
+  readonly from: number;
+  readonly to: number | undefined;
+}
+
+/** What a chain of moves made of a line. */
+export interface Chained {
+  readonly rhythm: Rhythm;
+  readonly layer: Layer;
+  /** Slots of the strokes as they were, with the slots they are in now; a slot once for each place it went to. */
+  readonly went: readonly Went[];
+  /** Slots with strokes that were not there before. */
+  readonly came: readonly number[];
+  /** What each step told, in the order of the steps; of one that is off nothing. */
+  readonly told: readonly (readonly string[])[];
+}
+
+/**
+ * Applies moves one after another to a line, or to a stretch of it. A move whose result could not be kept is
+ * passed over, and says why. Undefined where there is no such line.
+ * @param stretch in exact pulses, so that it stays where it is when cells are cut anew
+ */
+export function applyChain(
+  rhythm: Rhythm,
+  index: number,
+  steps: readonly Step[],
+  stretch?: Stretch,
+): Chained | undefined {
+  const first = rhythm.layers[index];
+  if (!first || !lineOf(rhythm, index)) return undefined;
+  const traced: readonly Traced[] = first.strokes.map((stroke, was) => ({ ...stroke, was }));
+  let now: Rhythm = withLayer(rhythm, index, { ...first, strokes: [...traced] });
+  const told: (readonly string[])[] = [];
+  for (const { move, settings, off } of steps) {
+    const line = off ? undefined : lineOf(now, index, stretch);
+    if (!line) {
+      told.push([]);
+      continue;
+    }
+    const made = MOVES[move].apply(line, askedOf(MOVES[move], settings));
+    const next = withLayer(now, index, { ...made.layer, strokes: [...made.layer.strokes] });
+    const [wrong] = checkEdit(withLayer(rhythm, index, bare(next.layers[index] ?? first)));
+    told.push(wrong === undefined ? made.told : [...made.told, `It is left as it was: ${wrong}`]);
+    if (wrong === undefined) now = next;
+  }
+  const made: readonly Traced[] = now.layers[index]?.strokes ?? [];
+  const layer = bare(now.layers[index] ?? first);
+  return {
+    rhythm: withLayer(rhythm, index, layer),
+    layer,
+    went: wentOf(first, made),
+    came: [...new Set(made.flatMap(({ was, slot }) => (was === undefined ? [slot] : [])))],
+    told,
+  };
+}
+
+function withLayer(rhythm: Rhythm, index: number, layer: Layer): Rhythm {
+  return { ...rhythm, layers: rhythm.layers.with(index, layer) };
+}
+
+/** The layer without the traces. */
+function bare(layer: Layer): Layer {
+  const strokes = layer.strokes.map(({ was: _, ...stroke }: Traced) => stroke);
+  return { ...layer, strokes };
+}
+
+function wentOf(first: Layer, made: readonly Traced[]): readonly Went[] {
+  const places = new Map<number, Set<number>>();
+  for (const { was, slot } of made) {
+    if (was === undefined) continue;
+    const from = first.strokes[was]?.slot ?? 0;
+    places.set(from, (places.get(from) ?? new Set()).add(slot));
+  }
+  return [...new Set(first.strokes.map(({ slot }) => slot))].flatMap((from): readonly Went[] => {
+    const to = places.get(from);
+    return to ? [...to].map((one) => ({ from, to: one })) : [{ from, to: undefined }];
+  });
+}
+
+/** What a move is set to, in few words. */
+export function sayStep({ move, settings }: Pick<Step, 'move' | 'settings'>): string {
+  return MOVES[move].say(askedOf(MOVES[move], settings));
+}
+
+/** The moves of a chain that are on, in words: what an origin says. */
+export function sayChain(steps: readonly Step[]): string {
+  const said = steps.filter(({ off }) => !off).map((step) => sayStep(step));
+  return said.join(', then ').slice(0, 200);
+}
+
+/** A move as it is when nothing was set. */
+export function usualStep(move: MoveId, settings: Settings = {}): Step {
+  return { move, settings };
+}

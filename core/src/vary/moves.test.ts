@@ -1,0 +1,332 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { checkRhythm, type Rhythm, slotCount, timeRhythm } from '../rhythm/index.ts';
+import { timed } from '../text/timed.testkit.ts';
+import { applyChain, type Chained, MOVES, type MoveId, type Settings, type Step } from './index.ts';
+
+/** A line of sixteen parts with the son clave on it. */
+const SON = line('X . . X / . . X . / . . X . / X . . .');
+const WALKER = timed(
+  'rhythm W\ncycle 3+3+2\ntempo 72 to 104 per 3\nlayer D : goblet drum\nplay D! (k) (t) / T (t) (k) / O! O- | D (k) O / T! (t) (k) . / O! T\nhand each R L',
+).rhythm;
+
+function line(play: string, cycle = '4x4', instrument = 'claves'): Rhythm {
+  return timed(`rhythm A\ncycle ${cycle}\nlayer X : ${instrument}\nplay ${play}`).rhythm;
+}
+
+function moved(rhythm: Rhythm, move: MoveId, settings: Settings = {}): Chained {
+  const made = applyChain(rhythm, 0, [{ move, settings }]);
+  if (!made) throw new Error('no line');
+  return made;
+}
+
+/** The slots that sound, with their kinds where more than one is used. */
+const slots = ({ layer }: Pick<Chained, 'layer'>) => [
+  ...new Set(layer.strokes.map(({ slot }) => slot)),
+];
+const drum = (made: Chained) =>
+  made.layer.strokes
+    .map(({ slot, kind, force }) => `${slot}${kind}${['', '-', ',', '', '!'][force]}`)
+    .join(' ');
+
+describe('shift', () => {
+  it('moves by parts, and what goes over the end comes in at the beginning', () => {
+    expect(slots(moved(SON, 'shift', { by: 1, hold: 'nothing' }))).toEqual([1, 4, 7, 11, 13]);
+    expect(slots(moved(SON, 'shift', { by: -1, hold: 'nothing' }))).toEqual([2, 5, 9, 11, 15]);
+    expect(slots(moved(SON, 'shift', { by: 5, hold: 'nothing' }))).toEqual([1, 5, 8, 11, 15]);
+  });
+
+  it('keeps the last strokes where they are, so that it still lands there, or the first', () => {
+    const kept = moved(SON, 'shift', { by: 1, hold: 'end', held: 2 });
+    expect(slots(kept)).toEqual([1, 4, 7, 10, 12]);
+    expect(kept.went).toContainEqual({ from: 10, to: 10 });
+    expect(kept.went).toContainEqual({ from: 6, to: 7 });
+    expect(slots(moved(SON, 'shift', { by: 1, hold: 'beginning', held: 2 }))).toEqual([
+      0, 3, 7, 11, 13,
+    ]);
+    expect(kept.told.flat()).toEqual([]);
+  });
+
+  it('by pulses goes by exact time over cells of other divisions, and tells what falls between', () => {
+    const beats = timed(
+      'rhythm A\ncycle 4x3\nlayer X : claves\nplay X . X . / X X X / X . . .',
+    ).rhythm;
+    const later = moved(beats, 'shift', { by: 4, unit: 'pulse', hold: 'nothing' });
+    // Half of the first beat falls between the second and third of three.
+    expect(later.told.flat()).toContain(
+      'The struck on & of 1 falls between two parts and goes to the nearer one; 6 parts there would hold it.',
+    );
+    expect(later.told.flat().filter((one) => /would hold it/.test(one))).toHaveLength(3);
+  });
+
+  it('acts on a stretch alone, and the rest stays', () => {
+    const half = { from: { num: 0, den: 1 }, to: { num: 8, den: 1 } };
+    const made = applyChain(
+      SON,
+      0,
+      [{ move: 'shift', settings: { by: 2, hold: 'nothing' } }],
+      half,
+    );
+    expect(made && slots(made)).toEqual([0, 2, 5, 10, 12]);
+  });
+
+  it('keeps the strides up to rotation, and comes back, any number of times', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: -16, max: 16 }), { maxLength: 5 }), (all) => {
+        const steps = all.map((by): Step => ({ move: 'shift', settings: { by, hold: 'nothing' } }));
+        const back = all.map(
+          (by): Step => ({ move: 'shift', settings: { by: -by, hold: 'nothing' } }),
+        );
+        const there = applyChain(SON, 0, steps);
+        const sum = all.reduce((total, by) => total + by, 0);
+        expect(there && slots(there)).toEqual(
+          [0, 3, 6, 10, 12].map((slot) => (((slot + sum) % 16) + 16) % 16).sort((a, b) => a - b),
+        );
+        expect(applyChain(SON, 0, [...steps, ...back])?.layer).toEqual(SON.layers[0]);
+      }),
+    );
+  });
+
+  it('never moves what is held', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -32, max: 32 }), fc.integer({ min: 1, max: 4 }), (by, held) => {
+        const made = moved(SON, 'shift', { by, hold: 'end', held });
+        expect(slots(made)).toEqual(expect.arrayContaining([0, 3, 6, 10, 12].slice(-held)));
+        expect(slots(made)).toHaveLength(5);
+      }),
+    );
+  });
+});
+
+describe('turning round', () => {
+  it('begins on another stroke, swaps halves, goes backwards', () => {
+    expect(slots(moved(SON, 'rotate', { stroke: 2 }))).toEqual([0, 3, 7, 9, 13]);
+    expect(slots(moved(SON, 'rotate', { stroke: 6 }))).toEqual([0, 3, 6, 10, 12]);
+    expect(slots(moved(SON, 'swap'))).toEqual([2, 4, 8, 11, 14]);
+    expect(slots(moved(SON, 'backwards'))).toEqual([0, 4, 6, 10, 13]);
+    const twice = applyChain(SON, 0, [
+      { move: 'backwards', settings: {} },
+      { move: 'backwards', settings: {} },
+    ]);
+    expect(twice?.layer).toEqual(SON.layers[0]);
+  });
+});
+
+describe('fours and threes', () => {
+  it('take the son line to 0 2 4 7 9 of 12, and back', () => {
+    const threes = moved(SON, 'threes');
+    expect(slots(threes)).toEqual([0, 2, 4, 7, 9]);
+    expect(threes.layer.cells.map((cell) => cell.slots)).toEqual([3, 3, 3, 3]);
+    expect(slots(moved(threes.rhythm, 'threes', { to: 'fours' }))).toEqual([0, 3, 6, 10, 12]);
+    expect(slots(moved(SON, 'threes', { beats: 'second half' }))).toEqual([0, 3, 6, 9, 11]);
+    expect(moved(SON, 'threes', { beats: 'even' }).layer.cells.map((cell) => cell.slots)).toEqual([
+      4, 3, 4, 3,
+    ]);
+  });
+
+  it('tell where two strokes meet: the stronger stays', () => {
+    const made = moved(line('X! X (X) X / . . . . / . . . . / . . . .'), 'threes');
+    expect(slots(made)).toEqual([0, 1, 2]);
+    expect(made.told.flat()).toEqual([
+      'The struck on & of 1 meets a stronger stroke, and gives way.',
+    ]);
+    expect(made.went).toContainEqual({ from: 2, to: undefined });
+  });
+
+  it('come back where nothing collides', () => {
+    fc.assert(
+      fc.property(fc.array(fc.subarray([0, 2, 3]), { minLength: 4, maxLength: 4 }), (beats) => {
+        const strokes = beats.flatMap((parts, beat) =>
+          parts.map((part) => ({ slot: beat * 4 + part, kind: 'X', force: 3 as const })),
+        );
+        const [layer] = SON.layers;
+        if (!layer) return;
+        const rhythm = { ...SON, layers: [{ ...layer, strokes }] };
+        const back = applyChain(rhythm, 0, [
+          { move: 'threes', settings: {} },
+          { move: 'threes', settings: { to: 'fours' } },
+        ]);
+        expect(back?.layer).toEqual(rhythm.layers[0]);
+      }),
+    );
+  });
+});
+
+describe('speed', () => {
+  it('fills whole turns: twice at double speed, two turns at half, three in two at one and a half', () => {
+    const double = moved(SON, 'speed');
+    expect(double.layer.cells).toHaveLength(8);
+    expect(double.layer.cells[0]).toEqual({ beats: { num: 1, den: 2 }, slots: 4 });
+    expect(slots(double)).toEqual([0, 3, 6, 10, 12, 16, 19, 22, 26, 28]);
+    const half = moved(SON, 'speed', { speed: 'half' });
+    expect([half.layer.cells.length, half.layer.cells[0]?.beats]).toEqual([4, { num: 2, den: 1 }]);
+    const third = moved(SON, 'speed', { speed: 'one and a half' });
+    expect([third.layer.cells.length, third.layer.cells[0]?.beats]).toEqual([
+      12,
+      { num: 2, den: 3 },
+    ]);
+    // Each stroke went to one place, and came anew in the others.
+    expect([double.went.length, double.came.length]).toEqual([5, 5]);
+  });
+});
+
+describe('thinning and filling', () => {
+  it('leaves out ghosts, the weakest, all but accents or the accents', () => {
+    const all = 'D! (k) t- D? / D k D! (t)';
+    const rhythm = line(all, '4x2', 'goblet drum');
+    expect(drum(moved(rhythm, 'thin'))).toBe('0D! 2t, 3D 4D 5k 6D!');
+    expect(drum(moved(rhythm, 'thin', { what: 'weakest' }))).toBe('0D! 2t, 3D 4D 5k 6D!');
+    expect(drum(moved(rhythm, 'thin', { what: 'not accents' }))).toBe('0D! 6D!');
+    expect(drum(moved(rhythm, 'thin', { what: 'accents' }))).toBe('1k- 2t, 3D 4D 5k 7t-');
+    expect(drum(moved(rhythm, 'thin', { what: 'optional' }))).toBe('0D! 1k- 2t, 4D 5k 6D! 7t-');
+    expect(slots(moved(SON, 'thin', { what: 'weakest' }))).toHaveLength(5);
+    expect(slots(moved(line('D! . . . / D k . .', '4x2', 'goblet drum'), 'fill'))).toEqual([
+      0, 1, 2, 3, 4, 5, 6, 7,
+    ]);
+  });
+
+  it('draws what may be left out, the same for the same number, about as often as is asked', () => {
+    const rhythm = line(Array(8).fill('X? X? X X?').join(' / '), '4x8');
+    const drawn = (seed: number, share = 50) => slots(moved(rhythm, 'optional', { seed, share }));
+    expect(drawn(3)).toEqual(drawn(3));
+    expect(drawn(3)).not.toEqual(drawn(4));
+    expect(drawn(3, 0)).toHaveLength(8);
+    expect(slots(moved(rhythm, 'optional', { how: 'on' }))).toHaveLength(32);
+    expect(
+      moved(rhythm, 'optional', { how: 'on' }).layer.strokes.some(({ optional }) => optional),
+    ).toBe(false);
+    const counts = Array.from({ length: 200 }, (_, seed) => drawn(seed + 1).length - 8);
+    expect(counts.reduce((sum, one) => sum + one, 0) / 200).toBeCloseTo(12, 0);
+  });
+});
+
+describe('chasing and anticipating', () => {
+  it('puts a stroke after each accent, over the end of the line too, and tells where it cannot', () => {
+    const rhythm = line('D! . . k / . . . D!', '4x2', 'goblet drum');
+    expect(drum(moved(rhythm, 'chase', { kind: 't', later: 2 }))).toBe('0D! 1t 2t 3k 7D!');
+    const met = moved(rhythm, 'chase', { kind: 't', later: 3 });
+    expect(met.told.flat()).toEqual(['Nothing comes after 1: there is a stroke already.']);
+    expect(met.came).toEqual([2]);
+    expect(drum(moved(rhythm, 'chase', { after: 'kind', of: 'k', kind: 't' }))).toBe(
+      '0D! 3k 4t 7D!',
+    );
+  });
+
+  it('brings the one, or each beat, earlier, and tells what it covers', () => {
+    const rhythm = line('D! . . k / T . . t', '4x2', 'goblet drum');
+    const one = moved(rhythm, 'anticipate');
+    expect(drum(one)).toBe('3k 4T 7D!');
+    expect(one.told.flat()).toEqual(['It covers what was on a of 2.']);
+    expect(drum(moved(rhythm, 'anticipate', { earlier: 2, what: 'beats' }))).toBe('2T 3k 6D! 7t');
+  });
+});
+
+describe('ornaments, accents and sounds', () => {
+  it('ornament accents or all, growing, and tell where there is hardly time', () => {
+    const rhythm = line('D! k t D! / k t D! k', '4x2', 'goblet drum');
+    const on = (made: Chained) =>
+      made.layer.strokes
+        .map(({ slot, ornament }) => (ornament ? `${slot} ${ornament}` : ''))
+        .filter(Boolean);
+    expect(on(moved(rhythm, 'ornament'))).toEqual(['0 flam', '3 flam', '6 flam']);
+    expect(on(moved(rhythm, 'ornament', { ornament: 'growing' }))).toEqual([
+      '0 flam',
+      '3 drag',
+      '6 roll5',
+    ]);
+    const quick = { ...rhythm, target: 300 };
+    expect(moved(quick, 'ornament', { ornament: 'ruff' }).told.flat()[0]).toMatch(
+      /^At 300 there is hardly time for it on 1/,
+    );
+    expect(moved(rhythm, 'ornament').told.flat()).toEqual([]);
+    expect(
+      on(moved(moved(rhythm, 'ornament').rhythm, 'ornament', { ornament: 'none', on: 'all' })),
+    ).toEqual([]);
+  });
+
+  it('accent every third stroke or part, or where another line sounds', () => {
+    const rhythm = line('D! k t D / k t D k', '4x2', 'goblet drum');
+    expect(drum(moved(rhythm, 'accents'))).toBe('0D! 1k 2t 3D! 4k 5t 6D! 7k');
+    expect(drum(moved(rhythm, 'accents', { from: 2, every: 4, by: 'parts' }))).toBe(
+      '0D 1k! 2t 3D 4k 5t! 6D 7k',
+    );
+    const two = timed(
+      'rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D k t D / k t D k\nlayer B : claves\nplay X . X . / . X . .',
+    ).rhythm;
+    expect(drum(moved(two, 'accents', { by: 'line', line: 2 }))).toBe('0D! 1k 2t! 3D 4k 5t! 6D 7k');
+    expect(moved(two, 'accents', { by: 'line', line: 9 }).told.flat()).toEqual([
+      'There is no such line.',
+    ]);
+  });
+
+  it('re-voice one kind, walk over all, change hands; onsets and forces stay', () => {
+    const rhythm = line('D! k t D / k t D k', '4x2', 'goblet drum');
+    expect(drum(moved(rhythm, 'revoice', { from: 'k', to: 'T' }))).toBe('0D! 1T 2t 3D 4T 5t 6D 7T');
+    expect(moved(rhythm, 'revoice', { from: 'k', to: 'Q' }).told.flat()).toHaveLength(1);
+    const walked = moved(rhythm, 'walk', { way: 'up' });
+    expect(new Set(walked.layer.strokes.map(({ kind }) => kind)).size).toBe(3);
+    expect(slots(walked)).toEqual(slots(moved(rhythm, 'walk')));
+    const hands = moved(WALKER, 'other hands').layer.strokes.map(({ hand }) => hand);
+    expect(hands.slice(0, 4)).toEqual(['L', 'R', 'L', 'R']);
+  });
+
+  it('end earlier, and bridge into the one', () => {
+    const rhythm = line('D! k t D / k . . .', '4x2', 'goblet drum');
+    expect(drum(moved(rhythm, 'cut'))).toBe('0D! 1k 2t');
+    expect(drum(moved(rhythm, 'bridge'))).toBe(
+      '0D! 1k 2t 3D 4k 5D- 6D, 7D'.replace(/D-|D,/g, (d) => d),
+    );
+    expect(moved(line('D k t D / k k k k', '4x2', 'goblet drum'), 'bridge').told.flat()).toEqual([
+      'The last beat is full already.',
+    ]);
+  });
+});
+
+describe('any move', () => {
+  const settings = fc.dictionary(
+    fc.constantFrom(
+      'by',
+      'unit',
+      'hold',
+      'held',
+      'what',
+      'speed',
+      'later',
+      'every',
+      'beats',
+      'ornament',
+      'on',
+    ),
+    fc.oneof(
+      fc.integer({ min: -40, max: 40 }),
+      fc.constantFrom('part', 'pulse', 'end', 'all', 'half', 'accents', 'growing', 'roll9', 'x'),
+    ),
+  );
+
+  it('keeps the rhythm one that can be kept, whatever it is set to, and the other lines as they are', () => {
+    fc.assert(
+      fc.property(
+        arbitraryRhythm.filter((one) => checkRhythm(one).ok && timeRhythm(one).ok),
+        fc.array(fc.tuple(fc.constantFrom(...(Object.keys(MOVES) as MoveId[])), settings), {
+          minLength: 1,
+          maxLength: 3,
+        }),
+        (rhythm, steps) => {
+          const made = applyChain(
+            rhythm,
+            0,
+            steps.map(([move, set]): Step => ({ move, settings: set })),
+          );
+          if (!made) return;
+          expect(checkRhythm(made.rhythm)).toMatchObject({ ok: true });
+          expect(made.rhythm.layers.slice(1)).toEqual(rhythm.layers.slice(1));
+          const all = slotCount(made.layer);
+          for (const { to } of made.went) expect(to === undefined || to < all).toBe(true);
+          expect(made.told).toHaveLength(steps.length);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});

@@ -1,0 +1,86 @@
+import { findInstrument } from '../../instrument/index.ts';
+import { codesUsed, handOf, isFootKind, OTHER_HAND } from '../../rhythm/index.ts';
+import { eachIn } from '../line.ts';
+import type { Move } from '../move.ts';
+
+/** One kind of stroke becomes another. */
+export const REVOICE: Move = {
+  name: 'Another sound',
+  about: 'Every stroke of one kind becomes another kind; where they fall and how hard stays.',
+  fields: [
+    { kind: 'stroke', key: 'from', label: 'From' },
+    { kind: 'stroke', key: 'to', label: 'To' },
+  ],
+  apply(line, asked) {
+    const [first, second = first] = codesUsed(line.layer);
+    const from = asked.stroke('from') ?? first;
+    const to = asked.stroke('to') ?? second;
+    if (to === undefined || isUnknown(line.layer.instrument, to)) {
+      return { layer: line.layer, told: ['Choose a sound that the instrument has.'] };
+    }
+    const isFoot = isFootKind(line.layer, to);
+    return {
+      layer: eachIn(line, (stroke) => {
+        if (stroke.kind !== from) return stroke;
+        const { hand, ...bare } = stroke;
+        return { ...bare, kind: to, ...(hand && !isFoot ? { hand } : {}) };
+      }),
+      told: [],
+    };
+  },
+  say: (asked) =>
+    `${asked.stroke('from') ?? 'One sound'} becomes ${asked.stroke('to') ?? 'another'}`,
+};
+
+function isUnknown(instrument: string, kind: string): boolean {
+  return !findInstrument(instrument)?.strokes.some(({ code }) => code === kind);
+}
+
+/** The strokes walk along the sounds of the line. */
+export const WALK: Move = {
+  name: 'Walk over the sounds',
+  about: 'The same strokes walk along the sounds of the line, up, down, or there and back.',
+  fields: [
+    {
+      kind: 'choice',
+      key: 'way',
+      label: 'Way',
+      choices: { back: 'there and back', up: 'in their order', down: 'the other way' },
+    },
+  ],
+  apply(line, asked) {
+    const codes = codesUsed(line.layer).filter((code) => !isFootKind(line.layer, code));
+    const way = asked.choice('way');
+    const there = way === 'down' ? codes.toReversed() : codes;
+    const order = way === 'back' ? [...there, ...there.slice(1, -1).reverse()] : there;
+    if (order.length < 2) return { layer: line.layer, told: ['The line has one sound only.'] };
+    let step = -1;
+    let slot = -1;
+    const layer = eachIn(line, (stroke) => {
+      if (isFootKind(line.layer, stroke.kind)) return stroke;
+      if (stroke.slot !== slot) step += 1;
+      slot = stroke.slot;
+      return { ...stroke, kind: order[step % order.length] ?? stroke.kind };
+    });
+    return { layer, told: [] };
+  },
+  say: (asked) =>
+    ({ up: 'Walk over the sounds', down: 'Walk over the sounds, the other way' })[
+      asked.choice('way')
+    ] ?? 'Walk over the sounds and back',
+};
+
+/** Right becomes left. */
+export const OTHER_HANDS: Move = {
+  name: 'Other hand',
+  about: 'What the right hand played the left hand plays, and the other way round.',
+  fields: [],
+  apply: (line) => ({
+    layer: eachIn(line, (stroke) => {
+      const hand = OTHER_HAND[handOf(line.layer, stroke)];
+      return hand === 'F' ? stroke : { ...stroke, hand };
+    }),
+    told: [],
+  }),
+  say: () => 'Other hand',
+};

@@ -1,0 +1,84 @@
+import type { Rhythm } from '../rhythm/index.ts';
+import { applyChain, type Step } from './chain.ts';
+import type { Stretch } from './line.ts';
+import type { Settings } from './move.ts';
+import { MOVES, type MoveId } from './moves/index.ts';
+import { figuresOf, type LineFigures } from './what-changed.ts';
+
+/** What a player may want of a variation. */
+export const AIMS = {
+  simpler: 'simpler',
+  fuller: 'fuller',
+  left: 'easier on the left hand',
+  right: 'easier on the right hand',
+  'off beat': 'more off the beat',
+  'on beat': 'more on the beat',
+} as const;
+export type Aim = keyof typeof AIMS;
+
+/** A move that does what is wanted, with the figure that says so. */
+export interface Suggestion {
+  readonly step: Step;
+  readonly why: string;
+  /** How far it goes, as a share of what was there. */
+  readonly gain: number;
+}
+
+/** Settings that are tried beside the usual ones. */
+const OTHERS: Readonly<Partial<Record<MoveId, readonly Settings[]>>> = {
+  shift: [{ hold: 'nothing' }, { hold: 'nothing', by: -1 }, { by: 2 }],
+  thin: [{ what: 'weakest' }, { what: 'not accents' }, { what: 'optional' }],
+  anticipate: [{ what: 'beats' }],
+  ornament: [{ ornament: 'none', on: 'all' }],
+  speed: [{ speed: 'half' }],
+  optional: [{ how: 'on' }],
+};
+
+/** The moves that do what is wanted, those that go furthest first; worked out by trying each of them. */
+export function suggest(
+  rhythm: Rhythm,
+  index: number,
+  aim: Aim,
+  stretch?: Stretch,
+): readonly Suggestion[] {
+  const before = figuresOf(rhythm, index);
+  if (!before) return [];
+  const tried = (Object.keys(MOVES) as MoveId[]).flatMap((move) =>
+    [{}, ...(OTHERS[move] ?? [])].map((settings): Step => ({ move, settings })),
+  );
+  const found = tried.flatMap((step): readonly Suggestion[] => {
+    const made = applyChain(rhythm, index, [step], stretch);
+    const after = made && figuresOf(made.rhythm, index);
+    if (!after || after.strokes === 0) return [];
+    const { value, say } = MEASURED[aim];
+    const [was, now] = [value(before), value(after)];
+    const gain = (now - was) / Math.max(1e-9, Math.abs(was));
+    return gain > 0.01 ? [{ step, gain, why: say(before, after) }] : [];
+  });
+  return found.sort((a, b) => b.gain - a.gain);
+}
+
+interface Measured {
+  /** What grows where the aim is met. */
+  readonly value: (figures: LineFigures) => number;
+  readonly say: (before: LineFigures, after: LineFigures) => string;
+}
+
+const rounded = (value: number) => String(Math.round(value * 10) / 10);
+const density: Measured['say'] = (before, after) =>
+  `${rounded(after.density)} strokes a turn instead of ${rounded(before.density)}`;
+const offBeat: Measured['say'] = (before, after) =>
+  `${rounded(after.offBeat)} off the beat instead of ${rounded(before.offBeat)}`;
+const handed =
+  (hand: 'R' | 'L'): Measured['say'] =>
+  (before, after) =>
+    `${rounded(after.perTurn[hand])} strokes a turn for the ${hand === 'R' ? 'right' : 'left'} instead of ${rounded(before.perTurn[hand])}`;
+
+const MEASURED: Readonly<Record<Aim, Measured>> = {
+  simpler: { value: (one) => -one.density, say: density },
+  fuller: { value: (one) => one.density, say: density },
+  left: { value: (one) => -one.perTurn.L, say: handed('L') },
+  right: { value: (one) => -one.perTurn.R, say: handed('R') },
+  'off beat': { value: (one) => one.offBeat, say: offBeat },
+  'on beat': { value: (one) => -one.offBeat, say: offBeat },
+};
