@@ -128,30 +128,37 @@ function countedIn(rhythm: Rhythm, per: number): Pick<Rhythm, 'tempo' | 'target'
   return fits ? { tempo: { bpm: now, per }, target: later } : { tempo, target };
 }
 
-interface Placed {
+/** A stroke at a moment, in pulses from the beginning. */
+export interface PlacedStroke {
   readonly at: Pulses;
   readonly stroke: Stroke;
 }
 
-function recastLayer(
-  from: Cycle,
-  layer: Layer,
+/** Strokes in cells of one beat each. */
+export interface LaidIntoBeats {
+  readonly cells: readonly Cell[];
+  readonly strokes: readonly Stroke[];
+  /** New slots of strokes that lie beside their exact moment. */
+  readonly moved: readonly number[];
+  /** Old slots of strokes that had no room. */
+  readonly lost: readonly number[];
+}
+
+/**
+ * Lays strokes into the beats of so many turns, each beat divided so that they fall where they are, if that is not too
+ * fine. Strokes of one old slot stay together or go together.
+ * @param placed ascending in time
+ */
+export function layIntoBeats(
   cycle: Cycle,
-): { readonly layer: Layer; readonly moved: readonly number[]; readonly lost: readonly number[] } {
-  const timing = timeLayer(from, layer);
-  const turn = turnPulses(cycle);
-  const turns = Math.max(1, Math.ceil(toNumber(timing.length) / turn));
-  const placed = layer.strokes.map(
-    (stroke): Placed => ({
-      at: nth(timing.starts, stroke.slot),
-      stroke,
-    }),
-  );
+  turns: number,
+  placed: readonly PlacedStroke[],
+): LaidIntoBeats {
   const cells: Cell[] = [];
   const strokes: Stroke[] = [];
-  let slot = 0;
   const moved: number[] = [];
   const lost: number[] = [];
+  let slot = 0;
   for (const { start, beat } of beatsOverTurns(cycle, turns)) {
     const { span } = beat;
     const begin = rational(start);
@@ -179,7 +186,22 @@ function recastLayer(
     cells.push({ beats: { num: 1, den: 1 }, slots });
     slot += slots;
   }
-  if (slot > LIMITS.slotsPerLayer) {
+  return { cells, strokes, moved, lost };
+}
+
+function recastLayer(
+  from: Cycle,
+  layer: Layer,
+  cycle: Cycle,
+): { readonly layer: Layer; readonly moved: readonly number[]; readonly lost: readonly number[] } {
+  const timing = timeLayer(from, layer);
+  const turn = turnPulses(cycle);
+  const turns = Math.max(1, Math.ceil(toNumber(timing.length) / turn));
+  const placed = layer.strokes.map(
+    (stroke): PlacedStroke => ({ at: nth(timing.starts, stroke.slot), stroke }),
+  );
+  const { cells, strokes, moved, lost } = layIntoBeats(cycle, turns, placed);
+  if (cells.reduce((sum, { slots }) => sum + slots, 0) > LIMITS.slotsPerLayer) {
     return {
       layer: { ...layer, cells: plainCells(beatsOf(cycle).map((beat) => beat.span)), strokes: [] },
       moved: [],
@@ -187,7 +209,7 @@ function recastLayer(
     };
   }
   const { rings: _rings, ...rest } = layer;
-  const made: Layer = { ...rest, cells, strokes };
+  const made: Layer = { ...rest, cells: [...cells], strokes: [...strokes] };
   return { layer: withRings(made, ringsIn(timeLayer(cycle, made), layer, timing)), moved, lost };
 }
 

@@ -4,6 +4,7 @@ import { timed } from '../text/timed.testkit.ts';
 import {
   AIMS,
   type Aim,
+  alternate,
   applyChain,
   ChainSchema,
   figuresOf,
@@ -74,6 +75,26 @@ describe('a chain of moves', () => {
     expect(v.safeParse(ChainSchema, [SHIFTED, THREES]).success).toBe(true);
     expect(v.safeParse(ChainSchema, [{ move: 'nothing', settings: {} }]).success).toBe(false);
     expect(v.safeParse(ChainSchema, Array(25).fill(THREES)).success).toBe(false);
+  });
+});
+
+describe('home and the variation', () => {
+  it('come in turns, two whole turns each, and the other lines stay', () => {
+    const made = applyChain(SON, 0, [THREES]);
+    const both = made && alternate(SON, made.rhythm, 0);
+    const [layer] = both?.layers ?? [];
+    expect(layer?.cells.map(({ slots }) => slots)).toEqual([
+      ...Array(8).fill(4),
+      ...Array(8).fill(3),
+    ]);
+    expect(layer?.strokes.map(({ slot }) => slot)).toEqual([
+      0, 3, 6, 10, 12, 16, 19, 22, 26, 28, 32, 34, 36, 39, 41, 44, 46, 48, 51, 53,
+    ]);
+    // A line that has become longer is heard whole.
+    const slow = applyChain(WALKER, 0, [{ move: 'speed', settings: { speed: 'half' } }]);
+    const longer = slow && alternate(WALKER, slow.rhythm, 0);
+    expect(longer?.layers[0]?.strokes).toHaveLength(2 * 16 + 16);
+    expect(alternate(SON, SON, 3)).toBeUndefined();
   });
 });
 

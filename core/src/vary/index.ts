@@ -1,4 +1,5 @@
 /** Vary: moves from one line to another, chained, with what moved and what could not be. */
+export * from './alternate.ts';
 export * from './chain.ts';
 export { lineOf as lineToVary, type Stretch, type Varied } from './line.ts';
 export { type Asked, askedOf, type Field, type Move, type Settings } from './move.ts';

@@ -25,6 +25,16 @@ function moved(rhythm: Rhythm, move: MoveId, settings: Settings = {}): Chained {
 const slots = ({ layer }: Pick<Chained, 'layer'>) => [
   ...new Set(layer.strokes.map(({ slot }) => slot)),
 ];
+/** The pulses at which it sounds. */
+const onsets = ({ rhythm }: Chained) => {
+  const time = timeRhythm(rhythm);
+  const starts = time.ok ? (time.timing.layers[0]?.starts ?? []) : [];
+  const [layer] = rhythm.layers;
+  return [...new Set(layer?.strokes.map(({ slot }) => slot))].map((slot) => {
+    const { num = 0, den = 1 } = starts[slot] ?? {};
+    return num / den;
+  });
+};
 const drum = (made: Chained) =>
   made.layer.strokes
     .map(({ slot, kind, force }) => `${slot}${kind}${['', '-', ',', '', '!'][force]}`)
@@ -154,20 +164,29 @@ describe('fours and threes', () => {
 });
 
 describe('speed', () => {
-  it('fills whole turns: twice at double speed, two turns at half, three in two at one and a half', () => {
+  it('fills whole turns: twice at double speed, two turns at half, three times in two at one and a half', () => {
     const double = moved(SON, 'speed');
-    expect(double.layer.cells).toHaveLength(8);
-    expect(double.layer.cells[0]).toEqual({ beats: { num: 1, den: 2 }, slots: 4 });
-    expect(slots(double)).toEqual([0, 3, 6, 10, 12, 16, 19, 22, 26, 28]);
-    const half = moved(SON, 'speed', { speed: 'half' });
-    expect([half.layer.cells.length, half.layer.cells[0]?.beats]).toEqual([4, { num: 2, den: 1 }]);
-    const third = moved(SON, 'speed', { speed: 'one and a half' });
-    expect([third.layer.cells.length, third.layer.cells[0]?.beats]).toEqual([
-      12,
-      { num: 2, den: 3 },
-    ]);
+    expect(double.layer.cells.map((cell) => cell.slots)).toEqual([8, 4, 8, 4]);
+    expect(onsets(double)).toEqual([0, 1.5, 3, 5, 6, 8, 9.5, 11, 13, 14]);
     // Each stroke went to one place, and came anew in the others.
     expect([double.went.length, double.came.length]).toEqual([5, 5]);
+    const half = moved(SON, 'speed', { speed: 'half' });
+    expect(onsets(half)).toEqual([0, 6, 12, 20, 24]);
+    expect(half.layer.cells).toHaveLength(8);
+    const third = moved(SON, 'speed', { speed: 'one and a half' });
+    expect(onsets(third)).toHaveLength(15);
+    expect(onsets(third).slice(0, 3)).toEqual([0, 2, 4]);
+    // Beats that are not alike are cut by the time: 3+3+2 at half speed is four turns of it.
+    const slow = moved(WALKER, 'speed', { speed: 'half' });
+    expect(slow.layer.strokes).toHaveLength(WALKER.layers[0]?.strokes.length ?? 0);
+    expect(slow.told.flat()).toEqual([]);
+    expect(onsets(slow).slice(0, 4)).toEqual([0, 2, 4, 6]);
+  });
+
+  it('there and back is as it was', () => {
+    const there = moved(SON, 'speed', { speed: 'half' });
+    const back = moved(there.rhythm, 'speed');
+    expect(onsets(back)).toEqual([0, 3, 6, 10, 12]);
   });
 });
 

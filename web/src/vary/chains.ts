@@ -1,0 +1,44 @@
+import { ChainSchema, type Step } from '@stride/core/vary';
+import * as v from 'valibot';
+import { createStore, useStore } from '../ui/store.ts';
+
+type Chains = Readonly<Record<string, readonly Step[]>>;
+
+const KEY = 'stride-vary';
+const NONE: readonly Step[] = [];
+
+/** What this tab kept over a reload; nothing where it is of another shape. */
+export function keptChains(text: string | null): Chains {
+  try {
+    return v.parse(v.record(v.string(), ChainSchema), JSON.parse(text ?? '{}'));
+  } catch {
+    return {};
+  }
+}
+
+function kept(): Chains {
+  try {
+    return keptChains(sessionStorage.getItem(KEY));
+  } catch {
+    return {};
+  }
+}
+
+const store = createStore<Chains>(kept());
+
+/** The moves that are being tried on a line, in this tab. */
+export function useChain(rhythm: string, layer: string) {
+  const key = `${rhythm}/${layer}`;
+  const steps = useStore(store)[key] ?? NONE;
+  return [steps, (next: readonly Step[]) => setChain(key, next)] as const;
+}
+
+function setChain(key: string, next: readonly Step[]): void {
+  const { [key]: _, ...others } = store.now();
+  store.set(next.length > 0 ? { ...others, [key]: next } : others);
+  try {
+    sessionStorage.setItem(KEY, JSON.stringify(store.now()));
+  } catch {
+    // Without storage it lasts as long as the page.
+  }
+}
