@@ -102,6 +102,7 @@ export const STAGE_SCREENS: Readonly<Record<(typeof STAGES)[number]['to'], Fetch
   frame: loaded(async () => (await import('../frame/Frame.tsx')).Frame),
   write: loaded(async () => (await import('../write/Write.tsx')).Write),
   read: loaded(async () => (await import('../read/Read.tsx')).Read),
+  vary: loaded(async () => (await import('../vary/Vary.tsx')).Vary),
   climb: loaded(async () => (await import('../climb/Climb.tsx')).Climb),
   sheet: loaded(async () => (await import('../sheet/Sheet.tsx')).Sheet),
 };

@@ -1,6 +1,6 @@
 import { type SecondCount, sayIn } from '@stride/core/counting';
 import { describeCycle } from '@stride/core/cycle';
-import { type Rhythm, recount, renameRhythm, setTempo } from '@stride/core/rhythm';
+import { type Rhythm, recount, renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { liveQuery } from 'dexie';
 import { memo, useEffect, useState } from 'react';
@@ -20,6 +20,7 @@ import { announce } from '../ui/live.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
+import { useStore } from '../ui/store.ts';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { toast } from '../ui/toasts.ts';
 import { UndoRedo } from '../ui/UndoRedo.tsx';
@@ -107,6 +108,7 @@ function BenchOf({ document }: { readonly document: RhythmDocument }) {
 function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   const { rhythm, timed, layerIndex, mix, canUndo, canRedo } = useBenchState(bench);
   const { layers } = rhythm;
+  const heard = useStore(bench.heard);
   const { pathname } = useLocation();
   const climbing = pathname.endsWith('/climb');
   const stage = STAGES.find(({ to }) => pathname.endsWith(`/${to}`));
@@ -130,21 +132,14 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
       <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-note max-2xl:hidden">
         {describeCycle(rhythm.cycle)}
       </span>
-      {climbing ? null : (
-        <TempoFields
-          bench={bench}
-          tempo={rhythm.tempo}
-          target={rhythm.target}
-          isShort={rhythm.second !== undefined}
-        />
-      )}
+      {climbing ? null : <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />}
       {/* On a phone what is played with lies under the thumb. */}
       <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-0.5 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
         {climbing ? null : (
           <PlayButton
             bench={bench}
-            rhythm={rhythm}
-            timed={timed}
+            rhythm={heard ?? rhythm}
+            timed={heard ? timeRhythm(heard) : timed}
             countIn={mix.countIn}
             order={mix.order}
             layerIndex={layerIndex}
@@ -168,11 +163,10 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
 
 type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target'> & {
   readonly bench: OpenBench;
-  readonly isShort: boolean;
 };
 
 const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
-  const { bench, tempo, target, isShort } = props;
+  const { bench, tempo, target } = props;
   return (
     <>
       <NumberField
@@ -184,7 +178,6 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
       />
       <TempoPanel
         rhythm={{ tempo, target }}
-        isShort={isShort}
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
         onRecount={(per) => bench.edit((before) => recount(before, per), 'target')}
       />
@@ -203,7 +196,7 @@ const StageTabs = memo(function StageTabs() {
           key={stage.to}
           to={stage.to}
           className={({ isActive }) =>
-            `border-b-[3px] px-2.5 py-2 max-sm:px-1.5 max-sm:py-0 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
+            `border-b-[3px] px-2 py-2 2xl:px-2.5 max-sm:px-1.5 max-sm:py-0 ${isActive ? 'border-[var(--now)] font-semibold' : 'border-transparent text-quiet hover:text-ink'}`
           }
         >
           {stage.label}

@@ -5,15 +5,13 @@ import { Panel } from '../ui/Panel.tsx';
 
 interface TempoPanelProps {
   readonly rhythm: Pick<Rhythm, 'tempo' | 'target'>;
-  /** Leaves what is counted out of the button, where there is little room. */
-  readonly isShort: boolean;
   readonly onChange: (change: Partial<Rhythm>) => void;
   /** Another number of pulses in the counted beat; it sounds as fast as before. */
   readonly onRecount: (per: number) => void;
 }
 
 /** The tempo to reach, and what beat is counted. */
-export function TempoPanel({ rhythm, isShort, onChange, onRecount }: TempoPanelProps) {
+export function TempoPanel({ rhythm, onChange, onRecount }: TempoPanelProps) {
   const { tempo, target } = rhythm;
   return (
     <Panel
@@ -27,7 +25,7 @@ export function TempoPanel({ rhythm, isShort, onChange, onRecount }: TempoPanelP
           className="h-9 rounded-lg px-2 text-note max-sm:px-1 text-quiet underline decoration-edge decoration-dotted underline-offset-4 hover:text-ink"
         >
           of {target}
-          <span className={isShort ? 'max-2xl:sr-only' : 'max-lg:sr-only'}>
+          <span className="max-2xl:sr-only">
             {tempo.per > 1 ? ` per ${tempo.per} pulses` : ' a minute'}
           </span>
         </button>

@@ -2,6 +2,7 @@ import type { Ladder } from '@stride/core/climb';
 import { type Rhythm, type TimingResult, timeRhythm } from '@stride/core/rhythm';
 import type { Learning, Mix } from '../store/db.ts';
 import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
+import { createStore, type Store } from '../ui/store.ts';
 import { silentLayers } from './mix.ts';
 import type { ChosenStretch } from './play-what.ts';
 
@@ -28,6 +29,8 @@ export interface OpenBench {
   chooseLayer(index: number): void;
   /** What the stage that is shown has chosen on its line; asked when something is to be played. */
   readonly chosen: { now: () => ChosenStretch | undefined };
+  /** What is heard instead of the rhythm, where the stage that is shown tries something else. */
+  readonly heard: Store<Rhythm | undefined>;
   setMix(change: Partial<Mix>): void;
   /**
    * An edit of the rhythm; typed text of the layers that it changes is written anew.
@@ -68,6 +71,7 @@ export function openBench(document: RhythmDocument): OpenBench {
   return {
     document,
     chosen: { now: () => undefined },
+    heard: createStore<Rhythm | undefined>(undefined),
     getState,
     subscribe(listener) {
       const leave = document.subscribe(listener);

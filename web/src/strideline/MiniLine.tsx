@@ -3,8 +3,8 @@ import { memo } from 'react';
 import { SmallStrokes } from './SmallStrokes.tsx';
 
 const WIDTH = 280;
-const HEIGHT = 46;
-const GROUND = 25;
+const HEIGHT = 54;
+const GROUND = 28;
 const EDGE = 8;
 
 /** A layer as a small picture: its strokes on a ground line, as wide as there is room. */

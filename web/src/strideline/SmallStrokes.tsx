@@ -27,7 +27,6 @@ export function SmallStrokes({ layer, x, ground, scale }: SmallStrokesProps) {
     const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];
     return sides.map((side) => (
       <g
-        // biome-ignore lint/suspicious/noArrayIndexKey: a stroke has no other name than its place
         key={`${at} ${side}`}
         transform={`translate(${left} ${ground + side * height})`}
         opacity={stroke.optional ? 0.6 : 1}

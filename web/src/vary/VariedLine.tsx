@@ -76,7 +76,7 @@ function Home({ geometry, system, shown, was, made }: HomeProps) {
     return (grid.startTicks[from] ?? 0) * per !== (now.startTicks[to] ?? 0);
   });
   return (
-    <g aria-hidden="true">
+    <g>
       <g opacity={0.4}>
         <path
           d={`M${geometry.left - 10} ${GROUND} H${end + 10}`}
@@ -88,7 +88,8 @@ function Home({ geometry, system, shown, was, made }: HomeProps) {
       {moved.map(({ from, to }) => {
         const [x1, x2] = [before(from), to === undefined ? undefined : after(to)];
         if (x1 === undefined || x2 === undefined) return null;
-        return <Arrow key={`${from} ${to}`} from={x1} to={x2} />;
+        const isRound = Math.abs(x2 - x1) > (end - geometry.left) * ROUND;
+        return <Arrow key={`${from} ${to}`} from={x1} to={x2} isRound={isRound} />;
       })}
       {made.went
         .filter(({ to }) => to === undefined)
@@ -97,9 +98,9 @@ function Home({ geometry, system, shown, was, made }: HomeProps) {
           return x === undefined ? null : (
             <path
               key={from}
-              d={`M${x - 6} ${GROUND - 6} L${x + 6} ${GROUND + 6} M${x + 6} ${GROUND - 6} L${x - 6} ${GROUND + 6}`}
+              d={`M${x - 4} ${GROUND - 4} L${x + 4} ${GROUND + 4} M${x + 4} ${GROUND - 4} L${x - 4} ${GROUND + 4}`}
               stroke="var(--warn)"
-              strokeWidth={2}
+              strokeWidth={1.6}
             />
           );
         })}
@@ -107,10 +108,36 @@ function Home({ geometry, system, shown, was, made }: HomeProps) {
   );
 }
 
-/** From a stroke as it was up to where it is now. */
-function Arrow({ from, to }: { readonly from: number; readonly to: number }) {
+/** What goes further than this share of a row went round its end. */
+const ROUND = 0.55;
+/** How far an arrow that goes round is seen at either end. */
+const STUB = 20;
+
+/** From a stroke as it was up to where it is now; one that goes round the end is seen where it leaves and comes in. */
+function Arrow({
+  from,
+  to,
+  isRound,
+}: {
+  readonly from: number;
+  readonly to: number;
+  readonly isRound: boolean;
+}) {
   const [bottom, top] = [GROUND - 36, 6];
   const middle = (bottom + top) / 2;
+  const way = isRound ? Math.sign(from - to) * STUB : 0;
+  if (isRound) {
+    return (
+      <g fill="none" stroke="var(--slap)" strokeWidth={2.2} strokeLinecap="round">
+        <path
+          d={`M${from} ${bottom} Q${from} ${middle} ${from + way} ${middle}`}
+          strokeDasharray="2 5"
+        />
+        <path d={`M${to - way} ${middle} Q${to} ${middle} ${to} ${top}`} strokeDasharray="2 5" />
+        <path d={`M${to - 4.5} ${top + 7} L${to} ${top} L${to + 4.5} ${top + 7}`} />
+      </g>
+    );
+  }
   return (
     <g fill="none" stroke="var(--slap)" strokeWidth={2.2} strokeLinecap="round">
       <path d={`M${from} ${bottom} C${from} ${middle} ${to} ${middle} ${to} ${top}`} />

@@ -1,0 +1,150 @@
+import type { Page } from '@playwright/test';
+import { expect, fromNow, kept, type Scheduled, scheduled, slot, test } from './kit.ts';
+
+/** 72 for three pulses: two turns of eight pulses. */
+const PULSE = 60 / 72 / 3;
+const ROUND = 16 * PULSE;
+
+const move = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Moves' }).getByRole('button', { name: new RegExp(`^${name}`) });
+const chain = (page: Page) => page.getByRole('list', { name: 'Moves in their order' });
+const changes = (page: Page) =>
+  page.getByRole('region', { name: 'Varied line' }).getByRole('status');
+
+/** Where in the round the drum is struck, in pulses, in one round from a sound on; the drum is what sounds most. */
+function phases(all: readonly Scheduled[], start: number, from: number): readonly number[] {
+  const round = all.filter(({ at }) => at >= from - 1e-6 && at < from + ROUND - 1e-6);
+  const gains = [...new Set(round.map(({ gain }) => gain))];
+  const of = (gain: number) => round.filter((one) => one.gain === gain);
+  // The click is put on the clock too, and is silent: the drum has other than even gaps.
+  const drum = gains
+    .map(of)
+    .filter((sounds) => new Set(sounds.map(({ sound }) => sound)).size > 2)
+    .flat();
+  return drum
+    .map(({ at }) => Math.round((((at - start) % ROUND) / PULSE) * 4) / 4)
+    .map((pulse) => (pulse >= 16 ? 0 : pulse))
+    .sort((a, b) => a - b);
+}
+
+test('a shift with its end kept is heard in the loop while it is looked at, and stays when it is taken', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/vary');
+  await expect(move(page, 'Shift')).toBeVisible();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(4);
+  const start = (await scheduled(page))[0]?.at ?? 0;
+  const next = async (rounds: number) => {
+    const now = await page.evaluate(() => window.clock.currentTime);
+    const from = start + Math.ceil((now - start) / ROUND + 0.15) * ROUND;
+    await expect
+      .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
+      .toBeGreaterThan(from + rounds * ROUND);
+    const all = await scheduled(page);
+    return Array.from({ length: rounds }, (_, round) => phases(all, start, from + round * ROUND));
+  };
+  const home = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 11.75, 12.5, 14, 15];
+  expect(await next(1)).toEqual([home]);
+  await move(page, 'Shift').hover();
+  // Fourteen parts move along by one, the last of them round to the one; the last stroke stays.
+  const shifted = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 11.75, 12.5, 13.25, 15];
+  expect(await next(1)).toEqual([shifted]);
+  await page.mouse.move(20, 780);
+  expect(await next(1)).toEqual([home]);
+  await move(page, 'Shift').click();
+  await page.mouse.move(20, 780);
+  await expect(chain(page)).toContainText('Shift 1 part, keep the last stroke');
+  expect(await next(1)).toEqual([shifted]);
+  // Home and this in turns: two turns of each.
+  await page.getByRole('button', { name: 'Home and this, in turns' }).click();
+  const both = (await next(2)).map(String);
+  expect(both.sort()).toEqual([String(home), String(shifted)].sort());
+  // It never stopped: no gap is longer than a pulse and a half.
+  const times = [...new Set((await scheduled(page)).map(({ at }) => at))].sort((a, b) => a - b);
+  expect(Math.max(...times.slice(1).map((at, index) => at - (times[index] ?? 0)))).toBeLessThan(
+    PULSE * 1.51,
+  );
+  await fromNow(page, 1);
+});
+
+test('accents are chased over the bar line, and the variation is kept in place, with a way back', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/vary');
+  await page.getByRole('button', { name: 'Bell', exact: true }).click();
+  await move(page, 'Chase').click();
+  await chain(page)
+    .getByRole('button', { name: 'Chase the accents, 1 part later', exact: true })
+    .click();
+  await page.getByRole('textbox', { name: 'Parts later' }).fill('15');
+  await page.keyboard.press('Escape');
+  await page.mouse.move(20, 780);
+  await expect(changes(page)).toContainText('8 strokes, 2 more');
+  await page.getByRole('button', { name: 'Keep in place' }).click();
+  await expect(page.getByText('Look at a move to hear it')).toBeVisible();
+  await page.getByRole('link', { name: 'Write' }).click();
+  // After the accent on the one comes the last part, after that of the second turn the last of the first.
+  await expect(slot(page, 'Bell', 15)).toHaveAccessibleName(/plain/);
+  await expect(slot(page, 'Bell', 7)).toHaveAccessibleName(/plain/);
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await expect(slot(page, 'Bell', 15)).not.toHaveAccessibleName(/plain/);
+});
+
+test('three moves are chained, reordered by keys, set, switched off; half a line in threes becomes a rhythm that knows its parent', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/vary');
+  for (const name of ['Shift', 'Thin out', 'Fours and threes']) await move(page, name).click();
+  await page.mouse.move(20, 780);
+  const links = chain(page).getByRole('listitem');
+  await expect(links).toHaveText([/Shift 1 part/, /Without ghosts/, /Threes for fours/]);
+  await chain(page)
+    .getByRole('button', { name: /^Move Shift/ })
+    .focus();
+  await page.keyboard.press('Enter');
+  for (const place of ['1', '2']) {
+    await page.keyboard.press('ArrowDown');
+    await expect(
+      page.getByText(`Draggable item 0 was moved over droppable area ${place}`),
+    ).toBeAttached();
+  }
+  await page.keyboard.press('Enter');
+  await expect(links).toHaveText([/Without ghosts/, /Threes for fours/, /Shift 1 part/]);
+  await chain(page).getByRole('button', { name: 'Threes for fours', exact: true }).click();
+  await page.getByLabel('Which').selectOption('second half');
+  await page.keyboard.press('Escape');
+  await expect(links.nth(1)).toContainText('Threes for fours, the second half');
+  await links.nth(0).getByRole('button', { name: 'Without ghosts is on' }).click();
+  await links
+    .nth(2)
+    .getByRole('button', { name: /^Take out Shift/ })
+    .click();
+  await expect(links).toHaveCount(2);
+  // The chain is still there after a look elsewhere.
+  await page.getByRole('link', { name: 'Read', exact: true }).click();
+  await page.getByRole('link', { name: 'Vary' }).click();
+  await expect(links).toHaveCount(2);
+  await page.getByRole('button', { name: 'Keep as a new rhythm' }).click();
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Lantern steps, varied');
+  const id = page.url().split('/').at(-2) ?? '';
+  await kept(page, id, '"by":"Threes for fours, the second half"');
+  await page.getByRole('link', { name: 'Write' }).click();
+  // Sixteen parts and one rest were seventeen; the beat of four in the second turn has three now.
+  await expect(slot(page, 'Walker', 15)).toBeVisible();
+  await expect(slot(page, 'Walker', 16)).toBeHidden();
+});
+
+test('what is wanted of it sorts the moves, each with its reason', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/vary');
+  const tray = page.getByRole('region', { name: 'Moves' });
+  await tray.getByLabel('What it is to be').selectOption('easier on the left hand');
+  await expect(tray.getByRole('button').first()).toContainText(
+    /strokes a turn for the left instead of/,
+  );
+  await tray.getByRole('button').first().click();
+  await page.mouse.move(20, 780);
+  await expect(changes(page)).toContainText('easier on the left');
+  await page.getByRole('button', { name: 'Back to home' }).click();
+  await expect(changes(page)).toHaveText('');
+});

@@ -1,0 +1,175 @@
+import {
+  alternate,
+  applyChain,
+  figuresOf,
+  type Step,
+  sayChain,
+  sayChange,
+} from '@stride/core/vary';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useOffers } from '../app/offers.ts';
+import { usePlayer } from '../audio/use-player.ts';
+import { useBench } from '../bench/context.ts';
+import { loopOwner } from '../bench/PlayButton.tsx';
+import { database } from '../store/db.ts';
+import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
+import { Button } from '../ui/Button.tsx';
+import { Card } from '../ui/Card.tsx';
+import { announce } from '../ui/live.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { toast } from '../ui/toasts.ts';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { Chain } from './Chain.tsx';
+import { useChain } from './chains.ts';
+import { Tray } from './Tray.tsx';
+import { VariedLine } from './VariedLine.tsx';
+
+/** The stage where a line is made another one by moves, each heard at once in its place. */
+export function Vary() {
+  const bench = useBench();
+  const { rhythm, timed, layerIndex, chooseLayer, heard } = bench;
+  const layer = rhythm.layers[layerIndex];
+  const [steps, setSteps] = useChain(rhythm.id, layer?.id ?? '');
+  const [tried, setTried] = useState<Step>();
+  const [withHome, setWithHome] = useState(false);
+  const navigate = useNavigate();
+  const player = usePlayer();
+  const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
+  const made = useMemo(() => applyChain(rhythm, layerIndex, steps), [rhythm, layerIndex, steps]);
+  const trying = useMemo(
+    () => (tried ? applyChain(rhythm, layerIndex, [...steps, tried]) : undefined),
+    [rhythm, layerIndex, steps, tried],
+  );
+  const shown = trying ?? made;
+  const both = useMemo(
+    () => (withHome && shown ? alternate(rhythm, shown.rhythm, layerIndex) : undefined),
+    [withHome, rhythm, shown, layerIndex],
+  );
+  const sounding = both ?? shown?.rhythm;
+  useEffect(() => {
+    heard.set(sounding);
+    return () => heard.set(undefined);
+  }, [heard, sounding]);
+  // The tray follows by a moment, so that what is taken shows at once.
+  const tray = useAfterPaint(made?.rhythm ?? rhythm);
+  const take = useCallback(
+    (step: Step) => {
+      setSteps([...steps, step]);
+      setTried(undefined);
+      announce(`${sayChain([step])}: taken`);
+    },
+    [setSteps, steps],
+  );
+  const isMade = steps.some(({ off }) => !off);
+  const keepInPlace = () => {
+    if (!made) return;
+    if (bench.edit(() => made.rhythm)) {
+      setSteps([]);
+      toast(`${layer?.name ?? 'The line'} is ${sayChain(steps)} now.`, () => {
+        bench.document.undo();
+        setSteps(steps);
+      });
+    }
+  };
+  const keepAsNew = () => {
+    if (!made) return;
+    const origin = { rhythm: rhythm.id, by: sayChain(steps) };
+    const fresh = {
+      ...made.rhythm,
+      id: crypto.randomUUID(),
+      name: `${rhythm.name}, varied`,
+      origin,
+    };
+    putRhythms(database, [newRecord(fresh)]).then(
+      () => {
+        setSteps([]);
+        toast(`${fresh.name} is on the Shelf, and knows where it came from.`);
+        navigate(`/bench/${fresh.id}/vary`);
+      },
+      (error: unknown) => toast(storageSentence(error)),
+    );
+  };
+  useOffers('Vary', () =>
+    isMade
+      ? [
+          { label: 'Keep the variation in place', also: 'apply', run: keepInPlace },
+          { label: 'Keep the variation as a new rhythm', also: 'copy save', run: keepAsNew },
+          { label: 'Take all moves out', also: 'reset home', run: () => setSteps([]) },
+        ]
+      : [],
+  );
+  if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
+  if (!layer || !made || !shown)
+    return <Notice>This rhythm has no layer to vary yet. Add one in Write.</Notice>;
+  const [before, after] = [figuresOf(rhythm, layerIndex), figuresOf(shown.rhythm, layerIndex)];
+  const changes = before && after ? sayChange(before, after, rhythm.target) : [];
+  return (
+    <div className="flex flex-1 flex-col gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="mr-1 text-note text-quiet">Vary</span>
+        {rhythm.layers.map((one, index) => (
+          <Button
+            key={one.id}
+            look={index === layerIndex ? 'on' : 'plain'}
+            aria-pressed={index === layerIndex}
+            onClick={() => {
+              chooseLayer(index);
+              setTried(undefined);
+            }}
+          >
+            {one.name}
+          </Button>
+        ))}
+        <Button
+          className="ml-auto"
+          look={withHome ? 'on' : 'plain'}
+          aria-pressed={withHome}
+          disabled={layer.free === true}
+          title="While it plays: the line as it was, then as it is now, two turns each or as long as it lasts"
+          onClick={() => setWithHome(!withHome)}
+        >
+          Home and this, in turns
+        </Button>
+      </div>
+      <div className="grid flex-1 grid-cols-[minmax(0,1fr)_340px] items-start gap-[14px] max-lg:grid-cols-1">
+        <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3">
+          <Card aria-label="Varied line" className="py-3 pr-2 pl-4">
+            <VariedLine home={rhythm} index={layerIndex} made={shown} playing={playing} />
+            <p role="status" className="min-h-6 pt-1 text-note text-quiet">
+              {changes.length > 0
+                ? changes.join('; ')
+                : isMade || tried
+                  ? 'nothing else than where it lies'
+                  : ''}
+            </p>
+          </Card>
+          <Card aria-label="Chain of moves" className="flex flex-col gap-3 p-4">
+            {steps.length === 0 ? (
+              <p className="max-w-[60ch] text-quiet">
+                Look at a move to hear it in the loop; press it to take it. The line as it was stays
+                beneath, with an arrow from each stroke to where it went.
+              </p>
+            ) : (
+              <>
+                <Chain steps={steps} told={made.told} layer={layer} onChange={setSteps} />
+                <p className="flex flex-wrap gap-2">
+                  <Button look="go" disabled={!isMade} onClick={keepAsNew}>
+                    Keep as a new rhythm
+                  </Button>
+                  <Button disabled={!isMade} onClick={keepInPlace}>
+                    Keep in place
+                  </Button>
+                  <Button look="quiet" onClick={() => setSteps([])}>
+                    Back to home
+                  </Button>
+                </p>
+              </>
+            )}
+          </Card>
+        </div>
+        <Tray rhythm={tray} index={layerIndex} onTry={setTried} onTake={take} />
+      </div>
+    </div>
+  );
+}
