@@ -61,6 +61,7 @@ const STATES: readonly {
     over: { 'what I want': press('What I want'), 'a sum': press(/^How is this worked out/) },
   },
   { name: 'Compare', path: '/bench/lantern-steps/read?view=compare', sight: 'over' },
+  { name: 'Vary', path: '/bench/lantern-steps/vary', sight: 'Moves' },
   { name: 'Climb', path: '/bench/lantern-steps/climb', sight: 'Passes' },
   { name: 'Frame', path: '/bench/lantern-steps/frame', sight: 'Counting' },
   { name: 'Sheet', path: '/bench/lantern-steps/sheet', sight: 'What it says' },

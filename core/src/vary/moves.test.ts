@@ -166,13 +166,14 @@ describe('fours and threes', () => {
 describe('speed', () => {
   it('fills whole turns: twice at double speed, two turns at half, three times in two at one and a half', () => {
     const double = moved(SON, 'speed');
-    expect(double.layer.cells.map((cell) => cell.slots)).toEqual([8, 4, 8, 4]);
+    expect(double.layer.cells).toHaveLength(8);
+    expect(double.layer.cells[0]).toEqual({ beats: { num: 1, den: 2 }, slots: 4 });
     expect(onsets(double)).toEqual([0, 1.5, 3, 5, 6, 8, 9.5, 11, 13, 14]);
     // Each stroke went to one place, and came anew in the others.
     expect([double.went.length, double.came.length]).toEqual([5, 5]);
     const half = moved(SON, 'speed', { speed: 'half' });
     expect(onsets(half)).toEqual([0, 6, 12, 20, 24]);
-    expect(half.layer.cells).toHaveLength(8);
+    expect(half.layer.cells[0]).toEqual({ beats: { num: 2, den: 1 }, slots: 4 });
     const third = moved(SON, 'speed', { speed: 'one and a half' });
     expect(onsets(third)).toHaveLength(15);
     expect(onsets(third).slice(0, 3)).toEqual([0, 2, 4]);

@@ -25,6 +25,8 @@ export const CHASE: Move = {
   apply(line, asked) {
     const { layer, from, to } = line;
     const of = asked.stroke('of');
+    if (asked.choice('after') === 'kind' && of === undefined)
+      return { layer, told: ['Choose the kind that is chased.'] };
     const isChased = (stroke: Traced) =>
       isIn(line, stroke.slot) &&
       (asked.choice('after') === 'kind' ? stroke.kind === of : stroke.force === 4);

@@ -45,6 +45,8 @@ export const ORNAMENT: Move = {
     const wanted = asked.choice('ornament');
     const on = asked.choice('on');
     const of = asked.stroke('of');
+    if (on === 'kind' && of === undefined)
+      return { layer: line.layer, told: ['Choose the kind that is ornamented.'] };
     let count = 0;
     const tight: number[] = [];
     const gaps = gapsOf(line);
@@ -78,13 +80,19 @@ export const ORNAMENT: Move = {
         ? 'Growing ornaments'
         : what === 'none'
           ? 'No ornaments'
-          : `${ORNAMENT_NAMES[what as Ornament]}s`;
+          : several(ORNAMENT_NAMES[what as Ornament]);
     const on = { all: 'on every stroke', kind: `on each ${asked.stroke('of') ?? 'stroke'}` }[
       asked.choice('on')
     ];
     return `${name.replace(/^./, (letter) => letter.toUpperCase())} ${on ?? 'on the accents'}`;
   },
 };
+
+/** @example 'open roll' // 'open rolls'; 'ruff of four' // 'ruffs of four' */
+function several(name: string): string {
+  const [noun = name, of] = name.split(' of ');
+  return of === undefined ? `${noun}s` : `${noun}s of ${of}`;
+}
 
 interface Gap {
   readonly before: Seconds;

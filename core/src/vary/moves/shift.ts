@@ -80,13 +80,14 @@ export function shiftTime(line: Line, { from, to }: Region, by: Pulses): Varied 
   const going: Going[] = [];
   const told: string[] = [];
   const named = namedLine(line);
+  const placeOf = (slot: number) =>
+    slotAround(line, add(start, modulo(add(subtract(nth(grid.starts, slot), start), by), length)));
   for (const stroke of layer.strokes) {
     if (stroke.slot < from || stroke.slot >= to) {
       going.push({ stroke, to: stroke.slot });
       continue;
     }
-    const at = add(start, modulo(add(subtract(nth(grid.starts, stroke.slot), start), by), length));
-    const found = slotAround(line, at);
+    const found = placeOf(stroke.slot);
     if (found.parts !== undefined) {
       told.push(
         `The ${sayStroke(named, stroke.slot)} falls between two parts and goes to the nearer one; ${found.parts} parts there would hold it.`,
@@ -94,7 +95,10 @@ export function shiftTime(line: Line, { from, to }: Region, by: Pulses): Varied 
     }
     going.push({ stroke, to: Math.min(to - 1, found.slot) });
   }
-  const settled = settle(line, going);
+  const rings = (layer.rings ?? []).map((slot) =>
+    slot >= from && slot < to ? placeOf(slot).slot : slot,
+  );
+  const settled = settle(line, going, layer.cells, rings);
   return { layer: settled.layer, told: [...told, ...settled.told] };
 }
 

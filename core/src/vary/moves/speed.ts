@@ -1,7 +1,8 @@
 import { nth } from '../../bounds/index.ts';
-import { turnPulses } from '../../cycle/index.ts';
+import { beatsOf, turnPulses } from '../../cycle/index.ts';
 import {
   type Cell,
+  fillsTurns,
   LIMITS,
   layIntoBeats,
   type PlacedStroke,
@@ -35,48 +36,78 @@ export const SPEED: Move = {
   apply(line, asked) {
     const { num, den } = SPEEDS[asked.choice('speed') as keyof typeof SPEEDS];
     const by = rational(den, num);
-    return line.layer.free ? freely(line, by) : inTurns(line, by);
+    return (line.layer.free ? scaled(line, by, 1) : byCells(line, by)) ?? byBeats(line, by);
   },
   say: (asked) => `${asked.choice('speed').replace(/^./, (letter) => letter.toUpperCase())} speed`,
 };
 
-/** A line of its own length comes round at its own length: its cells are longer or shorter. */
-function freely({ layer }: Line, by: Ratio): Varied {
-  const cells = layer.cells.map(
-    ({ beats, slots }): Cell => ({
-      beats: multiply(rational(beats.num, beats.den), by),
-      slots,
-    }),
-  );
-  return { layer: { ...layer, cells }, told: [] };
-}
-
 type Ratio = ReturnType<typeof rational>;
 
-function inTurns({ rhythm, layer, grid }: Line, by: Ratio): Varied {
+/** Where all beats are alike the cells themselves are longer or shorter, if none then lies over the end of a turn. */
+function byCells(line: Line, by: Ratio): Varied | undefined {
+  const { cycle } = line.rhythm;
+  const spans = new Set(beatsOf(cycle).map(({ span }) => span));
+  if (spans.size > 1) return undefined;
+  const made = scaled(line, by, timesIn(line, by));
+  return made && fillsTurns(cycle, made.layer) ? made : undefined;
+}
+
+/** How often the line comes round until it fills whole turns. */
+function timesIn({ rhythm, grid }: Line, by: Ratio): number {
   const once = multiply(grid.length, by);
-  const turn = rational(turnPulses(rhythm.cycle));
-  const length = lcmRational(once, turn);
-  const times = Math.round(toNumber(length) / toNumber(once));
-  if (slotCount(layer) * times > LIMITS.slotsPerLayer) {
+  const length = lcmRational(once, rational(turnPulses(rhythm.cycle)));
+  return Math.round(toNumber(length) / toNumber(once));
+}
+
+/** The line so many times, its cells longer or shorter. Undefined where a line cannot have so many or such parts. */
+function scaled({ layer }: Line, by: Ratio, times: number): Varied | undefined {
+  const once = layer.cells.map(
+    ({ beats, slots }): Cell => ({ beats: multiply(rational(beats.num, beats.den), by), slots }),
+  );
+  const all = slotCount(layer);
+  if (all * times > LIMITS.slotsPerLayer || once.some(({ beats }) => beats.den > LIMITS.cellDen))
+    return undefined;
+  const rounds = Array.from({ length: times }, (_, round) => round);
+  const strokes = rounds.flatMap((round) =>
+    layer.strokes.map((stroke) => ({ ...again(stroke, round), slot: stroke.slot + round * all })),
+  );
+  const rings = rounds.flatMap((round) => (layer.rings ?? []).map((slot) => slot + round * all));
+  const cells = rounds.flatMap(() => once);
+  return { layer: retraced({ ...layer, cells }, strokes, rings), told: [] };
+}
+
+/** Only the first time round it is the stroke that was there. */
+function again({ was, ...stroke }: Traced, round: number): Traced {
+  return round === 0 && was !== undefined ? { ...stroke, was } : stroke;
+}
+
+/** Where beats are not alike it goes by time: each beat is divided so that its strokes fall where they are. */
+function byBeats(line: Line, by: Ratio): Varied {
+  const { rhythm, layer, grid } = line;
+  const times = timesIn(line, by);
+  const all = slotCount(layer);
+  if (all * times > LIMITS.slotsPerLayer) {
     return { layer, told: ['At that speed the line would have more parts than a line can have.'] };
   }
-  const all = slotCount(layer);
+  const once = multiply(grid.length, by);
   const placed = Array.from({ length: times }, (_, round) =>
-    layer.strokes.map(({ was, ...stroke }): PlacedStroke => {
-      const at = add(multiply(nth(grid.starts, stroke.slot), by), multiply(once, rational(round)));
-      // Only the first time round it is the stroke that was there.
-      const traced: Traced = round === 0 && was !== undefined ? { ...stroke, was } : stroke;
-      return { at, stroke: { ...traced, slot: stroke.slot + round * all } };
-    }),
+    layer.strokes.map(
+      (stroke): PlacedStroke => ({
+        at: add(multiply(nth(grid.starts, stroke.slot), by), multiply(once, rational(round))),
+        stroke: { ...again(stroke, round), slot: stroke.slot + round * all },
+      }),
+    ),
   ).flat();
-  const laid = layIntoBeats(rhythm.cycle, Math.round(toNumber(length) / toNumber(turn)), placed);
+  const turns = (toNumber(once) * times) / turnPulses(rhythm.cycle);
+  const laid = layIntoBeats(rhythm.cycle, Math.round(turns), placed);
+  const rung = layer.rings === undefined ? [] : ['What rang on does so no more.'];
   const off = laid.moved.length + laid.lost.length;
+  const tight =
+    off === 0
+      ? []
+      : [`${counted(off, 'stroke')} would need a finer division than a beat can have here.`];
   return {
     layer: retraced({ ...layer, cells: [...laid.cells] }, laid.strokes, []),
-    told:
-      off === 0
-        ? []
-        : [`${counted(off, 'stroke')} would need a finer division than a beat can have here.`],
+    told: [...tight, ...rung],
   };
 }
