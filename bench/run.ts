@@ -10,6 +10,7 @@ import { limitFigures } from './limits.ts';
 import { logFigures } from './log.ts';
 import { slowFigures } from './slow.ts';
 import { stageFigures, store } from './stages.ts';
+import { varyFigures } from './vary.ts';
 
 const PORT = 4393;
 
@@ -18,15 +19,23 @@ async function main(): Promise<void> {
     console.log(sayKinds(kindsTable()));
     return;
   }
-  const isLogOnly = process.argv.includes('log');
-  const figures = isLogOnly ? [] : [...coreFigures(), ...earFigures()];
+  // One subject alone, or all of them.
+  const only = ['core', 'ear', 'log', 'vary', 'screens'].filter((one) =>
+    process.argv.includes(one),
+  );
+  const isAsked = (one: string) => only.length === 0 || only.includes(one);
+  const figures: Figure[] = [];
+  if (isAsked('core')) figures.push(...coreFigures());
+  if (isAsked('ear')) figures.push(...earFigures());
   const browser = await chromium.launch({
     ...settings,
     executablePath: process.env.CHROMIUM ?? settings.executablePath,
   });
   try {
-    figures.push(...(await served((address) => logFigures(browser, address))));
-    if (!isLogOnly)
+    if (isAsked('log')) figures.push(...(await served((address) => logFigures(browser, address))));
+    if (isAsked('vary'))
+      figures.push(...(await served((address) => varyFigures(browser, address))));
+    if (isAsked('screens'))
       figures.push(...(await liveFigures(browser)), ...(await interfaceFigures(browser)));
   } finally {
     await browser.close();

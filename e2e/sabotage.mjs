@@ -515,7 +515,7 @@ const SWITCHES = [
   [
     'a rhythm knows no parent',
     'web/src/vary/Vary.tsx',
-    'by: sayChain(steps)',
+    'by: said.slice(0, 200)',
     "by: ''",
     'vary',
     'three moves are chained',

@@ -86,15 +86,14 @@ await shot('frame', '/bench/lantern-steps/frame', {
     await page.getByRole('button', { name: /^teental/ }).click();
   },
 });
-await shot('tap-in', '/bench/lantern-steps/write', {
+/** Two moves, and a third one that is looked at. */
+await shot('vary', '/bench/lantern-steps/vary', {
   act: async (page) => {
-    await page.getByRole('button', { name: 'Tap it in' }).click();
-    await page.getByRole('button', { name: 'Start' }).click();
-    await page.waitForTimeout(7000);
-    for (let i = 0; i < 10; i += 1) {
-      await page.keyboard.press(i % 2 ? 'f' : 'j');
-      await page.waitForTimeout(i % 3 === 2 ? 555 : 277);
+    for (const name of ['Shift', 'Thin out']) {
+      await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
     }
+    await page.getByRole('button', { name: /^Chase the accents/ }).hover();
+    await page.waitForTimeout(600);
   },
 });
 await shot('guide', '/guide?instrument=tall-hand-drum');

@@ -129,10 +129,36 @@ test('three moves are chained, reordered by keys, set, switched off; half a line
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Lantern steps, varied');
   const id = page.url().split('/').at(-2) ?? '';
   await kept(page, id, '"by":"Threes for fours, the second half"');
+  await expect(
+    page.getByText('From Lantern steps: Threes for fours, the second half.'),
+  ).toBeVisible();
+  await page.getByRole('link', { name: 'Lantern steps', exact: true }).click();
+  await expect(page.getByText('From it came Lantern steps, varied.')).toBeVisible();
+  await page.getByRole('link', { name: 'Lantern steps, varied' }).click();
   await page.getByRole('link', { name: 'Write' }).click();
   // Sixteen parts and one rest were seventeen; the beat of four in the second turn has three now.
   await expect(slot(page, 'Walker', 15)).toBeVisible();
   await expect(slot(page, 'Walker', 16)).toBeHidden();
+});
+
+test('all beginnings of a line are heard side by side, with what the catalogue calls them; a turn is varied alone', async ({
+  page,
+}) => {
+  await page.goto('/bench/ferry-bell/vary');
+  await page.getByRole('button', { name: 'Ferry', exact: true }).click();
+  const tray = page.getByRole('region', { name: 'Moves' });
+  await tray.getByLabel('What it is to be').selectOption('begun on each stroke');
+  await expect(tray.getByRole('button').first()).toContainText('Begin on stroke 2');
+  await expect(tray.getByText(/^the catalogue calls it/).first()).toBeVisible();
+  await page.goto('/bench/lantern-steps/vary');
+  await page.getByLabel('What of it is varied').selectOption('turn 2');
+  await move(page, 'Swap the halves').click();
+  await page.mouse.move(20, 780);
+  await page.getByRole('button', { name: 'Keep in place' }).click();
+  await page.getByRole('link', { name: 'Write' }).click();
+  // The first turn is as it was.
+  await expect(slot(page, 'Walker', 0)).toHaveAccessibleName(/dum/);
+  await expect(slot(page, 'Walker', 8)).not.toHaveAccessibleName(/dum/);
 });
 
 test('what is wanted of it sorts the moves, each with its reason', async ({ page }) => {

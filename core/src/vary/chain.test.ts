@@ -12,6 +12,7 @@ import {
   sayChain,
   sayChange,
   sayStep,
+  setOf,
   suggest,
 } from './index.ts';
 
@@ -75,6 +76,26 @@ describe('a chain of moves', () => {
     expect(v.safeParse(ChainSchema, [SHIFTED, THREES]).success).toBe(true);
     expect(v.safeParse(ChainSchema, [{ move: 'nothing', settings: {} }]).success).toBe(false);
     expect(v.safeParse(ChainSchema, Array(25).fill(THREES)).success).toBe(false);
+  });
+});
+
+describe('a set of one move', () => {
+  it('is every shift, or the line begun on each of its strokes', () => {
+    const slots = (step: Step) => applyChain(SON, 0, [step])?.layer.strokes.map(({ slot }) => slot);
+    expect(setOf(SON, 0, 'shifts')).toHaveLength(15);
+    expect(setOf(SON, 0, 'beginnings').map(slots)).toEqual([
+      [0, 3, 7, 9, 13],
+      [0, 4, 6, 10, 13],
+      [0, 2, 6, 9, 12],
+      [0, 4, 7, 10, 14],
+    ]);
+    const half = { from: { num: 0, den: 1 }, to: { num: 8, den: 1 } };
+    expect(setOf(SON, 0, 'shifts', half)).toHaveLength(7);
+    expect(setOf(SON, 4, 'shifts')).toEqual([]);
+    // A speed is of the whole line.
+    expect(applyChain(SON, 0, [{ move: 'speed', settings: {} }], half)?.told.flat()).toHaveLength(
+      1,
+    );
   });
 });
 

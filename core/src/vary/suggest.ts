@@ -1,6 +1,6 @@
 import type { Rhythm } from '../rhythm/index.ts';
 import { applyChain, type Step } from './chain.ts';
-import type { Stretch } from './line.ts';
+import { lineOf, type Stretch, struckIn } from './line.ts';
 import type { Settings } from './move.ts';
 import { MOVES, type MoveId } from './moves/index.ts';
 import { figuresOf, type LineFigures } from './what-changed.ts';
@@ -56,6 +56,45 @@ export function suggest(
     return gain > 0.01 ? [{ step, gain, why: say(before, after) }] : [];
   });
   return found.sort((a, b) => b.gain - a.gain);
+}
+
+/** A move in all its places, to go through one by one. */
+export const SETS = {
+  shifts: 'every shift',
+  beginnings: 'begun on each stroke',
+} as const;
+export type SetName = keyof typeof SETS;
+
+/** The most of a set that are listed. */
+const MOST_OF_SET = 32;
+
+/** Every shift of a line by its parts, or the line begun on each of its strokes. */
+export function setOf(
+  rhythm: Rhythm,
+  index: number,
+  set: SetName,
+  stretch?: Stretch,
+): readonly Step[] {
+  const line = lineOf(rhythm, index, stretch);
+  if (!line) return [];
+  if (set === 'beginnings') {
+    const count = Math.min(MOST_OF_SET, struckIn(line).length);
+    return Array.from(
+      { length: Math.max(0, count - 1) },
+      (_, at): Step => ({
+        move: 'rotate',
+        settings: { stroke: at + 2 },
+      }),
+    );
+  }
+  const count = Math.min(MOST_OF_SET, line.to - line.from);
+  return Array.from(
+    { length: Math.max(0, count - 1) },
+    (_, at): Step => ({
+      move: 'shift',
+      settings: { by: at + 1, hold: 'nothing' },
+    }),
+  );
 }
 
 interface Measured {

@@ -11,7 +11,7 @@ import {
   putRhythms,
   storageSentence,
 } from '../store/rhythms.ts';
-import { useRhythmOf } from '../store/use-store.ts';
+import { useRhythmOf, useShelf } from '../store/use-store.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { toast } from '../ui/toasts.ts';
 import { BrokenRhythm } from './BrokenRhythm.tsx';
@@ -63,6 +63,7 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
       >
         <Preview card={card} />
       </Boundary>
+      {card.origin ? <CameFrom origin={card.origin} /> : null}
       <div className="flex items-center gap-1 text-sm text-quiet">
         <p className="mr-auto min-w-0">
           {card.layers}
@@ -79,6 +80,17 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
     </article>
   );
 });
+
+/** Which rhythm it was varied from, as long as that is on the Shelf. */
+function CameFrom({ origin }: { readonly origin: NonNullable<Card['origin']> }) {
+  const parent = useShelf().cards?.find(({ id }) => id === origin.rhythm);
+  return (
+    <p className="text-sm text-quiet">
+      from {parent?.name ?? 'a rhythm that is gone'}
+      {origin.by ? `: ${origin.by}` : ''}
+    </p>
+  );
+}
 
 /** The first layers and rows of the rhythm, read when the card comes into sight. */
 function Preview({ card }: { readonly card: Card }) {

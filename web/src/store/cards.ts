@@ -1,6 +1,6 @@
 import { beatsOf, type Cycle, describeCycle, turnPulses } from '@stride/core/cycle';
 import { findInstrument } from '@stride/core/instrument';
-import { tempoAt } from '@stride/core/rhythm';
+import { type Rhythm, tempoAt } from '@stride/core/rhythm';
 import type { RhythmRecord } from './records.ts';
 
 /**
@@ -23,6 +23,8 @@ export interface Card {
   readonly target: number;
   readonly tags: readonly string[];
   readonly layers: string;
+  /** Which rhythm it was made from, and by which moves. */
+  readonly origin?: Rhythm['origin'];
   /** Whether a typed line does not read yet. */
   readonly unfinished: boolean;
 }
@@ -48,6 +50,7 @@ export function cardOf(record: RhythmRecord): Card {
       target: rhythm.target,
       tags: [...rhythm.tags],
       layers: names.join(', '),
+      ...(rhythm.origin ? { origin: rhythm.origin } : {}),
       unfinished: Object.keys(record.drafts).length > 0,
     };
   } catch {

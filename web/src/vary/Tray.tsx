@@ -1,25 +1,26 @@
-import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import type { Rhythm } from '@stride/core/rhythm';
 import {
   AIMS,
   type Aim,
-  applyChain,
-  figuresOf,
   MOVES,
   type MoveId,
+  SETS,
+  type SetName,
   type Step,
-  sayChange,
-  sayStep,
+  type Stretch,
+  setOf,
   suggest,
 } from '@stride/core/vary';
 import { memo, useMemo, useState } from 'react';
-import { MiniLine } from '../strideline/MiniLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
+import { Offer } from './Offer.tsx';
 
 interface TrayProps {
   /** The rhythm as the moves so far have made it, and which of its lines is varied. */
   readonly rhythm: Rhythm;
   readonly index: number;
+  readonly stretch: Stretch | undefined;
   /** A move is looked at, and heard; undefined where none is any more. */
   readonly onTry: (step: Step | undefined) => void;
   readonly onTake: (step: Step) => void;
@@ -28,20 +29,36 @@ interface TrayProps {
 /** So many suggestions are shown. */
 const SUGGESTED = 8;
 
-/** Every move as it would make this line: looked at it is heard, pressed it is taken. */
-export const Tray = memo(function Tray({ rhythm, index, onTry, onTake }: TrayProps) {
-  const [aim, setAim] = useState<Aim>();
+/** What is listed: every move once, one move in all its places, or those that do what is wanted. */
+type Wanted = 'all' | SetName | Aim;
+
+interface Offered {
+  readonly step: Step;
+  readonly why?: string;
+}
+
+function offersOf(
+  rhythm: Rhythm,
+  index: number,
+  wanted: Wanted,
+  stretch: Stretch | undefined,
+): readonly Offered[] {
+  if (wanted === 'all') {
+    return (Object.keys(MOVES) as MoveId[]).map((move) => ({ step: { move, settings: {} } }));
+  }
+  if (wanted in SETS) {
+    return setOf(rhythm, index, wanted as SetName, stretch).map((step) => ({ step }));
+  }
+  return suggest(rhythm, index, wanted as Aim, stretch).slice(0, SUGGESTED);
+}
+
+/** Every move as it would make this line. */
+export const Tray = memo(function Tray(props: TrayProps) {
+  const { rhythm, index, stretch, onTry, onTake } = props;
+  const [wanted, setWanted] = useState<Wanted>('all');
   const offers = useMemo(
-    () =>
-      aim
-        ? suggest(rhythm, index, aim)
-            .slice(0, SUGGESTED)
-            .map(({ step, why }) => ({ step, why }))
-        : (Object.keys(MOVES) as MoveId[]).map((move) => ({
-            step: { move, settings: {} } satisfies Step,
-            why: undefined,
-          })),
-    [rhythm, index, aim],
+    () => offersOf(rhythm, index, wanted, stretch),
+    [rhythm, index, wanted, stretch],
   );
   return (
     <Card aria-label="Moves" className="flex flex-col p-2">
@@ -49,24 +66,17 @@ export const Tray = memo(function Tray({ rhythm, index, onTry, onTake }: TrayPro
         <h2 className="text-lead">Moves</h2>
         <Select
           aria-label="What it is to be"
-          value={aim ?? ''}
+          value={wanted}
           className="ml-auto"
-          onChange={(event) =>
-            setAim(event.target.value === '' ? undefined : (event.target.value as Aim))
-          }
+          onChange={(event) => setWanted(event.target.value as Wanted)}
         >
-          <option value="">all of them</option>
-          {Object.entries(AIMS).map(([key, name]) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
+          <option value="all">each of them</option>
+          <Names label="One of them in all its places" names={SETS} />
+          <Names label="What the line is to be" names={AIMS} />
         </Select>
       </div>
       {offers.length === 0 ? (
-        <p className="p-2 text-note text-quiet">
-          No move makes this line {AIMS[aim ?? 'simpler']} in one step.
-        </p>
+        <p className="p-2 text-note text-quiet">No move does that to this line in one step.</p>
       ) : null}
       <ul className="flex flex-col lg:max-h-[calc(100vh-11rem)] lg:overflow-y-auto max-lg:grid max-lg:grid-cols-2 max-sm:grid-cols-1">
         {offers.map(({ step, why }) => (
@@ -74,8 +84,10 @@ export const Tray = memo(function Tray({ rhythm, index, onTry, onTake }: TrayPro
             <Offer
               rhythm={rhythm}
               index={index}
+              stretch={stretch}
               step={step}
               why={why}
+              isSet={wanted !== 'all'}
               onTry={onTry}
               onTake={onTake}
             />
@@ -86,46 +98,20 @@ export const Tray = memo(function Tray({ rhythm, index, onTry, onTake }: TrayPro
   );
 });
 
-interface OfferProps extends TrayProps {
-  readonly step: Step;
-  readonly why: string | undefined;
-}
-
-function Offer({ rhythm, index, step, why, onTry, onTake }: OfferProps) {
-  const shown = useMemo(() => {
-    const made = applyChain(rhythm, index, [step]);
-    const timed = made && timeRhythm(made.rhythm);
-    const grid = timed?.ok ? timed.timing.layers[index] : undefined;
-    if (!made || !grid) return undefined;
-    const [before, after] = [figuresOf(rhythm, index), figuresOf(made.rhythm, index)];
-    const changes = before && after ? sayChange(before, after, rhythm.target) : [];
-    const isSame = JSON.stringify(made.layer) === JSON.stringify(rhythm.layers[index]);
-    return {
-      layer: made.layer,
-      grid,
-      said: made.told.flat()[0] ?? changes.slice(0, 2).join('; '),
-      isSame,
-    };
-  }, [rhythm, index, step]);
-  if (!shown) return null;
+function Names({
+  label,
+  names,
+}: {
+  readonly label: string;
+  readonly names: Readonly<Record<string, string>>;
+}) {
   return (
-    <button
-      type="button"
-      className="w-full rounded-xl px-3 py-1.5 text-left hover:bg-choice focus-visible:bg-choice"
-      onPointerEnter={(event) => event.pointerType === 'mouse' && onTry(step)}
-      onPointerLeave={() => onTry(undefined)}
-      onFocus={() => onTry(step)}
-      onBlur={() => onTry(undefined)}
-      onClick={() => onTake(step)}
-    >
-      <span className="block font-semibold">{why ? sayStep(step) : MOVES[step.move].name}</span>
-      <MiniLine layer={shown.layer} grid={shown.grid} />
-      <span className="block text-note text-quiet">
-        {why ??
-          (shown.isSame
-            ? `nothing to do here: ${MOVES[step.move].about}`
-            : shown.said || sayStep(step))}
-      </span>
-    </button>
+    <optgroup label={label}>
+      {Object.entries(names).map(([key, name]) => (
+        <option key={key} value={key}>
+          {name}
+        </option>
+      ))}
+    </optgroup>
   );
 }

@@ -18,10 +18,13 @@ import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { announce } from '../ui/live.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { Chain } from './Chain.tsx';
 import { useChain } from './chains.ts';
+import { Lineage } from './Lineage.tsx';
+import { partsOf } from './parts.ts';
 import { Tray } from './Tray.tsx';
 import { VariedLine } from './VariedLine.tsx';
 
@@ -30,16 +33,26 @@ export function Vary() {
   const bench = useBench();
   const { rhythm, timed, layerIndex, chooseLayer, heard } = bench;
   const layer = rhythm.layers[layerIndex];
-  const [steps, setSteps] = useChain(rhythm.id, layer?.id ?? '');
+  const parts = useMemo(() => {
+    const grid = timed.ok ? timed.timing.layers[layerIndex] : undefined;
+    return grid ? partsOf(rhythm, grid) : [];
+  }, [rhythm, timed, layerIndex]);
+  const [partKey, setPartKey] = useState('all');
+  const part = parts.find(({ key }) => key === partKey) ?? parts[0];
+  const stretch = part?.stretch;
+  const [steps, setSteps] = useChain(rhythm.id, `${layer?.id ?? ''}/${part?.key ?? ''}`);
   const [tried, setTried] = useState<Step>();
   const [withHome, setWithHome] = useState(false);
   const navigate = useNavigate();
   const player = usePlayer();
   const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
-  const made = useMemo(() => applyChain(rhythm, layerIndex, steps), [rhythm, layerIndex, steps]);
+  const made = useMemo(
+    () => applyChain(rhythm, layerIndex, steps, stretch),
+    [rhythm, layerIndex, steps, stretch],
+  );
   const trying = useMemo(
-    () => (tried ? applyChain(rhythm, layerIndex, [...steps, tried]) : undefined),
-    [rhythm, layerIndex, steps, tried],
+    () => (tried ? applyChain(rhythm, layerIndex, [...steps, tried], stretch) : undefined),
+    [rhythm, layerIndex, steps, tried, stretch],
   );
   const shown = trying ?? made;
   const both = useMemo(
@@ -61,12 +74,13 @@ export function Vary() {
     },
     [setSteps, steps],
   );
+  const said = `${stretch ? `In ${part?.name}: ` : ''}${sayChain(steps)}`;
   const isMade = steps.some(({ off }) => !off);
   const keepInPlace = () => {
     if (!made) return;
     if (bench.edit(() => made.rhythm)) {
       setSteps([]);
-      toast(`${layer?.name ?? 'The line'} is ${sayChain(steps)} now.`, () => {
+      toast(`${layer?.name ?? 'The line'} is ${said} now.`, () => {
         bench.document.undo();
         setSteps(steps);
       });
@@ -74,7 +88,7 @@ export function Vary() {
   };
   const keepAsNew = () => {
     if (!made) return;
-    const origin = { rhythm: rhythm.id, by: sayChain(steps) };
+    const origin = { rhythm: rhythm.id, by: said.slice(0, 200) };
     const fresh = {
       ...made.rhythm,
       id: crypto.randomUUID(),
@@ -121,6 +135,17 @@ export function Vary() {
             {one.name}
           </Button>
         ))}
+        <Select
+          aria-label="What of it is varied"
+          value={part?.key}
+          onChange={(event) => setPartKey(event.target.value)}
+        >
+          {parts.map(({ key, name }) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </Select>
         <Button
           className="ml-auto"
           look={withHome ? 'on' : 'plain'}
@@ -132,6 +157,7 @@ export function Vary() {
           Home and this, in turns
         </Button>
       </div>
+      <Lineage rhythm={rhythm} />
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_340px] items-start gap-[14px] max-lg:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3">
           <Card aria-label="Varied line" className="py-3 pr-2 pl-4">
@@ -168,7 +194,7 @@ export function Vary() {
             )}
           </Card>
         </div>
-        <Tray rhythm={tray} index={layerIndex} onTry={setTried} onTake={take} />
+        <Tray rhythm={tray} index={layerIndex} stretch={stretch} onTry={setTried} onTake={take} />
       </div>
     </div>
   );

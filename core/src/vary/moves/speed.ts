@@ -34,6 +34,8 @@ export const SPEED: Move = {
     },
   ],
   apply(line, asked) {
+    if (line.from > 0 || line.to < slotCount(line.layer))
+      return { layer: line.layer, told: ['A speed is of the whole line: choose all of it.'] };
     const { num, den } = SPEEDS[asked.choice('speed') as keyof typeof SPEEDS];
     const by = rational(den, num);
     return (line.layer.free ? scaled(line, by, 1) : byCells(line, by)) ?? byBeats(line, by);

@@ -1,0 +1,79 @@
+import { findEntry } from '@stride/core/catalogue';
+import { onePeriod } from '@stride/core/read';
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import {
+  applyChain,
+  figuresOf,
+  MOVES,
+  type Step,
+  type Stretch,
+  sayChange,
+  sayStep,
+} from '@stride/core/vary';
+import { useMemo } from 'react';
+import { useFamilies } from '../read/use-families.ts';
+import { MiniLine } from '../strideline/MiniLine.tsx';
+
+interface OfferProps {
+  /** The rhythm as the moves so far have made it, and which of its lines is varied. */
+  readonly rhythm: Rhythm;
+  readonly index: number;
+  readonly stretch: Stretch | undefined;
+  readonly step: Step;
+  /** Why it is proposed. */
+  readonly why?: string | undefined;
+  /** Said as it is set, and not by the name of the move. */
+  readonly isSet: boolean;
+  readonly onTry: (step: Step | undefined) => void;
+  readonly onTake: (step: Step) => void;
+}
+
+/** One move as it would make the line: looked at it is heard, pressed it is taken. */
+export function Offer(props: OfferProps) {
+  const { rhythm, index, stretch, step, why, isSet, onTry, onTake } = props;
+  const shown = useMemo(() => made(rhythm, index, step, stretch), [rhythm, index, step, stretch]);
+  const name = useCalled(step.move === 'rotate' ? shown?.line : undefined);
+  if (!shown) return null;
+  const said = why ?? name ?? shown.said;
+  return (
+    <button
+      type="button"
+      className="w-full rounded-xl px-3 py-1.5 text-left hover:bg-choice focus-visible:bg-choice"
+      onPointerEnter={(event) => event.pointerType === 'mouse' && onTry(step)}
+      onPointerLeave={() => onTry(undefined)}
+      onFocus={() => onTry(step)}
+      onBlur={() => onTry(undefined)}
+      onClick={() => onTake(step)}
+    >
+      <span className="block font-semibold">{isSet ? sayStep(step) : MOVES[step.move].name}</span>
+      <MiniLine layer={shown.layer} grid={shown.grid} />
+      <span className="block text-note text-quiet">{said}</span>
+    </button>
+  );
+}
+
+/** What a move makes of the line, with what is said of it. */
+function made(rhythm: Rhythm, index: number, step: Step, stretch: Stretch | undefined) {
+  const chained = applyChain(rhythm, index, [step], stretch);
+  const timed = chained && timeRhythm(chained.rhythm);
+  const grid = timed?.ok ? timed.timing.layers[index] : undefined;
+  if (!chained || !timed?.ok || !grid) return undefined;
+  const { layer } = chained;
+  const [before, after] = [figuresOf(rhythm, index), figuresOf(chained.rhythm, index)];
+  const changes = before && after ? sayChange(before, after, rhythm.target) : [];
+  const isSame = JSON.stringify(layer) === JSON.stringify(rhythm.layers[index]);
+  const told = chained.told.flat()[0] ?? changes.slice(0, 2).join('; ');
+  return {
+    layer,
+    grid,
+    line: onePeriod(layer, grid, timed.timing),
+    said: isSame ? `nothing to do here: ${MOVES[step.move].about}` : told || sayStep(step),
+  };
+}
+
+/** What the catalogue calls a line that begins where it does. */
+function useCalled(line: ReturnType<typeof onePeriod>): string | undefined {
+  const kin = useFamilies(line?.onsets, line?.span ?? 0)?.find(({ kind }) => kind === 'same');
+  const entry = kin && findEntry(kin.id);
+  return entry && `the catalogue calls it ${entry.name}`;
+}

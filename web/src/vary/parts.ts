@@ -1,0 +1,37 @@
+import type { LayerGrid, Rhythm } from '@stride/core/rhythm';
+import { sayTurn } from '@stride/core/rhythm';
+import type { Stretch } from '@stride/core/vary';
+
+/** A part of a line that is varied alone. */
+export interface Part {
+  readonly key: string;
+  readonly name: string;
+  /** All of the line where it is not given. */
+  readonly stretch?: Stretch;
+}
+
+/** The most turns that are listed one by one. */
+const MOST_TURNS = 16;
+
+/** What of a line can be varied alone: all of it, its halves, each of its turns. */
+export function partsOf(rhythm: Rhythm, grid: LayerGrid): readonly Part[] {
+  const { num, den } = grid.length;
+  const at = (part: number, of: number) => ({ num: num * part, den: den * of });
+  const turns = Math.round(grid.lengthTicks / grid.turnTicks);
+  const isWhole = turns * grid.turnTicks === grid.lengthTicks;
+  return [
+    { key: 'all', name: 'all of it' },
+    { key: 'first', name: 'the first half', stretch: { from: at(0, 2), to: at(1, 2) } },
+    { key: 'second', name: 'the second half', stretch: { from: at(1, 2), to: at(2, 2) } },
+    ...(isWhole && turns > 1 && turns <= MOST_TURNS
+      ? Array.from(
+          { length: turns },
+          (_, turn): Part => ({
+            key: `turn ${turn + 1}`,
+            name: sayTurn(rhythm, turn),
+            stretch: { from: at(turn, turns), to: at(turn + 1, turns) },
+          }),
+        )
+      : []),
+  ];
+}
