@@ -28,15 +28,35 @@ const AT_EASE = [
   'writing.spec.ts',
 ];
 
+/**
+ * Where something plays, and what it is put on the audio clock is looked at afterwards: two at a time, since a test
+ * mostly waits for its music.
+ */
+const WITH_MUSIC = [
+  'climb.spec.ts',
+  'counting.spec.ts',
+  'crossing.spec.ts',
+  'frame.spec.ts',
+  'passages.spec.ts',
+  'session.spec.ts',
+  'vary.spec.ts',
+];
+
 export default defineConfig({
   testDir: '.',
   fullyParallel: true,
   workers: 2,
-  // The others watch the clock, and a machine of two cores draws in software: they run one at a time
-  // and after these.
+  // The last watch the clock of the wall too, and a machine of two cores draws in software: they run one at a
+  // time and after the others.
   projects: [
     { name: 'at-ease', testMatch: AT_EASE },
-    { name: 'in-time', testMatch: '*.spec.ts', testIgnore: AT_EASE, workers: 1 },
+    { name: 'with-music', testMatch: WITH_MUSIC },
+    {
+      name: 'in-time',
+      testMatch: '*.spec.ts',
+      testIgnore: [...AT_EASE, ...WITH_MUSIC],
+      workers: 1,
+    },
   ],
   timeout: 180_000,
   // What is waited for may be music, which takes its time: where others use the machine too, the clock of

@@ -153,7 +153,7 @@ const built = step(
 );
 if (built) step('size of the first page', run(process.execPath, ['scripts/size.mjs']));
 if (built && step('Chromium', ensureChromium())) {
-  for (const project of ['at-ease', 'in-time']) {
+  for (const project of ['at-ease', 'with-music', 'in-time']) {
     const env = { ...process.env, E2E_REPORT: project };
     run('npx', ['playwright', 'test', `--project=${project}`], { cwd: join(ROOT, 'e2e'), env });
     tests(
