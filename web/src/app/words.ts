@@ -95,6 +95,22 @@ export const WORDS: readonly Word[] = [
     'strain overuse injury volume',
   ],
   [
+    'move',
+    'One way to make another line of a line: shift, threes for fours, chase, thin out and others, in Vary.',
+    'variation transform operation',
+  ],
+  ['home', 'The line as it is written, beside what is made of it.', 'original theme plain'],
+  [
+    'chase',
+    'After each accent a stroke of another sound, so many parts later, over the end too.',
+    'echo follow',
+  ],
+  [
+    'anticipate',
+    'To bring what is on the one, or on a beat, a little earlier, over the bar line too.',
+    'push early',
+  ],
+  [
     'crossing',
     'Even pulses of different number over one span.',
     'polyrhythm cross-rhythm against hemiola',

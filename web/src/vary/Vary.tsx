@@ -62,8 +62,8 @@ export function Vary() {
   const sounding = both ?? shown?.rhythm;
   useEffect(() => {
     heard.set(sounding);
-    return () => heard.set(undefined);
   }, [heard, sounding]);
+  useEffect(() => () => heard.set(undefined), [heard]);
   // The tray follows by a moment, so that what is taken shows at once.
   const tray = useAfterPaint(made?.rhythm ?? rhythm);
   const take = useCallback(
@@ -92,7 +92,7 @@ export function Vary() {
     const fresh = {
       ...made.rhythm,
       id: crypto.randomUUID(),
-      name: `${rhythm.name}, varied`,
+      name: `${rhythm.name.slice(0, 100)}, varied`,
       origin,
     };
     putRhythms(database, [newRecord(fresh)]).then(
@@ -162,6 +162,11 @@ export function Vary() {
         <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3">
           <Card aria-label="Varied line" className="py-3 pr-2 pl-4">
             <VariedLine home={rhythm} index={layerIndex} made={shown} playing={playing} />
+            {withHome && !both ? (
+              <p className="text-note text-warn">
+                Home and this would be too long together: only this is heard.
+              </p>
+            ) : null}
             <p role="status" className="min-h-6 pt-1 text-note text-quiet">
               {changes.length > 0
                 ? changes.join('; ')
