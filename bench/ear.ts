@@ -246,7 +246,7 @@ function asking(text: string, passes: number) {
   const slots = askedSlots(layer, grid, 0, timed.timing.fullTicks);
   const length = timed.timing.fullTicks * secondsPerTick;
   const asked: readonly Asked[] = Array.from({ length: passes }, (_, pass) =>
-    askedAt(slots, pass, 1 + pass * length, secondsPerTick),
+    askedAt(slots, pass, 1 + pass * length, { secondsPerTick }),
   ).flat();
   return { layer, grid, secondsPerTick, asked };
 }

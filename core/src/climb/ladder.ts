@@ -21,7 +21,7 @@ export const LADDER_SHAPES = {
   'two up': 'two up, one down',
   half: 'up, half of it, and back',
   drawn: 'tempos at random',
-  steady: 'a little with every pass',
+  steady: 'rising without a step',
 } as const;
 export type LadderShape = keyof typeof LADDER_SHAPES;
 

@@ -92,6 +92,30 @@ describe('a path', () => {
     expect(pathSeconds(path, 4, 16) / 60).toBeCloseTo(ladderMinutes(LADDER, timing.full, 4, 16), 9);
   });
 
+  it('of a steady rise goes on in each pass where the one before ended, and is at its tempo in the last', () => {
+    const path = planPath(stones('whole'), { ...LADDER, shape: 'steady' }, 4);
+    const last = path.rungs.at(-1);
+    expect([last?.bpm, last?.rise]).toEqual([80, undefined]);
+    path.rungs.slice(0, -1).forEach(({ bpm, rise = 1 }, at) => {
+      expect(bpm * rise).toBeCloseTo(nth(path.rungs, at + 1).bpm, 9);
+    });
+    // Eight passes of 4 s at 60 to 3 s at 80, and the last: each as long as its tempo in the middle, nearly.
+    const middle = path.rungs.map(({ bpm, rise = 1 }) => 240 / (bpm * Math.sqrt(rise)));
+    expect(pathSeconds(path, 4)).toBeCloseTo(
+      middle.reduce((sum, one) => sum + one, 0),
+      2,
+    );
+    expect(planPath(stones('whole'), LADDER, 4).rungs.every(({ rise }) => rise === undefined)).toBe(
+      true,
+    );
+    const pieces = planPath(stones('one by one'), { ...LADDER, shape: 'steady' }, 4);
+    expect(
+      pieces.rungs
+        .filter(({ rise }) => rise)
+        .every(({ stone }) => nth(pieces.stones, stone).size === 'whole'),
+    ).toBe(true);
+  });
+
   it('takes each piece up to the comfortable rung, joins them lower, and ends with the whole', () => {
     const path = planPath(stones('one by one'), LADDER, 4, 90);
     expect(rungs(path)).toEqual([

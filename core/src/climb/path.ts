@@ -1,7 +1,14 @@
 import { nth } from '../bounds/index.ts';
 import { seeded } from '../chance/index.ts';
 import type { Passage, Stone } from '../passage/index.ts';
-import { type Bpm, type Seconds, secondsPerPulse, TEMPO_RANGE, toNumber } from '../time/index.ts';
+import {
+  type Bpm,
+  type Seconds,
+  secondsPerPulse,
+  TEMPO_RANGE,
+  timeInto,
+  toNumber,
+} from '../time/index.ts';
 import { type Ladder, ladderTempos, passesAt } from './ladder.ts';
 
 /** One rung of a path: a stone at a tempo, so many times. */
@@ -10,6 +17,8 @@ export interface PathRung {
   readonly stone: number;
   readonly bpm: Bpm;
   readonly passes: number;
+  /** What the tempo is multiplied by in each pass, rising without a step; nothing where it is steady. */
+  readonly rise?: number;
 }
 
 /** A way through and a ladder in one: what is practised, at which tempos, how often, in order. */
@@ -30,8 +39,11 @@ export function passSeconds(
   { from, to }: Pick<Passage, 'from' | 'to'>,
   bpm: Bpm,
   per: number,
+  rise = 1,
 ): Seconds {
-  return (to.num / to.den - from.num / from.den) * toNumber(secondsPerPulse({ bpm, per }));
+  const pulses = to.num / to.den - from.num / from.den;
+  const secondsPerTick = toNumber(secondsPerPulse({ bpm, per }));
+  return timeInto({ secondsPerTick, rise: Math.log(rise) / pulses }, pulses);
 }
 
 /**
@@ -48,10 +60,14 @@ export function planPath(
 ): Path {
   const rungsOf = (index: number): readonly PathRung[] => {
     const stone = nth(stones, index);
-    return temposOf(stone, stones, ladder, comfort).map((bpm) => ({
+    const tempos = temposOf(stone, stones, ladder, comfort);
+    const rises = ladder.shape === 'steady' && (stones.length === 1 || stone === stones.at(-1));
+    return tempos.map((bpm, at) => ({
       stone: index,
       bpm,
       passes: passesAt(ladder, passSeconds(stone.passage, bpm, per)),
+      // Each pass rises to where the next one begins; the last is at the tempo to reach.
+      ...(rises && at + 1 < tempos.length ? { rise: nth(tempos, at + 1) / bpm } : {}),
     }));
   };
   const all = stones.map((_, index) => rungsOf(index));
@@ -120,9 +136,10 @@ function spaced(tempos: readonly Bpm[], count: number): readonly Bpm[] {
  * @param countIn pulses counted in before each rung; 0 for none
  */
 export function pathSeconds({ stones, rungs }: Path, per: number, countIn = 0): Seconds {
-  return rungs.reduce((sum, { stone, bpm, passes }) => {
+  return rungs.reduce((sum, { stone, bpm, passes, rise }) => {
     const pulse = toNumber(secondsPerPulse({ bpm, per }));
-    return sum + passes * passSeconds(nth(stones, stone).passage, bpm, per) + countIn * pulse;
+    const pass = passSeconds(nth(stones, stone).passage, bpm, per, rise);
+    return sum + passes * pass + countIn * pulse;
   }, 0);
 }
 

@@ -19,7 +19,7 @@ export function asking(text: string, passes: number, layerIndex = 0) {
   const secondsPerTick = toNumber(secondsPerPulse(rhythm.tempo)) / timing.ticksPerPulse;
   const slots = askedSlots(layer, grid, 0, timing.fullTicks);
   const asked: readonly Asked[] = Array.from({ length: passes }, (_, pass) =>
-    askedAt(slots, pass, 1 + pass * timing.fullTicks * secondsPerTick, secondsPerTick),
+    askedAt(slots, pass, 1 + pass * timing.fullTicks * secondsPerTick, { secondsPerTick }),
   ).flat();
   const named = { cycle: rhythm.cycle, layer, grid, counting: 'plain', passes } as const;
   const run = (hits: readonly Hit[], calibrated?: number): Run => ({

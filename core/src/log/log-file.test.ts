@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { judge } from '../ear/index.ts';
 import { asking, FOURS } from '../ear/run.testkit.ts';
@@ -6,6 +7,7 @@ import {
   COLUMNS,
   type LogFile,
   type Played,
+  PlayedSchema,
   packPlayed,
   readLog,
   rowOfRun,
@@ -51,6 +53,23 @@ describe('what was played', () => {
   function nthStart(pass: number) {
     return (starts[pass] ?? 0) - 1;
   }
+
+  it('keeps the pace of each pass where they are not all alike', () => {
+    const paces = [{ secondsPerTick: 0.1, rise: 0.001 }, { secondsPerTick: 0.08 }];
+    const kept = packPlayed('a', {
+      passage: WHOLE,
+      secondsPerTick: 0.1,
+      paces,
+      starts: [0, 9],
+      hits: [],
+    });
+    expect(v.safeParse(PlayedSchema, kept).success).toBe(true);
+    expect(unpackPlayed(kept).paces).toEqual([
+      { secondsPerTick: 0.1, rise: 0.001 },
+      { secondsPerTick: 0.08, rise: 0 },
+    ]);
+    expect(packed.paces).toBeUndefined();
+  });
 
   it('comes back whatever was played', () => {
     fc.assert(

@@ -3,7 +3,7 @@ import { nth } from '../bounds/index.ts';
 import type { Hit } from '../ear/index.ts';
 import { PassageSchema } from '../passage/index.ts';
 import type { Score, ScoreEvent } from '../sound/index.ts';
-import type { Seconds } from '../time/index.ts';
+import type { Pace, Seconds } from '../time/index.ts';
 
 /** The unit in which moments are kept: tenths of a millisecond, far below what is heard. */
 const UNIT: Seconds = 0.0001;
@@ -19,6 +19,15 @@ export const PlayedSchema = v.pipe(
     id: v.pipe(v.string(), v.minLength(1), v.maxLength(64)),
     passage: PassageSchema,
     secondsPerTick: v.pipe(v.number(), v.finite(), v.gtValue(0)),
+    /** Of each pass, where they are not all alike: seconds a tick at its beginning, and how it rises (see `Pace`). */
+    paces: v.optional(
+      v.pipe(
+        v.array(
+          v.tuple([v.pipe(v.number(), v.finite(), v.gtValue(0)), v.pipe(v.number(), v.finite())]),
+        ),
+        v.maxLength(PLAYED_LIMITS.passes),
+      ),
+    ),
     /** When each pass began, in tenths of a millisecond since the first. */
     passes: v.pipe(v.array(whole), v.minLength(1), v.maxLength(PLAYED_LIMITS.passes)),
     /** When each stroke came, as far after the one before, from the first pass on. */
@@ -45,6 +54,8 @@ export type Played = Readonly<v.InferOutput<typeof PlayedSchema>>;
 export interface PlayedRun {
   readonly passage: Played['passage'];
   readonly secondsPerTick: Seconds;
+  /** The pace of each pass, where they are not all alike. */
+  readonly paces?: readonly Pace[];
   /** When each pass began, ascending, at least one. */
   readonly starts: readonly Seconds[];
   readonly hits: readonly Hit[];
@@ -53,7 +64,7 @@ export interface PlayedRun {
 /** Makes a run small: 200 strokes take about 2 kilobytes. */
 export function packPlayed(
   id: string,
-  { passage, secondsPerTick, starts, hits }: PlayedRun,
+  { passage, secondsPerTick, paces, starts, hits }: PlayedRun,
 ): Played {
   const first = nth(starts, 0);
   const units = (time: Seconds) => Math.round((time - first) / UNIT);
@@ -65,6 +76,9 @@ export function packPlayed(
     id,
     passage,
     secondsPerTick,
+    ...(paces
+      ? { paces: paces.map((one): [number, number] => [one.secondsPerTick, one.rise ?? 0]) }
+      : {}),
     passes: starts.slice(0, PLAYED_LIMITS.passes).map(units),
     times: sorted.map(
       ({ time }, at) => units(time) - (at === 0 ? 0 : units(nth(sorted, at - 1).time)),
@@ -79,7 +93,8 @@ export function packPlayed(
 
 /** {@link packPlayed} the other way; the first pass begins at 0. */
 export function unpackPlayed(played: Played): PlayedRun {
-  const { passage, secondsPerTick, passes, times, kinds, kindOf, sure, loud, hands } = played;
+  const { passage, secondsPerTick, paces, passes, times, kinds, kindOf, sure, loud, hands } =
+    played;
   let at = 0;
   const hits = times.map((after, index): Hit => {
     at += after;
@@ -94,7 +109,13 @@ export function unpackPlayed(played: Played): PlayedRun {
       ...(hand === 'R' || hand === 'L' || hand === 'F' ? { hand } : {}),
     };
   });
-  return { passage, secondsPerTick, starts: passes.map((start) => start * UNIT), hits };
+  return {
+    passage,
+    secondsPerTick,
+    ...(paces ? { paces: paces.map(([one, rise]): Pace => ({ secondsPerTick: one, rise })) } : {}),
+    starts: passes.map((start) => start * UNIT),
+    hits,
+  };
 }
 
 /** Layer id under which what was played is heard. */

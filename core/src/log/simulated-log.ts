@@ -108,7 +108,7 @@ function simulateRun(
   const passes = Math.max(2, Math.round(RUN / (end * secondsPerTick)));
   const starts = Array.from({ length: passes }, (_, pass) => pass * end * secondsPerTick);
   const slots = askedSlots(layer, grid, 0, end);
-  const asked = starts.flatMap((start, pass) => askedAt(slots, pass, start, secondsPerTick));
+  const asked = starts.flatMap((start, pass) => askedAt(slots, pass, start, { secondsPerTick }));
   const seed = Math.floor(random() * 1e6);
   const spread = JUST_CLEAN * Math.max(0.4, bpm / can) ** GROWS;
   const hits = simulate(asked, { ...line.habits, seed, spread }, layer, grid, secondsPerTick);

@@ -33,6 +33,49 @@ function run(transport: Transport<number>, moments: readonly number[]) {
   return { transport: now, all };
 }
 
+describe('a tempo that rises', () => {
+  // From 60 to 120 in two pulses of two parts; then it goes on at 120.
+  const score = scoreOf([0, 1, 2, 3], 4);
+  const rising = {
+    score,
+    tempo: { bpm: 60, per: 1 },
+    rise: Math.log(2) / 2,
+    startTime: 1,
+    startTicks: 0,
+    endTicks: 4,
+    tag: 0,
+  };
+  const at = (pulses: number) => 1 + (1 - 2 ** (-pulses / 2)) / (Math.log(2) / 2);
+
+  it('has each stroke at its exact time, and the next stretch where it ends', () => {
+    const { due, transport } = collect(startTransport(rising), 4, () => ({
+      score,
+      tempo: { bpm: 120, per: 1 },
+      startTicks: 0,
+      endTicks: 4,
+      tag: 1,
+    }));
+    const times = due.map(({ time }) => time);
+    [0, 0.5, 1, 1.5].forEach((pulses, index) => {
+      expect(times[index]).toBeCloseTo(at(pulses), 12);
+    });
+    expect(times[4]).toBeCloseTo(at(2), 12);
+    expect((times[5] ?? 0) - (times[4] ?? 0)).toBeCloseTo(0.25, 12);
+    expect(positionAt(transport, at(1.25))?.pulses).toBeCloseTo(1.25, 9);
+  });
+
+  it('goes on rising where the strokes change in the middle, at the same times', () => {
+    const { transport } = collect(startTransport(rising), 1.2, () => undefined);
+    const changed = change(transport, { score: scoreOf([0, 1, 2, 3], 4) }, 1.2).transport;
+    const rest = collect(changed, 9, () => undefined).due.map(({ time }) => time);
+    expect(rest).toHaveLength(3);
+    [0.5, 1, 1.5].forEach((pulses, index) => {
+      // A tempo is kept to a thousandth of a beat.
+      expect(rest[index]).toBeCloseTo(at(pulses), 5);
+    });
+  });
+});
+
 describe('handing out what is due', () => {
   it('gives each stroke once, whenever it is asked', () => {
     fc.assert(

@@ -1,13 +1,25 @@
-import { type Seconds, secondsPerPulse, type Tempo, type Ticks, toNumber } from '../time/index.ts';
+import {
+  type Pace,
+  type Seconds,
+  secondsPerPulse,
+  type Tempo,
+  type Ticks,
+  ticksInto,
+  timeInto,
+  toNumber,
+} from '../time/index.ts';
 import type { Score, ScoreEvent } from './score.ts';
 
 /**
- * A stretch of playing at one tempo. Times inside it are `startTime` plus one product, never a sum
- * of steps, so they do not drift however long it lasts.
+ * A stretch of playing at one tempo, or at one that rises evenly. Times inside it are `startTime` plus one
+ * product, never a sum of steps, so they do not drift however long it lasts.
  */
 export interface Segment<Tag> {
   readonly score: Score;
+  /** At its beginning. */
   readonly tempo: Tempo;
+  /** How the tempo rises from pulse to pulse: see {@link Pace}. Nothing where it is steady. */
+  readonly rise?: number;
   /** When `startTicks` is heard, on the audio clock. */
   readonly startTime: Seconds;
   /** Place in the loop, unwrapped; need not be whole where a tempo changed between two ticks. */
@@ -47,9 +59,18 @@ export function secondsPerTick(segment: Pick<Segment<unknown>, 'score' | 'tempo'
   return toNumber(secondsPerPulse(segment.tempo)) / segment.score.ticksPerPulse;
 }
 
+/** How quickly the ticks of a segment go by. */
+export function paceOf(segment: Pick<Segment<unknown>, 'score' | 'tempo' | 'rise'>): Pace {
+  const { rise, score } = segment;
+  return {
+    secondsPerTick: secondsPerTick(segment),
+    ...(rise === undefined ? {} : { rise: rise / score.ticksPerPulse }),
+  };
+}
+
 /** When an unwrapped tick of a segment is heard. */
 export function timeOf(segment: Segment<unknown>, ticks: number): Seconds {
-  return segment.startTime + (ticks - segment.startTicks) * secondsPerTick(segment);
+  return segment.startTime + timeInto(paceOf(segment), ticks - segment.startTicks);
 }
 
 /** A transport that begins with one segment. */
@@ -96,20 +117,22 @@ export function collect<Tag>(
 function pushDue(due: DueEvent[], segment: Segment<unknown>, from: Seconds, to: Seconds): void {
   const { score, startTicks, endTicks, startTime } = segment;
   const { events, lengthTicks } = score;
-  const perTick = secondsPerTick(segment);
-  const fromTicks = startTicks + (from - startTime) / perTick;
-  const toTicks = startTicks + (to - startTime) / perTick;
+  const pace = paceOf(segment);
+  const fromTicks = startTicks + ticksInto(pace, from - startTime);
+  const toTicks = startTicks + ticksInto(pace, to - startTime);
   const firstRound = Math.floor(fromTicks / lengthTicks) - 1;
   const lastRound = Math.floor(toTicks / lengthTicks);
   for (let round = Math.max(0, firstRound); round <= lastRound; round += 1) {
     for (const event of events) {
       const ticks = round * lengthTicks + event.ticks;
       if (ticks >= endTicks || ticks < startTicks) continue;
-      const time = startTime + (ticks - startTicks) * perTick;
+      const time = startTime + timeInto(pace, ticks - startTicks);
       if (time < from || time >= to) continue;
       const { dampTicks } = event;
       const until =
-        dampTicks === undefined ? {} : { until: time + dampTicks * secondsPerTick(segment) };
+        dampTicks === undefined
+          ? {}
+          : { until: startTime + timeInto(pace, ticks + dampTicks - startTicks) };
       due.push({ time: time + event.offset, event, ...until });
     }
   }
@@ -135,16 +158,24 @@ export function change<Tag>(
   const from = Math.min(transport.until, Math.max(time, last.startTime));
   const score = to.score ?? last.score;
   const scale = score.ticksPerPulse / last.score.ticksPerPulse;
+  const place = placeAt(last, from);
   const next: Segment<Tag> = {
     ...last,
     score,
-    tempo: to.tempo ?? last.tempo,
+    tempo: to.tempo ?? tempoThere(last, place),
     startTime: from,
-    startTicks: placeAt(last, from) * scale,
+    startTicks: place * scale,
     endTicks: last.endTicks * scale,
   };
   const segments = [...transport.segments, next].slice(-KEPT);
   return { transport: { ...transport, segments, until: from, since: from }, from };
+}
+
+/** The tempo to which a segment has risen at a place. */
+function tempoThere({ tempo, rise, score, startTicks }: Segment<unknown>, place: number): Tempo {
+  if (!rise) return tempo;
+  const pulses = (place - startTicks) / score.ticksPerPulse;
+  return { ...tempo, bpm: tempo.bpm * Math.exp(rise * pulses) };
 }
 
 /** The place at a time, on the same side of a tick that is very near as the time is, so that no stroke is lost or doubled. */
@@ -188,7 +219,7 @@ export function endWithTurn<Tag>(
 }
 
 function ticksAt(segment: Segment<unknown>, time: Seconds): number {
-  return segment.startTicks + (time - segment.startTime) / secondsPerTick(segment);
+  return segment.startTicks + ticksInto(paceOf(segment), time - segment.startTime);
 }
 
 /** Where the ear is at a time: the segment that sounds and the place in its loop, in pulses. */

@@ -2,7 +2,7 @@ import { planPath, USUAL_PLAN } from '@stride/core/climb';
 import { type Hit, STRICTNESS, simulate } from '@stride/core/ear';
 import { type Stone, wayThrough } from '@stride/core/passage';
 import { timeRhythm } from '@stride/core/rhythm';
-import { CLICK_LAYER } from '@stride/core/sound';
+import { CLICK_LAYER, timeOf } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
 import { askedIn, askedOver, judgeRun, type PassLog, type RunToJudge } from './run-log.ts';
@@ -56,6 +56,62 @@ function judged(hits: readonly Hit[], more: Partial<RunToJudge> = {}) {
 }
 const asked = askedOver(askedIn(line, whole.passage), PASSES);
 const played = simulate(asked, { seed: 2, spread: 0.004 }, layer, grid, 0.125);
+
+describe('a run that rises', () => {
+  const path = planPath(
+    [whole],
+    { from: 100, to: 120, step: { kind: 'percent', value: 5 }, passes: 1, shape: 'steady' },
+    4,
+  );
+  const parts: ClimbParts = {
+    rhythm,
+    timing,
+    path,
+    per: 4,
+    click: { on: 'beats', level: 1 },
+    company: {},
+  };
+
+  it('is asked for at the times at which it sounds, stroke by stroke, and exact playing is clean', () => {
+    let start = 10;
+    const passes = path.rungs.slice(0, 2).map((rung, at): PassLog => {
+      const segment = segmentOf(parts, {
+        status: 'playing',
+        rung: at,
+        pass: 1,
+        staying: false,
+        tries: 0,
+      });
+      if (!segment) throw new Error('no segment');
+      const heard = { ...segment, startTime: start };
+      const seconds = timeOf(heard, heard.endTicks) - start;
+      const rise = (heard.rise ?? 0) / timing.ticksPerPulse;
+      const one = {
+        startTime: start,
+        secondsPerTick: 60 / rung.bpm / 4 / timing.ticksPerPulse,
+        rise,
+        seconds,
+        silences: [],
+      };
+      start += seconds;
+      return one;
+    });
+    expect(path.rungs[0]?.rise).toBeGreaterThan(1);
+    const times = askedOver(askedIn(line, whole.passage), passes).map(({ time }) => time);
+    const gaps = times.slice(1).map((time, at) => time - (times[at] ?? 0));
+    // Ever shorter, over the end of the first pass too.
+    gaps.slice(1).forEach((gap, at) => {
+      expect(gap).toBeLessThan(gaps[at] ?? 0);
+    });
+    const result = judged(
+      times.map((time) => ({ time })),
+      { passes },
+    );
+    expect(result.judgement.spread).toBeLessThan(1e-6);
+    expect(result.judgement.match.missed).toEqual([]);
+    expect(result.judgement.evenness[0]?.ratio).toBeCloseTo(1, 6);
+  });
+});
 
 describe('a run', () => {
   it('is judged by what its passage asks, from its beginning on', () => {

@@ -53,8 +53,10 @@ export interface PractisedLine {
 /** One pass as it was heard. */
 export interface PassLog {
   readonly startTime: Seconds;
-  /** Of the timing's ticks. */
+  /** Of the timing's ticks, at its beginning. */
   readonly secondsPerTick: Seconds;
+  /** How the tempo rises from tick to tick: see `Pace`. */
+  readonly rise?: number;
   /** How long it lasts when it is played to its end. */
   readonly seconds: Seconds;
   /** Stretches of it in which the click was silent. */
@@ -91,9 +93,7 @@ export function askedOver(
   slots: readonly AskedSlot[],
   passes: readonly PassLog[],
 ): readonly Asked[] {
-  return passes.flatMap(({ startTime, secondsPerTick }, pass) =>
-    askedAt(slots, pass, startTime, secondsPerTick),
-  );
+  return passes.flatMap((pass, at) => askedAt(slots, at, pass.startTime, pass));
 }
 
 export interface RunToJudge {

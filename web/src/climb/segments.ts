@@ -81,10 +81,16 @@ export function segmentOf(
   return {
     score,
     tempo,
+    ...(rung.rise === undefined ? {} : { rise: risePerPulse(rung.rise, stone) }),
     startTicks: ticks(stone.passage.from),
     endTicks: ticks(stone.passage.to),
     tag: state,
   };
+}
+
+/** What a pass rises by, from pulse to pulse. */
+export function risePerPulse(rise: number, { passage: { from, to } }: Stone): number {
+  return Math.log(rise) / (to.num / to.den - from.num / from.den);
 }
 
 /** Stretches of a pass in which the click is silent and comes again within the pass or at its end. */

@@ -35,7 +35,9 @@ describe('a take', () => {
       turnTicks: 4,
       events: [event(0, 'click'), event(1, 'drum'), event(3, 'click')],
     };
-    const played = [{ score, startTime: 20.25, startTicks: 0, endTicks: 3, secondsPerTick: 0.25 }];
+    const played = [
+      { score, startTime: 20.25, startTicks: 0, endTicks: 3, pace: { secondsPerTick: 0.25 } },
+    ];
     const mixed = (isHeard: (layer: string) => boolean) =>
       mixTake(take, played, 0.02, isHeard, () => Float32Array.of(1));
     const found = (out: Float32Array) =>

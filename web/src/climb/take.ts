@@ -1,5 +1,5 @@
 import { type Score, type Sound, wavFile } from '@stride/core/sound';
-import type { Seconds } from '@stride/core/time';
+import { type Pace, type Seconds, timeInto } from '@stride/core/time';
 import { SAMPLE_RATE } from '../audio/voices.ts';
 
 /** The sound of a run, from a little before its first pass on. */
@@ -54,7 +54,7 @@ export interface Played {
   readonly startTime: Seconds;
   readonly startTicks: number;
   readonly endTicks: number;
-  readonly secondsPerTick: Seconds;
+  readonly pace: Pace;
 }
 
 /**
@@ -74,10 +74,10 @@ export function mixTake(
   for (let at = 0; at + shift < take.samples.length; at += 1) {
     out[at] = take.samples[Math.max(0, at + shift)] ?? 0;
   }
-  for (const { score, startTime, startTicks, endTicks, secondsPerTick } of played) {
+  for (const { score, startTime, startTicks, endTicks, pace } of played) {
     for (const { ticks, offset, layer, sound, gain = 1 } of score.events) {
       if (ticks < startTicks || ticks >= endTicks || !isHeard(layer)) continue;
-      const time = startTime + (ticks - startTicks) * secondsPerTick + offset;
+      const time = startTime + timeInto(pace, ticks - startTicks) + offset;
       const from = Math.round((time - take.startTime) * SAMPLE_RATE);
       const samples = samplesOf(sound);
       if (!samples) continue;

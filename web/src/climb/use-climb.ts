@@ -28,7 +28,7 @@ import {
   type PractisedLine,
   type RunResult,
 } from './run-log.ts';
-import { type ClimbParts, scoresOf, segmentOf, silencesOf } from './segments.ts';
+import { type ClimbParts, risePerPulse, scoresOf, segmentOf, silencesOf } from './segments.ts';
 
 export interface Climbing {
   readonly state: ClimbState;
@@ -153,7 +153,10 @@ export function useClimb(options: ClimbOptions): Climbing {
     const pass: PassLog = {
       startTime,
       secondsPerTick,
-      seconds: passSeconds(stone.passage, rung.bpm, parts.per),
+      ...(rung.rise === undefined
+        ? {}
+        : { rise: risePerPulse(rung.rise, stone) / line.timing.ticksPerPulse }),
+      seconds: passSeconds(stone.passage, rung.bpm, parts.per, rung.rise),
       silences: silencesOf(parts, stone, tag.pass - 1, startTime, rung.bpm),
     };
     run.passed(pass);

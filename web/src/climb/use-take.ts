@@ -1,5 +1,6 @@
 import type { ClimbState } from '@stride/core/climb';
-import { secondsPerTick } from '@stride/core/sound';
+import { paceOf } from '@stride/core/sound';
+import { timeInto } from '@stride/core/time';
 import { useEffect, useRef, useState } from 'react';
 import type { EarSetup } from '../ear/use-ear.ts';
 import type { RunResult } from './run-log.ts';
@@ -54,12 +55,12 @@ export function useTake(sound: EarSetup['sound'], state: ClimbState): TakeKeepin
           staying: false,
           tries: 0,
         });
-        return segment ? [{ ...segment, startTime, secondsPerTick: secondsPerTick(segment) }] : [];
+        return segment ? [{ ...segment, startTime, pace: paceOf(segment) }] : [];
       });
       const [first] = stretches;
       const last = stretches.at(-1);
       if (!first || !last) return;
-      const end = last.startTime + (last.endTicks - last.startTicks) * last.secondsPerTick;
+      const end = last.startTime + timeInto(last.pace, last.endTicks - last.startTicks);
       setPlayed(stretches);
       setTake(recorder.current.cut(name, first.startTime - BEFORE, end + AFTER));
     },

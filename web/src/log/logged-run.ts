@@ -9,6 +9,7 @@ import {
 } from '@stride/core/log';
 import { layerIn } from '@stride/core/passage';
 import { countingOf, tempoAt } from '@stride/core/rhythm';
+import type { Pace } from '@stride/core/time';
 import type { EndedRun } from '../climb/ended-run.ts';
 import type { Practice } from '../climb/use-practice.ts';
 import { dayOf } from './day-of.ts';
@@ -81,9 +82,19 @@ export function loggedRun(
         ? packPlayed(id, {
             passage: stone.passage,
             secondsPerTick: run.passes[0].secondsPerTick,
+            ...pacesOf(run.passes),
             starts,
             hits: run.hits,
           })
         : undefined,
   };
+}
+
+/** The pace of each pass, where they are not all alike: a steady rise. */
+function pacesOf(passes: EndedRun['passes']): { readonly paces?: readonly Pace[] } {
+  const [{ secondsPerTick }] = passes;
+  const isAlike = passes.every(
+    (one) => one.rise === undefined && one.secondsPerTick === secondsPerTick,
+  );
+  return isAlike ? {} : { paces: passes };
 }

@@ -9,7 +9,7 @@ import {
 } from '@stride/core/log';
 import { checkRhythm, type Force, timeRhythm } from '@stride/core/rhythm';
 import type { NextSegment, Score } from '@stride/core/sound';
-import type { Seconds } from '@stride/core/time';
+import { type Seconds, timeInto } from '@stride/core/time';
 import {
   askedIn,
   askedOver,
@@ -48,12 +48,13 @@ export function runAgain(
 ): RunAgain | undefined {
   if (!kept || !line) return undefined;
   const played = unpackPlayed(kept);
-  const { passage, secondsPerTick, starts, hits } = played;
+  const { passage, secondsPerTick, paces, starts, hits } = played;
   const ticks = ({ num, den }: typeof passage.from) => (num * line.timing.ticksPerPulse) / den;
-  const seconds = (ticks(passage.to) - ticks(passage.from)) * secondsPerTick;
-  const passes = starts.map(
-    (startTime): PassLog => ({ startTime, secondsPerTick, seconds, silences: [] }),
-  );
+  const length = ticks(passage.to) - ticks(passage.from);
+  const passes = starts.map((startTime, at): PassLog => {
+    const pace = paces?.[at] ?? { secondsPerTick };
+    return { ...pace, startTime, seconds: timeInto(pace, length), silences: [] };
+  });
   const result = judgeRun({
     line,
     passage,
@@ -65,7 +66,7 @@ export function runAgain(
     strictness: STRICTNESS.usual,
     ...(run.brokenOff ? { until: run.seconds } : {}),
   });
-  return { line, played, result, seconds: (starts.at(-1) ?? 0) + seconds };
+  return { line, played, result, seconds: (starts.at(-1) ?? 0) + (passes.at(-1)?.seconds ?? 0) };
 }
 
 /** How loud a written force is beside the others. */

@@ -8,7 +8,7 @@ import {
   type Ornament,
   slotsHeld,
 } from '../../rhythm/index.ts';
-import type { Seconds, Ticks } from '../../time/index.ts';
+import { type Pace, type Seconds, type Ticks, timeInto } from '../../time/index.ts';
 
 /** What is asked of the player in one slot. */
 export interface AskedSlot {
@@ -88,12 +88,12 @@ export function askedAt(
   slots: readonly AskedSlot[],
   pass: number,
   startTime: Seconds,
-  secondsPerTick: Seconds,
+  pace: Pace,
 ): readonly Asked[] {
   return slots.map(({ ticks, endTicks, ...slot }) => ({
     ...slot,
     pass,
-    time: startTime + ticks * secondsPerTick,
-    end: startTime + endTicks * secondsPerTick,
+    time: startTime + timeInto(pace, ticks),
+    end: startTime + timeInto(pace, endTicks),
   }));
 }

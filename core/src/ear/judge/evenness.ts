@@ -17,6 +17,9 @@ export interface Evenness {
   readonly agree: number;
 }
 
+/** A gap that is shorter by less than this share may be the same one at a tempo that has risen. */
+const RISEN = 0.35;
+
 /** A cell whose parts differ by less than this in all leans to no side. */
 const LEANS = 0.04;
 
@@ -44,12 +47,12 @@ export function evenness(
     if (slots < 2) continue;
     const gap = next.asked.time - one.asked.time;
     const end = slot + 1 < count ? nth(grid.startTicks, slot + 1) : grid.lengthTicks;
-    const step = (end - nth(grid.startTicks, slot)) * secondsPerTick;
-    // A pass may end before its layer does: what follows then is not the neighbour.
-    if (Math.abs(gap - step) > step * 0.01) continue;
+    const usual = (end - nth(grid.startTicks, slot)) * secondsPerTick;
+    // A pass may end before its layer does: what follows then is not the neighbour. A tempo may have risen meanwhile.
+    if (Math.abs(gap - usual) > usual * RISEN) continue;
     const cells = listsOf(lengths, slots);
     const part = slot - nth(grid.firstSlot, cell);
-    const length = 1 + (next.error - one.error) / step;
+    const length = 1 + (next.error - one.error) / gap;
     nth(cells, part).push(length);
     let lean = leans.get(slots);
     if (!lean) {
