@@ -81,7 +81,10 @@ export function segmentOf(
   return {
     score,
     tempo,
-    ...(rung.rise === undefined ? {} : { rise: risePerPulse(rung.rise, stone) }),
+    // Who stays at a rung does not rise with each of its passes again.
+    ...(rung.rise === undefined || (state.staying && state.pass > 1)
+      ? {}
+      : { rise: risePerPulse(rung.rise, stone) }),
     startTicks: ticks(stone.passage.from),
     endTicks: ticks(stone.passage.to),
     tag: state,
@@ -89,7 +92,7 @@ export function segmentOf(
 }
 
 /** What a pass rises by, from pulse to pulse. */
-export function risePerPulse(rise: number, { passage: { from, to } }: Stone): number {
+function risePerPulse(rise: number, { passage: { from, to } }: Stone): number {
   return Math.log(rise) / (to.num / to.den - from.num / from.den);
 }
 

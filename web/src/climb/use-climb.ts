@@ -4,12 +4,11 @@ import {
   type ClimbState,
   isUnderWay,
   nextClimb,
-  passSeconds,
 } from '@stride/core/climb';
 import type { Hit, Strictness } from '@stride/core/ear';
 import type { NextSegment, Segment, Sound } from '@stride/core/sound';
-import { timeOf } from '@stride/core/sound';
-import { type Seconds, secondsPerPulse, toNumber } from '@stride/core/time';
+import { paceOf, timeOf } from '@stride/core/sound';
+import { type Seconds, secondsPerPulse, timeInto, toNumber } from '@stride/core/time';
 import { useEffect, useRef, useState } from 'react';
 import { playedSamples } from '../audio/play-samples.ts';
 import type { Player } from '../audio/player.ts';
@@ -28,7 +27,7 @@ import {
   type PractisedLine,
   type RunResult,
 } from './run-log.ts';
-import { type ClimbParts, risePerPulse, scoresOf, segmentOf, silencesOf } from './segments.ts';
+import { type ClimbParts, scoresOf, segmentOf, silencesOf } from './segments.ts';
 
 export interface Climbing {
   readonly state: ClimbState;
@@ -139,7 +138,7 @@ export function useClimb(options: ClimbOptions): Climbing {
   /** Notes a stretch as it begins to be heard, and tells an input that plays by itself what is asked. */
   function note(stretch: NextSegment<ClimbState>, startTime: Seconds): void {
     const { parts, line, input, levels, peakOf } = latest.current;
-    const { tag, tempo } = stretch;
+    const { tag, tempo, rise } = stretch;
     if (!parts || !line || !('rung' in tag) || noted.current === tag) return;
     noted.current = tag;
     if (input && peakOf) {
@@ -153,10 +152,8 @@ export function useClimb(options: ClimbOptions): Climbing {
     const pass: PassLog = {
       startTime,
       secondsPerTick,
-      ...(rung.rise === undefined
-        ? {}
-        : { rise: risePerPulse(rung.rise, stone) / line.timing.ticksPerPulse }),
-      seconds: passSeconds(stone.passage, rung.bpm, parts.per, rung.rise),
+      ...(rise === undefined ? {} : { rise: rise / line.timing.ticksPerPulse }),
+      seconds: timeInto(paceOf(stretch), stretch.endTicks - stretch.startTicks),
       silences: silencesOf(parts, stone, tag.pass - 1, startTime, rung.bpm),
     };
     run.passed(pass);
