@@ -72,7 +72,7 @@ describe('every move', () => {
       asked.choice('unit'),
       asked.choice('hold'),
       asked.number('held'),
-    ]).toEqual([32, 'part', 'beginning', 1]);
+    ]).toEqual([32, 'part', 'beginning', 2]);
     expect(askedOf(MOVES.shift, { by: -99 }).number('by')).toBe(-32);
     expect(askedOf(MOVES.chase, { kind: '' }).stroke('kind')).toBeUndefined();
     expect(askedOf(MOVES.chase, { kind: 'T' }).stroke('kind')).toBe('T');

@@ -27,7 +27,7 @@ export const SHIFT: Move = {
       label: 'Keep',
       choices: { end: 'the last', beginning: 'the first', nothing: 'nothing' },
     },
-    { kind: 'number', key: 'held', label: 'Strokes kept', min: 1, max: 16, usual: 1 },
+    { kind: 'number', key: 'held', label: 'Strokes kept', min: 1, max: 16, usual: 2 },
   ],
   apply(line, asked) {
     const region = regionOf(line, asked.choice('hold'), asked.number('held'));
