@@ -32,7 +32,7 @@ interface OfferProps {
 export function Offer(props: OfferProps) {
   const { rhythm, index, stretch, step, why, isSet, onTry, onTake } = props;
   const shown = useMemo(() => made(rhythm, index, step, stretch), [rhythm, index, step, stretch]);
-  const name = useCalled(step.move === 'rotate' ? shown?.line : undefined);
+  const name = useCalled(shown?.line);
   if (!shown) return null;
   const said = why ?? name ?? shown.said;
   return (
@@ -66,7 +66,8 @@ function made(rhythm: Rhythm, index: number, step: Step, stretch: Stretch | unde
   return {
     layer,
     grid,
-    line: onePeriod(layer, grid, timed.timing),
+    // Only of a line that is turned round is asked what it is called.
+    line: step.move === 'rotate' ? onePeriod(layer, grid, timed.timing) : undefined,
     said: isSame ? `nothing to do here: ${MOVES[step.move].about}` : told || sayStep(step),
   };
 }
