@@ -183,7 +183,7 @@ test('runs are found, one is looked at, corrected and deleted; the log goes out 
   await bring.setInputFiles(table('2026-11-20,Lamp,Drum,80,60\n20 Nov,Lamp,Drum,80,60'));
   await expect(page.getByRole('alert')).toContainText('Row 3: “20 Nov” is no day');
   await bring.setInputFiles(table('2026-11-20,Lamp,Drum,80,60\n2026-11-21,Lamp,Drum,82,60'));
-  await expect(page.getByText('2 runs came into the log.')).toBeVisible();
+  await expect(page.getByText('2 runs came into the log.', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Take away, bring in' }).click();
   const file = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take it away' }).click();
