@@ -170,7 +170,7 @@ test('what is wanted of it sorts the moves, each with its reason', async ({ page
   const tray = page.getByRole('region', { name: 'Moves' });
   await tray.getByLabel('What it is to be').selectOption('easier on the left hand');
   await expect(tray.getByRole('button').first()).toContainText(
-    /strokes a turn for the left instead of/,
+    /strokes? a turn for the left instead of/,
   );
   await tray.getByRole('button').first().click();
   await page.mouse.move(20, 780);

@@ -291,6 +291,43 @@ describe('ornaments, accents and sounds', () => {
     expect(hands.slice(0, 4)).toEqual(['L', 'R', 'L', 'R']);
   });
 
+  it('take strokes that sound together as one, and tell where there is nothing to walk over', () => {
+    const codes = (made: Chained) => made.layer.strokes.map(({ slot, kind }) => `${slot}${kind}`);
+    const one = line('X X X . / X . . .', '4x2');
+    expect(moved(one, 'walk').told.flat()).toEqual(['The line has one sound only.']);
+    expect(moved(one, 'walk').layer).toEqual(one.layers[0]);
+    expect(moved(one, 'revoice', { from: 'X' }).told.flat()).toEqual([]);
+    const two = line('D+k k D . / D k k D', '4x2', 'goblet drum');
+    // Down and up in turn, and what sounds together is one step.
+    expect(codes(moved(two, 'walk', { way: 'up' }))).toEqual([
+      '0D',
+      '0D',
+      '1k',
+      '2D',
+      '4k',
+      '5D',
+      '6k',
+      '7D',
+    ]);
+    expect(codes(moved(two, 'walk', { way: 'down' }))).toEqual([
+      '0k',
+      '0k',
+      '1D',
+      '2k',
+      '4D',
+      '5k',
+      '6D',
+      '7k',
+    ]);
+    const left = moved(line('D k k D / D k k D', '4x2', 'goblet drum'), 'other hands').rhythm;
+    const voiced = moved(left, 'revoice', { from: 'k', to: 'O' }).layer.strokes;
+    expect(voiced.map(({ kind, hand }) => `${kind}${hand}`).slice(0, 3)).toEqual(
+      left.layers[0]?.strokes
+        .slice(0, 3)
+        .map(({ kind, hand }) => `${kind === 'k' ? 'O' : kind}${hand}`),
+    );
+  });
+
   it('end earlier, and bridge into the one', () => {
     const rhythm = line('D! k t D / k . . .', '4x2', 'goblet drum');
     expect(drum(moved(rhythm, 'cut'))).toBe('0D! 1k 2t');

@@ -46,16 +46,18 @@ export function suggest(
   const tried = (Object.keys(MOVES) as MoveId[]).flatMap((move) =>
     [{}, ...(OTHERS[move] ?? [])].map((settings): Step => ({ move, settings })),
   );
-  const found = tried.flatMap((step): readonly Suggestion[] => {
+  const found = tried.flatMap((step): readonly (Suggestion & { readonly line: string })[] => {
     const made = applyChain(rhythm, index, [step], stretch);
     const after = made && figuresOf(made.rhythm, index);
     if (!after || after.strokes === 0) return [];
     const { value, say } = MEASURED[aim];
     const [was, now] = [value(before), value(after)];
     const gain = (now - was) / Math.max(1e-9, Math.abs(was));
-    return gain > 0.01 ? [{ step, gain, why: say(before, after) }] : [];
+    return gain > 0.01
+      ? [{ step, gain, why: say(before, after), line: JSON.stringify(made.layer) }]
+      : [];
   });
-  return found.sort((a, b) => b.gain - a.gain);
+  return distinct(found.sort((a, b) => b.gain - a.gain));
 }
 
 /** A move in all its places, to go through one by one. */
@@ -97,21 +99,34 @@ export function setOf(
   );
 }
 
+/** What makes the same line is proposed once. */
+function distinct(all: readonly (Suggestion & { readonly line: string })[]): readonly Suggestion[] {
+  const seen = new Set<string>();
+  return all.flatMap(({ line, ...suggestion }) => {
+    if (seen.has(line)) return [];
+    seen.add(line);
+    return [suggestion];
+  });
+}
+
 interface Measured {
   /** What grows where the aim is met. */
   readonly value: (figures: LineFigures) => number;
   readonly say: (before: LineFigures, after: LineFigures) => string;
 }
 
+/** @example '1 stroke', '2.5 strokes' */
+const strokes = (count: number) =>
+  `${rounded(count)} ${rounded(count) === '1' ? 'stroke' : 'strokes'}`;
 const rounded = (value: number) => String(Math.round(value * 10) / 10);
 const density: Measured['say'] = (before, after) =>
-  `${rounded(after.density)} strokes a turn instead of ${rounded(before.density)}`;
+  `${strokes(after.density)} a turn instead of ${rounded(before.density)}`;
 const offBeat: Measured['say'] = (before, after) =>
   `${rounded(after.offBeat)} off the beat instead of ${rounded(before.offBeat)}`;
 const handed =
   (hand: 'R' | 'L'): Measured['say'] =>
   (before, after) =>
-    `${rounded(after.perTurn[hand])} strokes a turn for the ${hand === 'R' ? 'right' : 'left'} instead of ${rounded(before.perTurn[hand])}`;
+    `${strokes(after.perTurn[hand])} a turn for the ${hand === 'R' ? 'right' : 'left'} instead of ${rounded(before.perTurn[hand])}`;
 
 const MEASURED: Readonly<Record<Aim, Measured>> = {
   simpler: { value: (one) => -one.density, say: density },

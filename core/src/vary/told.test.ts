@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { writeRhythm } from '../text/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import {
+  AIMS,
+  type Aim,
   applyChain,
   askedOf,
   type Field,
@@ -11,6 +13,7 @@ import {
   type Settings,
   sayChange,
   sayStep,
+  suggest,
 } from './index.ts';
 
 const { rhythm } = timed(
@@ -35,6 +38,14 @@ function settingsOf(fields: readonly Field[]): readonly Settings[] {
   ];
 }
 
+/** What a field asks for, as the screen does. */
+function sayField(field: Field): string {
+  if (field.kind === 'stroke') return `   ${field.label}: a stroke`;
+  if (field.kind === 'number')
+    return `   ${field.label}: ${field.min} to ${field.max}, ${field.usual}`;
+  return `   ${field.label}: ${Object.values(field.choices).join(' | ')}`;
+}
+
 /** The typed row of the line. */
 function rowOf(of: typeof rhythm): string {
   const text = writeRhythm(of);
@@ -47,6 +58,7 @@ describe('every move', () => {
     const lines = (Object.keys(MOVES) as MoveId[]).flatMap((move) => [
       '',
       `== ${MOVES[move].name}: ${MOVES[move].about}`,
+      ...MOVES[move].fields.map(sayField),
       ...settingsOf(MOVES[move].fields).flatMap((settings) => {
         const made = applyChain(rhythm, 0, [{ move, settings }]);
         const after = made && figuresOf(made.rhythm, 0);
@@ -61,7 +73,14 @@ describe('every move', () => {
         ];
       }),
     ]);
-    const all = [rowOf(rhythm), ...lines, ''].join('\n');
+    const wanted = (Object.keys(AIMS) as Aim[]).flatMap((aim) => [
+      '',
+      `== ${AIMS[aim]}`,
+      ...suggest(rhythm, 0, aim)
+        .slice(0, 9)
+        .map(({ step, why }) => `   ${sayStep(step)}: ${why}`),
+    ]);
+    const all = [rowOf(rhythm), ...lines, ...wanted, ''].join('\n');
     await expect(all).toMatchFileSnapshot('./moves.txt');
   });
 
