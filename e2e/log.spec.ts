@@ -137,7 +137,12 @@ test('runs are found, one is looked at, corrected and deleted; the log goes out 
   await page.getByRole('link', { name: 'Runs' }).click();
   const status = page.getByText(/^\d+ runs$/);
   const count = Number(/\d+/.exec((await status.textContent()) ?? '')?.[0]);
+  const listed = page.getByRole('button', { name: /^Delete the run/ });
+  await expect(listed).toHaveCount(24);
+  await page.getByRole('button', { name: 'Show more' }).click();
+  await expect(listed).toHaveCount(48);
   await page.getByLabel('Line').selectOption('Wet cobbles, Cobbles');
+  await expect(listed).toHaveCount(24);
   await expect(page.getByRole('region', { name: 'Best clean tempo' })).toContainText('A plateau');
   await expect(
     page.getByRole('region', { name: 'Best clean tempo' }).getByRole('listitem'),

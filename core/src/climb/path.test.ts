@@ -105,6 +105,12 @@ describe('a path', () => {
       middle.reduce((sum, one) => sum + one, 0),
       2,
     );
+    // Changed by hand it still rises into what comes next; more than one pass of it stays at its tempo.
+    const quicker = changeRung(path, 1, { bpm: 63 });
+    expect(60 * (quicker.rungs[0]?.rise ?? 0)).toBeCloseTo(63, 9);
+    expect(63 * (quicker.rungs[1]?.rise ?? 0)).toBeCloseTo(64.5, 9);
+    expect(changeRung(path, 1, { passes: 2 }).rungs[1]?.rise).toBeUndefined();
+    expect(60 * (leaveOutRung(path, 1).rungs[0]?.rise ?? 0)).toBeCloseTo(64.5, 9);
     expect(planPath(stones('whole'), LADDER, 4).rungs.every(({ rise }) => rise === undefined)).toBe(
       true,
     );

@@ -150,13 +150,23 @@ export function changeRung(
   change: Partial<Pick<PathRung, 'bpm' | 'passes'>>,
 ): Path {
   const rungs = path.rungs.map((rung, at) => (at === index ? { ...rung, ...change } : rung));
-  return { ...path, rungs };
+  return { ...path, rungs: risingOn(rungs) };
+}
+
+/** Rungs that rise, each to where the next one begins now; one of several passes stays at its tempo. */
+function risingOn(rungs: readonly PathRung[]): readonly PathRung[] {
+  return rungs.map((rung, at) => {
+    const { rise, ...steady } = rung;
+    const next = rungs[at + 1];
+    if (rise === undefined) return rung;
+    return next && rung.passes === 1 ? { ...steady, rise: next.bpm / rung.bpm } : steady;
+  });
 }
 
 /** Leaves one rung of a path out; the last, which is the whole at its tempo, stays. */
 export function leaveOutRung(path: Path, index: number): Path {
   if (index >= path.rungs.length - 1) return path;
-  return { ...path, rungs: path.rungs.filter((_, at) => at !== index) };
+  return { ...path, rungs: risingOn(path.rungs.filter((_, at) => at !== index)) };
 }
 
 /** How much slower the piece that fails is taken first, in hundredths. */

@@ -23,7 +23,8 @@ export function mirrorHands(rhythm: Rhythm): Rhythm {
   };
 }
 
-function otherHands(layer: Layer): readonly Stroke[] {
+/** The strokes of a layer, each by the other hand; where one hand would play twice at once, the second has none. */
+export function otherHands(layer: Layer): readonly Stroke[] {
   const played = layer.strokes.map((stroke) => ({ ...stroke, hand: handOf(layer, stroke) }));
   const tooMuch = new Set(handClashes({ strokes: played }));
   return layer.strokes.map((stroke) => {

@@ -289,6 +289,11 @@ describe('ornaments, accents and sounds', () => {
     expect(slots(walked)).toEqual(slots(moved(rhythm, 'walk')));
     const hands = moved(WALKER, 'other hands').layer.strokes.map(({ hand }) => hand);
     expect(hands.slice(0, 4)).toEqual(['L', 'R', 'L', 'R']);
+    expect(
+      moved(line('X X X . / X . . .', '4x2', 'hand bell'), 'other hands').layer.strokes.some(
+        ({ hand }) => hand,
+      ),
+    ).toBe(false);
   });
 
   it('take strokes that sound together as one, and tell where there is nothing to walk over', () => {

@@ -4,6 +4,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
+import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { loopOwner } from '../bench/PlayButton.tsx';
 import { useChosen } from '../bench/use-chosen.ts';
 import { useReadSettings } from '../store/read-settings.ts';
@@ -86,19 +87,14 @@ export function Read() {
     <div className="flex flex-1 flex-col gap-3">
       <div className="flex flex-wrap items-center gap-2">
         <span className="mr-1 text-note text-quiet">Read</span>
-        {rhythm.layers.map((one, index) => (
-          <Button
-            key={one.id}
-            look={index === layerIndex ? 'on' : 'plain'}
-            aria-pressed={index === layerIndex}
-            onClick={() => {
-              choose({ layer: index, slot: 0 });
-              setLit(undefined);
-            }}
-          >
-            {one.name}
-          </Button>
-        ))}
+        <LayerButtons
+          layers={rhythm.layers}
+          chosen={layerIndex}
+          onChoose={(index) => {
+            choose({ layer: index, slot: 0 });
+            setLit(undefined);
+          }}
+        />
         <span className="ml-auto flex flex-wrap items-center gap-2">
           {VIEWS.map((one) => (
             <Button

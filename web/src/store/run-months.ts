@@ -44,10 +44,14 @@ export async function readRuns(db: StrideDatabase): Promise<readonly LoggedRun[]
   ]);
   const packed = months.reduce((sum, month) => sum + month.count, 0);
   if (packed === count) return months.flatMap(({ text }) => JSON.parse(text) as LoggedRun[]);
-  return db.transaction('rw', db.months, db.runs, async () => {
-    const runs = await db.runs.orderBy('at').toArray();
-    await db.months.clear();
-    await packMonths(db, runs);
-    return runs;
-  });
+  const runs = await db.runs.orderBy('at').toArray();
+  try {
+    await db.transaction('rw', db.months, db.runs, async () => {
+      await db.months.clear();
+      await packMonths(db, runs);
+    });
+  } catch {
+    // Without room for it the rows are read one by one, each time.
+  }
+  return runs;
 }

@@ -11,6 +11,7 @@ import { useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
+import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { loopOwner } from '../bench/PlayButton.tsx';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
@@ -68,11 +69,11 @@ export function Vary() {
   const tray = useAfterPaint(made?.rhythm ?? rhythm);
   const take = useCallback(
     (step: Step) => {
-      setSteps([...steps, step]);
+      setSteps((before) => [...before, step]);
       setTried(undefined);
       announce(`${sayChain([step])}: taken`);
     },
-    [setSteps, steps],
+    [setSteps],
   );
   const said = `${stretch ? `In ${part?.name}: ` : ''}${sayChain(steps)}`;
   const isMade = steps.some(({ off }) => !off);
@@ -81,7 +82,10 @@ export function Vary() {
     if (bench.edit(() => made.rhythm)) {
       setSteps([]);
       toast(`${layer?.name ?? 'The line'} is ${said} now.`, () => {
-        bench.document.undo();
+        bench.edit((now) => ({
+          ...now,
+          layers: now.layers.map((one) => (one.id === layer?.id ? layer : one)),
+        }));
         setSteps(steps);
       });
     }
@@ -122,19 +126,14 @@ export function Vary() {
     <div className="flex flex-1 flex-col gap-3">
       <div className="flex flex-wrap items-center gap-2">
         <span className="mr-1 text-note text-quiet">Vary</span>
-        {rhythm.layers.map((one, index) => (
-          <Button
-            key={one.id}
-            look={index === layerIndex ? 'on' : 'plain'}
-            aria-pressed={index === layerIndex}
-            onClick={() => {
-              chooseLayer(index);
-              setTried(undefined);
-            }}
-          >
-            {one.name}
-          </Button>
-        ))}
+        <LayerButtons
+          layers={rhythm.layers}
+          chosen={layerIndex}
+          onChoose={(index) => {
+            chooseLayer(index);
+            setTried(undefined);
+          }}
+        />
         <Select
           aria-label="What of it is varied"
           value={part?.key}

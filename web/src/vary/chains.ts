@@ -1,4 +1,5 @@
 import { ChainSchema, type Step } from '@stride/core/vary';
+import { useCallback } from 'react';
 import * as v from 'valibot';
 import { createStore, useStore } from '../ui/store.ts';
 
@@ -30,11 +31,16 @@ const store = createStore<Chains>(kept());
 export function useChain(rhythm: string, layer: string) {
   const key = `${rhythm}/${layer}`;
   const steps = useStore(store)[key] ?? NONE;
-  return [steps, (next: readonly Step[]) => setChain(key, next)] as const;
+  const change = useCallback((next: Change) => setChain(key, next), [key]);
+  return [steps, change] as const;
 }
 
-function setChain(key: string, next: readonly Step[]): void {
-  const { [key]: _, ...others } = store.now();
+/** A chain, or what becomes of the one there is. */
+type Change = readonly Step[] | ((before: readonly Step[]) => readonly Step[]);
+
+function setChain(key: string, change: Change): void {
+  const { [key]: before = NONE, ...others } = store.now();
+  const next = typeof change === 'function' ? change(before) : change;
   store.set(next.length > 0 ? { ...others, [key]: next } : others);
   try {
     sessionStorage.setItem(KEY, JSON.stringify(store.now()));

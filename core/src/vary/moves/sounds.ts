@@ -1,5 +1,6 @@
+import { nth } from '../../bounds/index.ts';
 import { findInstrument } from '../../instrument/index.ts';
-import { codesUsed, handOf, isFootKind, OTHER_HAND } from '../../rhythm/index.ts';
+import { codesUsed, isFootKind, otherHands } from '../../rhythm/index.ts';
 import { eachIn } from '../line.ts';
 import type { Move } from '../move.ts';
 
@@ -75,12 +76,18 @@ export const OTHER_HANDS: Move = {
   name: 'Other hand',
   about: 'What the right hand played the left hand plays, and the other way round.',
   fields: [],
-  apply: (line) => ({
-    layer: eachIn(line, (stroke) => {
-      const hand = OTHER_HAND[handOf(line.layer, stroke)];
-      return hand === 'F' ? stroke : { ...stroke, hand };
-    }),
-    told: [],
-  }),
+  apply(line) {
+    if (findInstrument(line.layer.instrument)?.byHand === false) {
+      return { layer: line.layer, told: ['This instrument has no right and left.'] };
+    }
+    const other = otherHands(line.layer);
+    return {
+      layer: eachIn(line, (stroke, at) => {
+        const { hand } = nth(other, at);
+        return hand === undefined ? stroke : { ...stroke, hand };
+      }),
+      told: [],
+    };
+  },
   say: () => 'Other hand',
 };
