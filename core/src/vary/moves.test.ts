@@ -289,11 +289,13 @@ describe('ornaments, accents and sounds', () => {
     expect(slots(walked)).toEqual(slots(moved(rhythm, 'walk')));
     const hands = moved(WALKER, 'other hands').layer.strokes.map(({ hand }) => hand);
     expect(hands.slice(0, 4)).toEqual(['L', 'R', 'L', 'R']);
-    expect(
-      moved(line('X X X . / X . . .', '4x2', 'hand bell'), 'other hands').layer.strokes.some(
-        ({ hand }) => hand,
-      ),
-    ).toBe(false);
+    const [spoken] = WALKER.layers.map((layer) => ({
+      ...layer,
+      instrument: 'spoken-voice',
+      strokes: [],
+    }));
+    const voice = spoken && moved({ ...WALKER, layers: [spoken] }, 'other hands');
+    expect(voice?.told.flat()).toEqual(['This instrument has no right and left.']);
   });
 
   it('take strokes that sound together as one, and tell where there is nothing to walk over', () => {

@@ -1,5 +1,6 @@
 import type { Family } from '@stride/core/instrument';
 import { memo, type ReactElement } from 'react';
+import { HEADS } from './heads.ts';
 
 /** CSS colour of each family; the shape alone is enough to tell them apart. */
 export const FAMILY_COLOUR: Readonly<Record<Family, string>> = {
@@ -13,6 +14,13 @@ export const FAMILY_COLOUR: Readonly<Record<Family, string>> = {
   voice: 'var(--voice)',
 };
 
+/** What a head is filled with. */
+export function fillOf(family: Family): string {
+  const { fill } = HEADS[family];
+  if (fill === undefined) return 'none';
+  return fill === 'own' ? FAMILY_COLOUR[family] : 'var(--card)';
+}
+
 interface HeadProps {
   readonly family: Family;
   /** Half the size of a plain head. */
@@ -22,47 +30,17 @@ interface HeadProps {
 }
 
 /** The head of a stroke, drawn round 0,0; its flat or pointed side faces the line. */
-export const Head = memo(function Head({ family, size: s, below }: HeadProps): ReactElement {
-  const colour = FAMILY_COLOUR[family];
-  const up = below ? -1 : 1;
-  switch (family) {
-    case 'bass':
-      return <path d={`M${-s} 0 A${s} ${s} 0 0 ${below ? 0 : 1} ${s} 0 Z`} fill={colour} />;
-    case 'open':
-      return <circle r={s * 0.82} fill="var(--card)" stroke={colour} strokeWidth={s * 0.34} />;
-    case 'slap':
-      return <path d={`M${-s} ${-s * 0.8 * up} H${s} L0 ${s * 0.9 * up} Z`} fill={colour} />;
-    case 'muted':
-      return (
-        <path
-          d={`M${-s * 0.8} ${-s * 0.8} L${s * 0.8} ${s * 0.8} M${s * 0.8} ${-s * 0.8} L${-s * 0.8} ${s * 0.8}`}
-          stroke={colour}
-          strokeWidth={s * 0.42}
-          strokeLinecap="round"
-        />
-      );
-    case 'touch':
-      return (
-        <path
-          d={`M${-s * 0.8} 0 H${s * 0.8}`}
-          stroke={colour}
-          strokeWidth={s * 0.5}
-          strokeLinecap="round"
-        />
-      );
-    case 'metal':
-      return <path d={`M0 ${-s} L${s} 0 L0 ${s} L${-s} 0 Z`} fill={colour} />;
-    case 'shaken':
-      return (
-        <path
-          d={`M${-s} ${s * 0.5} L${-s * 0.33} ${-s * 0.6} L${s * 0.33} ${s * 0.6} L${s} ${-s * 0.5}`}
-          fill="none"
-          stroke={colour}
-          strokeWidth={s * 0.38}
-          strokeLinejoin="round"
-        />
-      );
-    case 'voice':
-      return <ellipse rx={s} ry={s * 0.62} fill={colour} />;
-  }
+export const Head = memo(function Head({ family, size, below }: HeadProps): ReactElement {
+  const { draw, stroke } = HEADS[family];
+  const lines =
+    stroke === undefined ? {} : { stroke: FAMILY_COLOUR[family], strokeWidth: size * stroke };
+  return (
+    <path
+      d={draw(0, 0, size, below)}
+      fill={fillOf(family)}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      {...lines}
+    />
+  );
 });

@@ -2,7 +2,8 @@ import { type Family, findInstrument, strokeKind } from '@stride/core/instrument
 import { handsOf, type Layer, type LayerGrid } from '@stride/core/rhythm';
 import { memo } from 'react';
 import { FORCE_HEIGHT, type Px } from './geometry.ts';
-import { FAMILY_COLOUR } from './Head.tsx';
+import { FAMILY_COLOUR, fillOf } from './Head.tsx';
+import { HEADS } from './heads.ts';
 
 const WIDTH = 280;
 const HEIGHT = 54;
@@ -27,11 +28,7 @@ export const MiniLine = memo(function MiniLine({
       {[...pathsOf(layer, grid)].map(([family, { stems, heads }]) => (
         <g key={family} stroke={FAMILY_COLOUR[family]} strokeLinecap="round">
           <path d={stems} strokeWidth={1} fill="none" />
-          <path
-            d={heads}
-            strokeWidth={1.5}
-            fill={HEADS[family].isFilled ? FAMILY_COLOUR[family] : 'var(--card)'}
-          />
+          <path d={heads} strokeWidth={1.5} fill={fillOf(family)} />
         </g>
       ))}
     </svg>
@@ -67,48 +64,3 @@ function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, Paths> {
 }
 
 const rounded = (value: number): Px => Math.round(value * 10) / 10;
-
-interface SmallHead {
-  readonly isFilled: boolean;
-  /** The head as a part of a path. */
-  readonly draw: (x: Px, y: Px, size: Px, below: boolean) => string;
-}
-
-/** The heads of the stride line, told apart by their shape alone, as parts of a path. */
-const HEADS: Readonly<Record<Family, SmallHead>> = {
-  bass: {
-    isFilled: true,
-    draw: (x, y, s, below) => `M${x - s} ${y}a${s} ${s} 0 0 ${below ? 0 : 1} ${2 * s} 0Z`,
-  },
-  open: {
-    isFilled: false,
-    draw: (x, y, s) => `M${x - s * 0.8} ${y}a${s * 0.8} ${s * 0.8} 0 1 1 0 .01Z`,
-  },
-  slap: {
-    isFilled: true,
-    draw(x, y, s, below) {
-      const up = below ? -1 : 1;
-      return `M${x - s} ${y - s * 0.8 * up}h${2 * s}l${-s} ${1.7 * s * up}Z`;
-    },
-  },
-  muted: {
-    isFilled: false,
-    draw: (x, y, s) =>
-      `M${x - s * 0.7} ${y - s * 0.7}l${s * 1.4} ${s * 1.4}m0 ${-s * 1.4}l${-s * 1.4} ${s * 1.4}`,
-  },
-  touch: { isFilled: false, draw: (x, y, s) => `M${x - s * 0.7} ${y}h${s * 1.4}` },
-  metal: {
-    isFilled: true,
-    draw: (x, y, s) =>
-      `M${x} ${y - s * 0.8}l${s * 0.8} ${s * 0.8}l${-s * 0.8} ${s * 0.8}l${-s * 0.8} ${-s * 0.8}Z`,
-  },
-  shaken: {
-    isFilled: false,
-    draw: (x, y, s) =>
-      `M${x - s} ${y + s * 0.5}l${s * 0.67} ${-s * 1.1}l${s * 0.67} ${s * 1.2}l${s * 0.67} ${-s * 1.1}`,
-  },
-  voice: {
-    isFilled: true,
-    draw: (x, y, s) => `M${x - s} ${y}a${s} ${s * 0.62} 0 1 1 0 .01Z`,
-  },
-};
