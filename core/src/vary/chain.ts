@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { checkEdit, type Layer, type Rhythm } from '../rhythm/index.ts';
 import { lineOf, type Stretch, type Traced } from './line.ts';
-import { askedOf, type Settings } from './move.ts';
+import { askedOf } from './move.ts';
 import { MOVES, type MoveId } from './moves/index.ts';
 
 /** The most moves of one chain. */
@@ -106,9 +106,4 @@ export function sayStep({ move, settings }: Pick<Step, 'move' | 'settings'>): st
 export function sayChain(steps: readonly Step[]): string {
   const said = steps.filter(({ off }) => !off).map((step) => sayStep(step));
   return said.join(', then ').slice(0, 200);
-}
-
-/** A move as it is when nothing was set. */
-export function usualStep(move: MoveId, settings: Settings = {}): Step {
-  return { move, settings };
 }

@@ -92,7 +92,7 @@ export interface Going {
 }
 
 /**
- * Puts strokes where they go. Where strokes of two slots meet in one, those of the stronger stay, and it is told.
+ * Puts strokes where they go. Where strokes of two slots meet in one, the stronger stay, or the earlier, and it is told.
  * @param cells those that the new slots are of
  * @param rings new slots through which the stroke before rings on
  */
@@ -125,7 +125,7 @@ export function settle(
     layer: retraced({ ...line.layer, cells }, strokes, rings),
     told: lost
       .sort((a, b) => a - b)
-      .map((slot) => `The ${sayStroke(named, slot)} meets a stronger stroke, and gives way.`),
+      .map((slot) => `The ${sayStroke(named, slot)} meets another stroke there, and gives way.`),
   };
 }
 

@@ -139,7 +139,7 @@ describe('fours and threes', () => {
     const made = moved(line('X! X (X) X / . . . . / . . . . / . . . .'), 'threes');
     expect(slots(made)).toEqual([0, 1, 2]);
     expect(made.told.flat()).toEqual([
-      'The struck on & of 1 meets a stronger stroke, and gives way.',
+      'The struck on & of 1 meets another stroke there, and gives way.',
     ]);
     expect(made.went).toContainEqual({ from: 2, to: undefined });
   });

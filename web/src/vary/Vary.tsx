@@ -2,6 +2,7 @@ import {
   alternate,
   applyChain,
   figuresOf,
+  MOST_STEPS,
   type Step,
   sayChain,
   sayChange,
@@ -67,13 +68,18 @@ export function Vary() {
   useEffect(() => () => heard.set(undefined), [heard]);
   // The tray follows by a moment, so that what is taken shows at once.
   const tray = useAfterPaint(made?.rhythm ?? rhythm);
+  const isFull = steps.length >= MOST_STEPS;
   const take = useCallback(
     (step: Step) => {
-      setSteps((before) => [...before, step]);
       setTried(undefined);
+      if (isFull) {
+        toast(`A chain has at most ${MOST_STEPS} moves: take one out first.`);
+        return;
+      }
+      setSteps((before) => [...before, step]);
       announce(`${sayChain([step])}: taken`);
     },
-    [setSteps],
+    [setSteps, isFull],
   );
   const said = `${stretch ? `In ${part?.name}: ` : ''}${sayChain(steps)}`;
   const isMade = steps.some(({ off }) => !off);
