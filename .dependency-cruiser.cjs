@@ -17,6 +17,7 @@ const concepts = [
   'landing',
   'sound',
   'passage',
+  'variation',
   'vary',
   'ear',
   'climb',

@@ -11,9 +11,9 @@ import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
 
 /**
  * The version this program writes; it reads this one and older ones, and refuses a newer one. 2: second
- * countings, eduppu, levels of turns and counted rolls.
+ * countings, eduppu, levels of turns and counted rolls. 3: variations.
  */
-export const JSON_VERSION = 2;
+export const JSON_VERSION = 3;
 
 /** The most characters of a file that is read: a long rhythm takes about a third of it. */
 export const JSON_LIMIT = 5_000_000;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { readSecond } from '../counting/index.ts';
 import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
-import { handClashes, slotCount } from './check.ts';
+import { checkRhythm, handClashes, slotCount } from './check.ts';
 import { withSecond } from './counting.ts';
 import { setNotes, setTags } from './edit.ts';
 import { readEduppu, withEduppu } from './eduppu.ts';
@@ -15,7 +15,9 @@ import {
   ORNAMENTS,
   type Rhythm,
   type Stroke,
+  type Variation,
 } from './model.ts';
+import { withVariations } from './variations.ts';
 
 /** Generators of valid rhythms for the property tests of this and later concepts. */
 export const arbitraryCycle: fc.Arbitrary<Cycle> = fc
@@ -168,7 +170,43 @@ const notes = fc
   )
   .map((lines) => lines.join('\n').replace(/\r/g, ''));
 
-export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
+/** A variation of one layer: a turn or two with other cells and strokes. */
+function arbitraryVariation(
+  cycle: Cycle,
+  layers: readonly Layer[],
+  index: number,
+): fc.Arbitrary<Variation> {
+  const beats = cycle.groups.flatMap((group) => group.beats).length;
+  return fc
+    .tuple(
+      fc.nat({ max: layers.length - 1 }),
+      fc.array(turnCells(beats), { minLength: 1, maxLength: 2 }),
+      fc.constantFrom<Pick<Variation, 'key' | 'place' | 'share'>[]>(
+        {},
+        { key: index + 1, share: { num: 1, den: 16 } },
+        { place: { kind: 'turn', turn: 3, of: 4 }, share: { num: 1, den: 4 } },
+        { key: 9 - index, place: { kind: 'side', side: 'two' } },
+      ),
+    )
+    .chain(([at, turns, set]) => {
+      const cells = turns.flat();
+      const all = Array.from({ length: slotCount({ cells }) }, (_, slot) => slot);
+      const layer = layers[at];
+      const instrument = INSTRUMENTS.findIndex(({ id }) => id === layer?.instrument);
+      return fc.subarray(all).chain((sounding) =>
+        fc.tuple(...sounding.map((slot) => arbitrarySlot(instrument, slot))).map(
+          (slots): Variation => ({
+            id: `variation-${index + 1}`,
+            name: ['Lift', 'Break : two', '"a" # b'][index] ?? `Variation ${index + 1}`,
+            ...set,
+            lines: [{ layer: layer?.id ?? '', cells, strokes: slots.flat() }],
+          }),
+        ),
+      );
+    });
+}
+
+const arbitraryHome: fc.Arbitrary<Rhythm> = fc
   .tuple(arbitraryCycle, fc.integer({ min: 1, max: 3 }), name)
   .chain(([cycle, count, rhythmName]) =>
     fc
@@ -199,5 +237,21 @@ export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
         const begins = readEduppu(after, cycle);
         const begun = 'eduppu' in begins ? withEduppu(felt, begins.eduppu) : felt;
         return setNotes(setTags(begun, tags), written);
+      }),
+  );
+
+/** A plain rhythm, and now and then one with variations. */
+export const arbitraryRhythm: fc.Arbitrary<Rhythm> = fc
+  .tuple(arbitraryHome, fc.constantFrom(0, 0, 0, 1, 2, 3))
+  .chain(([rhythm, count]) =>
+    fc
+      .tuple(
+        ...Array.from({ length: count }, (_, at) =>
+          arbitraryVariation(rhythm.cycle, rhythm.layers, at),
+        ),
+      )
+      .map((variations) => {
+        const varied = withVariations(rhythm, variations);
+        return checkRhythm(varied).ok ? varied : rhythm;
       }),
   );

@@ -3,11 +3,30 @@ import { parseData, sayIssue } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
-import { add, type Beats, compare, equal, gcd, lcmWithin, rational, ZERO } from '../time/index.ts';
+import {
+  add,
+  type Beats,
+  compare,
+  equal,
+  formatRational,
+  gcd,
+  lcmWithin,
+  rational,
+  ZERO,
+} from '../time/index.ts';
 import { liesIn } from './eduppu.ts';
 import { LIMBS } from './hands.ts';
-import { type Layer, LayerSchema, LIMITS, type Rhythm, RhythmSchema } from './model.ts';
-import { timeRhythm } from './timing.ts';
+import {
+  type Layer,
+  LayerSchema,
+  LIMITS,
+  type Lines,
+  type Rhythm,
+  RhythmSchema,
+  type Variation,
+} from './model.ts';
+import { beatsIn, timeRhythm } from './timing.ts';
+import { withVariation } from './variations.ts';
 
 export type CheckResult =
   | { readonly ok: true; readonly rhythm: Rhythm }
@@ -29,7 +48,9 @@ export function checkRhythm(data: unknown): CheckResult {
  * opened again. It is the same check as `checkRhythm`, but looks only at layers it has not seen.
  */
 export function checkEdit(rhythm: Rhythm): readonly string[] {
-  const head = v.safeParse(RhythmSchema, { ...rhythm, layers: [] });
+  const { variations: _, ...bare } = rhythm;
+  const varied = rhythm.variations?.every((one) => known.has(one)) ? bare : rhythm;
+  const head = v.safeParse(RhythmSchema, { ...varied, layers: [] });
   if (!head.success) return [sayIssue(head.issues[0])];
   if (rhythm.layers.length > LIMITS.layers) {
     return [`A rhythm has at most ${LIMITS.layers} layers. Take one out first.`];
@@ -80,7 +101,61 @@ export function breaches(rhythm: Rhythm): readonly string[] {
   }
   if (messages.length > 0) return messages;
   const timing = timeRhythm(rhythm);
-  return timing.ok ? [] : [timing.message];
+  if (!timing.ok) return [timing.message];
+  return rhythm.variations ? checkVariations(rhythm, rhythm.variations) : [];
+}
+
+/** Variations that keep every rule, with the rhythm they were found to fit. */
+const known = new WeakMap<Variation, Lines>();
+
+function checkVariations(rhythm: Rhythm, variations: readonly Variation[]): readonly string[] {
+  const messages = variations.flatMap((variation) => {
+    const seen = known.get(variation);
+    if (seen?.layers === rhythm.layers && seen.cycle === rhythm.cycle) return [];
+    const wrong = checkVariation(rhythm, variation);
+    if (wrong.length === 0) known.set(variation, rhythm);
+    return wrong;
+  });
+  const twice = (values: readonly unknown[]) => new Set(values).size < values.length;
+  if (twice(variations.map(({ id }) => id))) messages.push('Two variations have the same id.');
+  if (twice(variations.map(({ name }) => name)))
+    messages.push('Two variations have the same name. Give one of them another.');
+  if (twice(variations.flatMap(({ key }) => key ?? [])))
+    messages.push('Two variations have the same key. Give one of them another.');
+  return messages.slice(0, 5);
+}
+
+function checkVariation(rhythm: Rhythm, variation: Variation): readonly string[] {
+  const { name, lines, place, share } = variation;
+  const where = `Variation ${name}`;
+  if (new Set(lines.map(({ layer }) => layer)).size < lines.length)
+    return [`${where}: a layer has two lines in it.`];
+  if (!lines.every(({ layer }) => rhythm.layers.some(({ id }) => id === layer)))
+    return [`${where}: it changes a layer that is not there.`];
+  if (place?.kind === 'turn' && place.turn >= place.of)
+    return [`${where}: there is no turn ${place.turn + 1} of ${place.of}.`];
+  if (share && (share.num > share.den || gcd(share.num, share.den) > 1))
+    return [
+      `${where}: its share is ${share.num}/${share.den}; write it in lowest terms, up to 1/1.`,
+    ];
+  const placed = withVariation(rhythm, variation);
+  const varied = placed.layers.filter((layer, at) => layer !== rhythm.layers[at]);
+  const wrong = varied.flatMap(checkLayer);
+  if (wrong.length > 0) return wrong.map((message) => `${where}: ${message}`);
+  const lengths = new Set<string>();
+  for (const layer of varied) {
+    if (!fillsTurns(rhythm.cycle, layer))
+      return [`${where}: its line for ${layer.name} is not made of whole turns.`];
+    lengths.add(formatRational(beatsIn(layer)));
+  }
+  if (lengths.size > 1) return [`${where}: its lines are not all of the same number of turns.`];
+  const all = placed.layers.reduce((sum, layer) => sum + slotCount(layer), 0);
+  if (all > LIMITS.slotsPerRhythm)
+    return [
+      `${where}: with it the layers have ${all} slots; ${LIMITS.slotsPerRhythm} is the most.`,
+    ];
+  const timing = timeRhythm(placed);
+  return timing.ok ? [] : [`${where}: ${timing.message}`];
 }
 
 /** What was found of cells that are never changed. */

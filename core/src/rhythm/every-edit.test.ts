@@ -11,8 +11,9 @@ import {
   addLayer,
   addSkeletonLayer,
   addTurn,
+  addVariation,
   applySticking,
-  changeInstrument,
+  changeVariation,
   checkEdit,
   checkRhythm,
   copyRange,
@@ -26,9 +27,11 @@ import {
   LIMITS,
   mirrorHands,
   moveLayer,
+  moveVariation,
   nameTurn,
   paste,
   placeStroke,
+  playOn,
   type Rhythm,
   recast,
   record,
@@ -36,6 +39,7 @@ import {
   removeLastTurn,
   removeLayer,
   removeStrokes,
+  removeVariation,
   renameLayer,
   renameRhythm,
   repeatWithNewEnding,
@@ -108,11 +112,25 @@ const EDITS: Readonly<Record<string, Edit>> = {
     renameLayer(layer, `Layer "${from}" : # ${NAMES[from % NAMES.length]}`),
   ),
   counting: onLayer((layer, from) => setLayerCounting(layer, from % 2 ? 'plain' : undefined)),
-  instrument: onLayer((layer, _from, to) => {
-    const was = instrumentOf(layer);
-    const next = INSTRUMENTS[to % INSTRUMENTS.length];
-    return was && next ? changeInstrument(layer, next, proposeMap(was, next)) : layer;
-  }),
+  instrument: (rhythm, a, b) => {
+    const layer = rhythm.layers[a % Math.max(1, rhythm.layers.length)];
+    const was = layer && instrumentOf(layer);
+    const next = INSTRUMENTS[b % INSTRUMENTS.length];
+    return was && next ? playOn(rhythm, layer.id, next, proposeMap(was, next)) : rhythm;
+  },
+  keepTurn: (rhythm, a, b) => {
+    const layer = rhythm.layers[a % Math.max(1, rhythm.layers.length)];
+    const clip = layer && copyTurn(rhythm, layer, b % slotCount(layer));
+    if (!clip) return rhythm;
+    const { turn: _, ...line } = clip;
+    return addVariation(rhythm, { name: `Kept ${a % 3}`, lines: [{ layer: layer.id, ...line }] });
+  },
+  callBy: (rhythm, a, b) =>
+    changeVariation(rhythm, `variation-${1 + (a % 3)}`, (one) => ({ ...one, key: 1 + (b % 9) })),
+  order: (rhythm, a, b) => moveVariation(rhythm, `variation-${1 + (a % 3)}`, b % 2 ? 1 : -1),
+  dropVariation: (rhythm, a) => removeVariation(rhythm, `variation-${1 + (a % 3)}`),
+  recast: (rhythm, a) =>
+    recast(rhythm, cycleFromSpans(['4x4', '3x3', '2+2+3'][a % 3] ?? '4')).rhythm,
   add: (rhythm, a) => {
     const instrument = INSTRUMENTS[a % INSTRUMENTS.length];
     return instrument ? addLayer(rhythm, instrument) : rhythm;
@@ -233,6 +251,15 @@ describe('every edit a player can make', () => {
             id: ids[index] ?? '',
           }));
           expect(read.layers).toEqual(renumbered);
+          const said = (one: Rhythm) =>
+            one.variations?.map(({ id: _, lines, ...rest }) => ({
+              ...rest,
+              lines: lines.map((line) => ({
+                ...line,
+                layer: one.layers.findIndex(({ id }) => id === line.layer),
+              })),
+            }));
+          expect(said(read)).toEqual(said(history.present));
           for (const state of seen.toReversed().slice(1)) {
             history = undo(history);
             expect(history.present).toBe(state);

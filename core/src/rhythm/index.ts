@@ -21,3 +21,4 @@ export * from './tempo.ts';
 export * from './timing.ts';
 export * from './together.ts';
 export * from './turns.ts';
+export * from './variations.ts';

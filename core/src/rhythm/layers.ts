@@ -7,6 +7,7 @@ import { slotCount } from './check.ts';
 import { editLayer, plainCells } from './edit.ts';
 import { type Layer, LIMITS, type Rhythm } from './model.ts';
 import { withRings } from './rings.ts';
+import { eachVaried, withVariations } from './variations.ts';
 
 /** Adds an empty layer of one plain turn at the end; a rhythm that is full stays as it is. */
 export function addLayer(rhythm: Rhythm, instrument: Instrument, name?: string): Rhythm {
@@ -50,10 +51,12 @@ export function appendLayer(rhythm: Rhythm, layer: Layer): Rhythm {
   return { ...rhythm, layers: [...rhythm.layers, { ...layer, id: `layer-${number}` }] };
 }
 
-/** Takes a layer out. */
+/** Takes a layer out, with what it plays in variations. */
 export function removeLayer(rhythm: Rhythm, id: string): Rhythm {
   const layers = rhythm.layers.filter((layer) => layer.id !== id);
-  return layers.length === rhythm.layers.length ? rhythm : { ...rhythm, layers };
+  if (layers.length === rhythm.layers.length) return rhythm;
+  const kept = eachVaried(rhythm, (layer) => (layer.id === id ? undefined : layer));
+  return { ...withVariations(rhythm, kept), layers };
 }
 
 /** Moves a layer one place up (−1) or down (+1). */
@@ -82,7 +85,10 @@ export function playOn(
   instrument: Instrument,
   map: ReadonlyMap<string, string>,
 ): Rhythm {
-  return editLayer(rhythm, id, (layer) => {
+  const varied = eachVaried(rhythm, (layer) =>
+    layer.id === id ? changeInstrument(layer, instrument, map) : layer,
+  );
+  return editLayer(withVariations(rhythm, varied), id, (layer) => {
     const changed = changeInstrument(layer, instrument, map);
     const was = findInstrument(layer.instrument);
     const isOwnName = !was || layer.name.replace(/ \d{1,3}$/, '') !== capital(was.name);

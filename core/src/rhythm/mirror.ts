@@ -2,6 +2,7 @@ import { findInstrument } from '../instrument/index.ts';
 import { handClashes } from './check.ts';
 import { handOf, OTHER_HAND } from './hands.ts';
 import type { Layer, Rhythm, Stroke } from './model.ts';
+import { eachVaried, withVariations } from './variations.ts';
 
 /**
  * The same rhythm for the other-handed player: every right-hand stroke is the left's and the other
@@ -11,16 +12,14 @@ import type { Layer, Rhythm, Stroke } from './model.ts';
  */
 export function mirrorHands(rhythm: Rhythm): Rhythm {
   return {
-    ...rhythm,
-    layers: rhythm.layers.map((layer) =>
-      findInstrument(layer.instrument)?.byHand === false
-        ? layer
-        : {
-            ...layer,
-            strokes: otherHands(layer),
-          },
-    ),
+    ...withVariations(rhythm, eachVaried(rhythm, mirrored)),
+    layers: rhythm.layers.map(mirrored),
   };
+}
+
+function mirrored(layer: Layer): Layer {
+  const isByHand = findInstrument(layer.instrument)?.byHand !== false;
+  return isByHand ? { ...layer, strokes: [...otherHands(layer)] } : layer;
 }
 
 /** The strokes of a layer, each by the other hand; where one hand would play twice at once, the second has none. */

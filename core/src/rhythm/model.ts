@@ -23,6 +23,9 @@ export const LIMITS = {
   notes: 20_000,
   tag: 40,
   tags: 100,
+  variations: 32,
+  /** Turns among which a variation has its place: turn 4 of 4. */
+  everyTurns: 64,
 } as const;
 
 /** Weights of a stroke: 1 ghost, 2 soft, 3 plain, 4 accent. */
@@ -174,6 +177,59 @@ export const TurnNameSchema = v.object({
 });
 export type TurnName = Readonly<v.InferOutput<typeof TurnNameSchema>>;
 
+/** What a layer plays in the turns of a variation, in place of its own; a whole number of turns. */
+export const VariedLineSchema = v.object({
+  /** Id of the layer. */
+  layer: id,
+  ...v.entriesFromObjects([v.pick(LayerSchema, ['cells', 'strokes', 'rings'])]),
+});
+export type VariedLine = Readonly<v.InferOutput<typeof VariedLineSchema>>;
+
+/** Where a variation may begin: on turn 4 of every 4 (`turn` from 0), or where a side of the timeline begins. */
+export const PlaceInTurnsSchema = v.variant('kind', [
+  v.object({
+    kind: v.literal('turn'),
+    turn: v.pipe(wholeFrom0, v.maxValue(LIMITS.everyTurns - 1)),
+    of: v.pipe(
+      v.number(),
+      v.integer(),
+      v.minValue(1),
+      v.maxValue(
+        LIMITS.everyTurns,
+        `A variation has its place among at most ${LIMITS.everyTurns} turns.`,
+      ),
+    ),
+  }),
+  v.object({ kind: v.literal('side'), side: v.picklist(['three', 'two']) }),
+]);
+export type PlaceInTurns = Readonly<v.InferOutput<typeof PlaceInTurnsSchema>>;
+
+/** The finest share a variation can have: one turn of so many. */
+export const SHARE_PARTS = 64;
+
+/** What some layers play instead, now and then. */
+export const VariationSchema = v.object({
+  id,
+  name: NameSchema,
+  /** The key that calls it. */
+  key: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(9))),
+  /** Where it may begin; anywhere where it is not said. */
+  place: v.optional(PlaceInTurnsSchema),
+  /** How much of all turns it takes where it is mixed in, in lowest terms; only by its key where it is not said. */
+  share: v.optional(
+    v.object({
+      num: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(SHARE_PARTS)),
+      den: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(SHARE_PARTS)),
+    }),
+  ),
+  /** All of the same number of turns. */
+  lines: v.pipe(
+    listOf(VariedLineSchema, LIMITS.layers, `A variation has at most ${LIMITS.layers} lines.`),
+    v.minLength(1, 'A variation changes at least one layer.'),
+  ),
+});
+export type Variation = Readonly<v.InferOutput<typeof VariationSchema>>;
+
 export const RhythmSchema = v.object({
   id,
   name: NameSchema,
@@ -207,6 +263,13 @@ export const RhythmSchema = v.object({
     v.pipe(v.string(), v.regex(TagPattern, 'A tag is one word without commas or quotes.')),
     LIMITS.tags,
     `A rhythm has at most ${LIMITS.tags} tags.`,
+  ),
+  variations: v.optional(
+    listOf(
+      VariationSchema,
+      LIMITS.variations,
+      `A rhythm has at most ${LIMITS.variations} variations. Take one out first.`,
+    ),
   ),
   /** Which transformation of which rhythm made it. */
   origin: v.optional(v.object({ rhythm: id, by: v.pipe(v.string(), v.maxLength(200)) })),

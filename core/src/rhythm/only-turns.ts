@@ -24,7 +24,7 @@ export function onlyTurns(rhythm: Rhythm, turns: readonly number[]): OnlyTurns {
     }
     return cutLayer(rhythm.cycle, layer, turns);
   });
-  const { turns: names, ...rest } = rhythm;
+  const { turns: names, variations: _, ...rest } = rhythm;
   const kept = turns.flatMap((turn, at) => {
     const name = names?.find((one) => one.turn === turn);
     return name ? [{ ...name, turn: at }] : [];

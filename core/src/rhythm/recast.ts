@@ -17,6 +17,7 @@ import { liesIn, withEduppu } from './eduppu.ts';
 import { type Cell, type Layer, LIMITS, type Rhythm, type Stroke } from './model.ts';
 import { withRings } from './rings.ts';
 import { type LayerTiming, timeLayer } from './timing.ts';
+import { eachVaried, withVariations } from './variations.ts';
 
 /** What another cycle does to the strokes of a rhythm, before it is done. */
 export interface Recast {
@@ -29,6 +30,8 @@ export interface Recast {
   readonly moved: readonly StrokePlace[];
   /** Strokes that have no room: where they were in the old rhythm. */
   readonly lost: readonly StrokePlace[];
+  /** Names of variations in which strokes go to the nearest slot, or have no room. */
+  readonly variations: readonly string[];
 }
 
 /** A slot of a layer, by the layer's place among the others. */
@@ -62,10 +65,22 @@ export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
       kept: strokes,
       moved: [],
       lost: [],
+      variations: [],
     };
   }
   const moved: StrokePlace[] = [];
   const lost: StrokePlace[] = [];
+  const changed: string[] = [];
+  const variations = (rhythm.variations ?? []).map((variation) => {
+    let all = 0;
+    const [one = variation] = eachVaried({ ...rhythm, variations: [variation] }, (layer) => {
+      const result = recastLayer(rhythm.cycle, layer, cycle);
+      all += result.moved.length + result.lost.length;
+      return result.layer;
+    });
+    if (all > 0) changed.push(variation.name);
+    return one;
+  });
   const layers = rhythm.layers.map((layer, index): Layer => {
     if (layer.free) return layer;
     const result = recastLayer(rhythm.cycle, layer, cycle);
@@ -74,11 +89,12 @@ export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
     return result.layer;
   });
   return {
-    rhythm: { ...shared, ...countedIn(rhythm, first), cycle, layers },
+    rhythm: { ...withVariations(shared, variations), ...countedIn(rhythm, first), cycle, layers },
     by: 'pulses',
     kept: strokes - moved.length - lost.length,
     moved,
     lost,
+    variations: changed,
   };
 }
 

@@ -16,8 +16,10 @@ import {
   StrokeSchema,
   TempoSchema,
   type TurnName,
+  VariationSchema,
 } from './model.ts';
 import { withRings } from './rings.ts';
+import { withVariations } from './variations.ts';
 
 /** A rhythm made of what could be read of a damaged one. */
 export interface Repaired {
@@ -69,7 +71,39 @@ export function repairRhythm(data: unknown, id: string): Repaired {
     ...(notes ? { notes } : {}),
     tags: field('tags', entries.tags) ?? [],
   };
-  return { rhythm: fitted(rhythm, said), said };
+  return {
+    rhythm: withRepairedVariations(fitted(rhythm, said), from.variations, list, said),
+    said,
+  };
+}
+
+/**
+ * The variations that fit the repaired layers, each with what it still keeps of the rules; the others are named.
+ * @param list the layers as they were, by whose ids they are known
+ */
+function withRepairedVariations(
+  rhythm: Rhythm,
+  data: unknown,
+  list: readonly unknown[],
+  said: string[],
+): Rhythm {
+  const ids = list.map((one) => taken(Loose, one)?.id);
+  const named = (id: string) => {
+    const at = ids.indexOf(id);
+    return at < 0 ? id : `layer-${at + 1}`;
+  };
+  return (taken(Anything, data) ?? []).reduce<Rhythm>((now, one, at) => {
+    const read = taken(VariationSchema, one);
+    const variation = read && {
+      ...read,
+      id: `variation-${at + 1}`,
+      lines: read.lines.map((line) => ({ ...line, layer: named(line.layer) })),
+    };
+    const next = variation && withVariations(now, [...(now.variations ?? []), variation]);
+    if (next && breaches(next).length === 0) return next;
+    said.push(`Variation ${read?.name ?? at + 1} does not fit the layers and is left out.`);
+    return now;
+  }, rhythm);
 }
 
 /** Names of turns in the order of the turns, the first where a turn has two. */

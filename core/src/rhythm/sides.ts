@@ -1,7 +1,8 @@
 import { add, type Beats, equal, rational, toNumber, wrap, ZERO } from '../time/index.ts';
 import { fillsTurns, slotCount } from './check.ts';
 import type { Layer, Rhythm } from './model.ts';
-import { turnBeats } from './timing.ts';
+import { beatsIn, turnBeats } from './timing.ts';
+import { eachVaried, withVariations } from './variations.ts';
 
 /** A rhythm that starts from the other side, or why it cannot. */
 export type SideResult =
@@ -48,11 +49,24 @@ export function startFromOtherSide(rhythm: Rhythm, timeline: string, follow: boo
         : turned,
     );
   }
-  return { ok: true, rhythm: { ...rhythm, layers } };
+  const varied = eachVaried(rhythm, (layer) => {
+    const turns = layer.id === timeline || (follow && !layer.free);
+    return turns ? (rotateLayer(layer, half) ?? layer) : layer;
+  });
+  return { ok: true, rhythm: { ...withVariations(rhythm, varied), layers } };
 }
 
-function beatsIn(layer: Layer): Beats {
-  return layer.cells.reduce((sum, { beats }) => add(sum, rational(beats.num, beats.den)), ZERO);
+/** Which side of the two-sided timeline a turn begins on; undefined where no timeline has a side that fills turns. */
+export function sideOfTurn(
+  { cycle, layers }: Pick<Rhythm, 'cycle' | 'layers'>,
+  turn: number,
+): 'three' | 'two' | undefined {
+  const line = layers.find(({ side }) => side !== undefined);
+  if (!line) return undefined;
+  const turns = toNumber(beatsIn(line)) / turnBeats(cycle);
+  if (turns < 2 || turns % 2 !== 0) return undefined;
+  const isFirst = wrap(turn, turns) < turns / 2;
+  return (line.side === '3-2') === isFirst ? 'three' : 'two';
 }
 
 function isSameLine(a: Layer, b: Layer): boolean {

@@ -258,6 +258,11 @@ function onsetsBetween(rhythm: Lines, timing: Timing, end: Ticks): readonly Onse
   return found.sort((a, b) => a.ticks - b.ticks || a.layer - b.layer);
 }
 
+/** How long a line is in beats. */
+export function beatsIn({ cells }: Pick<Layer, 'cells'>): Beats {
+  return cells.reduce((sum, { beats }) => add(sum, rational(beats.num, beats.den)), ZERO);
+}
+
 /** Beats in one turn. */
 export function turnBeats(cycle: Cycle): number {
   return beatsOf(cycle).length;

@@ -5,7 +5,7 @@ import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
 import { collectProblems } from './problem.ts';
 import { readLayerBody } from './read-layer.ts';
 import { splitRows } from './rows.ts';
-import { writeLayerRows } from './write.ts';
+import { writeLayerRows } from './write-layer.ts';
 
 /** Copied strokes with the instrument whose codes they are written in. */
 export interface InstrumentClip {

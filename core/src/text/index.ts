@@ -5,4 +5,5 @@ export * from './layer-text.ts';
 export type { Problem } from './problem.ts';
 export { type ReadResult, readRhythm, TEXT_LIMIT } from './read.ts';
 export { writeStroke } from './token.ts';
-export { writeLayerRows, writeRhythm } from './write.ts';
+export { writeRhythm } from './write.ts';
+export { writeLayerRows } from './write-layer.ts';

@@ -27,6 +27,7 @@ import {
 } from './problem.ts';
 import { type LayerBody, readLayerBody } from './read-layer.ts';
 import { type Row, splitRows, wordsOf } from './rows.ts';
+import { readVariations } from './variation-text.ts';
 
 /** The longest text the reader takes, in characters. */
 export const TEXT_LIMIT = 1_000_000;
@@ -42,6 +43,7 @@ const HEAD_KEYS = [
   'tags',
   'note',
   'layer',
+  'variation',
 ] as const;
 const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'];
 
@@ -71,13 +73,18 @@ export function readRhythm(text: string, id = 'rhythm'): ReadResult {
         : 'The text is empty. Begin with “rhythm” and a name, then cycle, tempo, layer and play.';
     problems.push(problemAt({ text: '', line: 1, column: 1 }, message));
   }
-  const layerStart = rows.findIndex((row) => row.key.text === 'layer');
-  const head = layerStart < 0 ? rows : rows.slice(0, layerStart);
+  const { head, layers: layerBlocks, variations: varied } = blocksOf(rows);
   const values = readHead(head, problems);
-  const layers = layerStart < 0 ? [] : readLayers(rows.slice(layerStart), values.cycle, problems);
-  const rhythm: Rhythm = { id, ...values, layers };
+  const layers = readLayers(layerBlocks, values.cycle, problems);
+  const variations = readVariations(varied, layers, values.cycle, problems);
+  const rhythm: Rhythm = {
+    id,
+    ...values,
+    layers,
+    ...(variations.length > 0 ? { variations: [...variations] } : {}),
+  };
   if (problems.usable()) {
-    const at = rows[layerStart]?.key ?? { text: '', line: 1, column: 1 };
+    const at = layerBlocks[0]?.head.key ?? { text: '', line: 1, column: 1 };
     for (const message of breaches(rhythm)) problems.push(problemAt(at, message));
   }
   return {
@@ -88,7 +95,7 @@ export function readRhythm(text: string, id = 'rhythm'): ReadResult {
   };
 }
 
-type Head = Omit<Rhythm, 'id' | 'layers'>;
+type Head = Omit<Rhythm, 'id' | 'layers' | 'variations'>;
 
 function readHead(rows: readonly Row[], problems: Problems): Head {
   let name: string | undefined;
@@ -330,12 +337,25 @@ function readTempo(
   };
 }
 
-function readLayers(rows: readonly Row[], cycle: Cycle, problems: Problems): Layer[] {
-  const blocks: { head: Row; rows: Row[] }[] = [];
+/** A row that begins a layer or a variation, and those under it. */
+interface Block {
+  readonly head: Row;
+  readonly rows: Row[];
+}
+
+function blocksOf(rows: readonly Row[]) {
+  const head: Row[] = [];
+  const blocks: Block[] = [];
   for (const row of rows) {
-    if (row.key.text === 'layer') blocks.push({ head: row, rows: [] });
-    else blocks.at(-1)?.rows.push(row);
+    const { text } = row.key;
+    if (text === 'layer' || text === 'variation') blocks.push({ head: row, rows: [] });
+    else (blocks.at(-1)?.rows ?? head).push(row);
   }
+  const of = (what: string) => blocks.filter((block) => block.head.key.text === what);
+  return { head, layers: of('layer'), variations: of('variation') };
+}
+
+function readLayers(blocks: Block[], cycle: Cycle, problems: Problems): Layer[] {
   if (blocks.length > LIMITS.layers) {
     const at = blocks[LIMITS.layers]?.head.key;
     if (at) problems.push(problemAt(at, `A rhythm has at most ${LIMITS.layers} layers.`));

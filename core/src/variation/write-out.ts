@@ -1,0 +1,71 @@
+import {
+  type Clip,
+  checkEdit,
+  copyRange,
+  joinClips,
+  type Layer,
+  layerOfLine,
+  nameTurn,
+  type Rhythm,
+  slotCount,
+  turnRange,
+} from '../rhythm/index.ts';
+import type { TurnPlayed } from './plan.ts';
+
+/** A rhythm in which what was played stands turn after turn, or why it cannot. */
+export type WrittenOut =
+  | { readonly ok: true; readonly rhythm: Rhythm }
+  | { readonly ok: false; readonly message: string };
+
+/**
+ * Writes turns out that were played: layers that a variation changed say each of them, under the variation’s name;
+ * the others come round as they did. It has no variations any more.
+ * @param turns one at least
+ */
+export function writeOut(rhythm: Rhythm, turns: readonly TurnPlayed[]): WrittenOut {
+  const changed = new Set(
+    turns.flatMap(({ variation }) => variation?.lines.map(({ layer }) => layer) ?? []),
+  );
+  const layers: Layer[] = [];
+  for (const layer of rhythm.layers) {
+    if (!changed.has(layer.id)) {
+      layers.push(layer);
+      continue;
+    }
+    const own = turnsOf(rhythm, layer);
+    if (layer.free || own.length === 0)
+      return {
+        ok: false,
+        message: `${layer.name} comes round at its own length, so its turns cannot be written one after another.`,
+      };
+    const clips = turns.flatMap(({ turn, variation, part }): Clip[] => {
+      const line = variation?.lines.find((one) => one.layer === layer.id);
+      const from = line ? turnsOf(rhythm, layerOfLine(layer, line)) : own;
+      return [from[(line ? part : turn) % from.length] ?? []].flat();
+    });
+    const [first, ...rest] = clips;
+    if (!first) continue;
+    const { rings: _, ...bare } = layer;
+    layers.push({ ...bare, ...rest.reduce(joinClips, first) });
+  }
+  const { variations: _, turns: _names, ...rest } = rhythm;
+  const named = turns.reduce<Rhythm>(
+    (all, { variation, part }, at) =>
+      variation && part === 0 ? nameTurn(all, at, 'plain', variation.name) : all,
+    { ...rest, layers },
+  );
+  const [refusal] = checkEdit(named);
+  return refusal === undefined ? { ok: true, rhythm: named } : { ok: false, message: refusal };
+}
+
+/** Each turn of a layer that is made of whole turns. */
+function turnsOf(rhythm: Pick<Rhythm, 'cycle'>, layer: Layer): readonly Clip[] {
+  const clips: Clip[] = [];
+  for (let slot = 0; slot < slotCount(layer); ) {
+    const range = turnRange(rhythm, layer, slot);
+    if (!range) return [];
+    clips.push(copyRange(layer, range.firstSlot, range.firstSlot + range.slots - 1));
+    slot = range.firstSlot + range.slots;
+  }
+  return clips;
+}
