@@ -14,6 +14,11 @@ export const KEYS = {
     shown: 'Shift Enter',
     what: 'play what is chosen, or its turn, round and round',
   },
+  variation: {
+    keys: '1, 2, 3, 4, 5, 6, 7, 8, 9',
+    shown: '1 … 9',
+    what: 'the variation of that key at the next turn, unless the focus is on a line that is written',
+  },
   up: { keys: 'up', shown: '↑ in Climb', what: 'up a tempo' },
   down: { keys: 'down', shown: '↓ in Climb', what: 'down a tempo' },
   stay: { keys: 's', shown: 'S in Climb', what: 'stay at this tempo' },

@@ -47,8 +47,16 @@ export interface Player {
   subscribe(listener: () => void): () => void;
   play<Tag>(request: PlayRequest<Tag>): Promise<void>;
   stop(): void;
-  /** As soon as it can be heard cleanly, at the same place in the music. */
-  change(to: { readonly tempo?: Tempo; readonly score?: Score }): void;
+  /**
+   * As soon as it can be heard cleanly, at the same place in the music.
+   * @param to what changes; where a tag is given, only if it is that of the stretch that was begun last
+   */
+  change(to: { readonly tempo?: Tempo; readonly score?: Score; readonly of?: unknown }): void;
+  /**
+   * Puts another stretch in the place of the one that comes next, where that is decided and not heard yet. Where it
+   * is not decided, it is not asked for: what plays will be asked in its time.
+   */
+  putNext<Tag>(next: () => NextSegment<Tag>): void;
   /**
    * Goes on with something else of the same owner when the turn ends that is heard now.
    * @param score what it sounds as now; `next` is asked for what it is when it begins
@@ -175,8 +183,9 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       beating = true;
     },
     stop: halt,
-    change(to) {
+    change({ of, ...to }) {
       if (!transport) return;
+      if (of !== undefined && transport.segments.at(-1)?.tag !== of) return;
       const { score } = to;
       if (!score) {
         goOnWith(to);
@@ -185,7 +194,9 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       const mine = asked;
       sounds.prepare(soundsOf(score)).then(
         () => {
-          if (mine === asked) goOnWith(to);
+          if (mine !== asked) return;
+          if (of !== undefined && transport?.segments.at(-1)?.tag !== of) return;
+          goOnWith(to);
         },
         () => say(NOT_HEARD),
       );
@@ -201,6 +212,13 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
         },
         () => say(NOT_HEARD),
       );
+    },
+    putNext(next) {
+      const last = transport?.segments.at(-1);
+      if (!output || !transport || !last || last.startTime < output.now() + LEAD) return;
+      output.cancelFrom(last.startTime);
+      transport = cut(transport, last.startTime, next());
+      tick();
     },
     cutTo(segment) {
       if (!output || !transport) return;

@@ -142,6 +142,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
             timed={heard ? timeRhythm(heard) : timed}
             countIn={mix.countIn}
             order={mix.order}
+            rules={mix.variations}
             layerIndex={layerIndex}
           />
         )}

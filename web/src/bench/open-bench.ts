@@ -21,6 +21,12 @@ export interface BenchState {
   readonly canRedo: boolean;
 }
 
+/** Which variation is heard, and which comes next, by their ids. */
+export interface Varied {
+  readonly heard?: string | undefined;
+  readonly called?: string | undefined;
+}
+
 /** The open rhythm with the choice of a layer. Its state stays the same object until one of its parts changes. */
 export interface OpenBench {
   readonly document: RhythmDocument;
@@ -29,6 +35,10 @@ export interface OpenBench {
   chooseLayer(index: number): void;
   /** What the stage that is shown has chosen on its line; asked when something is to be played. */
   readonly chosen: { now: () => ChosenStretch | undefined };
+  /** Plays a variation at the next turn, from the beginning where nothing plays; set by what plays the rhythm. */
+  readonly call: { now: (variation: string) => void };
+  /** The variation that is heard now, and the one that was called and comes next. */
+  readonly varied: Store<Varied>;
   /** What is heard instead of the rhythm, where the stage that is shown tries something else. */
   readonly heard: Store<Rhythm | undefined>;
   setMix(change: Partial<Mix>): void;
@@ -71,6 +81,8 @@ export function openBench(document: RhythmDocument): OpenBench {
   return {
     document,
     chosen: { now: () => undefined },
+    call: { now: () => undefined },
+    varied: createStore<Varied>({}),
     heard: createStore<Rhythm | undefined>(undefined),
     getState,
     subscribe(listener) {

@@ -18,7 +18,16 @@ import type { NextSegment, Score } from '@stride/core/sound';
 import type { Tempo, Ticks } from '@stride/core/time';
 
 /** What of a rhythm is played. */
-export const PLAY_WHAT = ['all', 'here', 'chosen', 'once', 'calls once', 'order'] as const;
+export const PLAY_WHAT = [
+  'all',
+  'in order',
+  'mixed',
+  'here',
+  'chosen',
+  'once',
+  'calls once',
+  'order',
+] as const;
 export type PlayWhat = (typeof PLAY_WHAT)[number];
 
 /** Whether it is of what is chosen on the line. */
@@ -116,6 +125,10 @@ export function sayWhat(
       return 'Calls the first time only';
     case 'order':
       return 'Turns in their order';
+    case 'in order':
+      return 'Variations one after another';
+    case 'mixed':
+      return 'Variations mixed in';
     case 'chosen': {
       const turns = sayTurns(rhythm, chosenPassage(rhythm, timing, chosen));
       return `${turns && !chosen?.isStretch ? `Only ${turns}` : 'Only what is chosen'}, round and round`;

@@ -3,6 +3,7 @@ import type { KeptRun } from '@stride/core/ear';
 import type { LogFile } from '@stride/core/log';
 import type { Rhythm } from '@stride/core/rhythm';
 import type { Bpm } from '@stride/core/time';
+import type { VariationPlan } from '@stride/core/variation';
 
 /** How a rhythm is heard; by layer id. */
 export interface Mix {
@@ -16,6 +17,8 @@ export interface Mix {
   readonly second?: boolean;
   /** The order in which turns are played where that is asked for, as it is written: 1x3 2. */
   readonly order?: string;
+  /** By which rules variations come where they are mixed in, or one after another. */
+  readonly variations?: Partial<Omit<VariationPlan, 'way'>>;
   /** A turn is counted in before the rhythm plays. */
   readonly countIn: boolean;
 }

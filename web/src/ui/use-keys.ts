@@ -20,7 +20,7 @@ const PRESSABLE =
  */
 export function useKeys(
   keys: string,
-  run: () => void,
+  run: (event: KeyboardEvent) => void,
   { inFields = false, repeat = false, enabled = true }: KeyOptions = {},
 ): void {
   useHotkeys(keys, run, {

@@ -1,0 +1,108 @@
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import { scoreRhythm } from '@stride/core/sound';
+import { readRhythm } from '@stride/core/text';
+import { USUAL_PLAN, type VariationPlan } from '@stride/core/variation';
+import { describe, expect, it } from 'vitest';
+import { handPlayer } from '../audio/hand-player.testkit.ts';
+import { isVariationTag, turnByTurn } from './play-variations.ts';
+
+const { rhythm: HOME } = readRhythm(`rhythm A
+cycle 1x4
+layer Drum : goblet drum
+play D / D / D / D
+variation Lift
+key 1
+in Drum
+play T / T / T / T
+variation Two
+key 2
+in Drum
+play K / . / . / . | . / K / . / .
+`);
+const [LIFT, TWO] = HOME.variations ?? [];
+/** 240 a minute: a turn a second. */
+const TEMPO = { bpm: 240, per: 1 };
+
+async function playing(plan: VariationPlan = USUAL_PLAN) {
+  const hand = handPlayer();
+  let rhythm: Rhythm = HOME;
+  const scoreOf = () => {
+    const timed = timeRhythm(rhythm);
+    if (!timed.ok) throw new Error(timed.message);
+    return scoreRhythm(rhythm, timed.timing);
+  };
+  let score = scoreOf();
+  const turns = turnByTurn(() => ({ rhythm, score, tempo: TEMPO, plan }));
+  await hand.player.play<unknown>({ owner: 'loop:a', first: turns.next(), next: turns.next });
+  /** What is heard in each turn of a second: the drum’s strokes by their code. */
+  const heard = () => {
+    const byTurn: string[] = [];
+    for (const { sound, time } of hand.scheduled()) {
+      const [instrument, kind = ''] = sound.split('/');
+      if (instrument !== 'goblet-drum') continue;
+      const turn = Math.floor(time - 10.06 + 1e-6);
+      byTurn[turn] = (byTurn[turn] ?? '') + kind;
+    }
+    return Array.from(byTurn, (turn) => turn ?? '');
+  };
+  const edit = (next: Rhythm) => {
+    rhythm = next;
+    score = scoreOf();
+    hand.player.change({ score, of: 'loop' });
+  };
+  return { hand, turns, heard, edit };
+}
+
+describe('variations while a rhythm plays', () => {
+  it('come at the beginning of the next turn when they are called, once, to their end', async () => {
+    const { hand, turns, heard } = await playing();
+    hand.goOn(0.3);
+    turns.call(LIFT);
+    hand.player.putNext(turns.again);
+    hand.goOn(2.2);
+    turns.call(TWO);
+    hand.goOn(2.9);
+    expect(heard().slice(0, 6)).toEqual(['DDDD', 'TTTT', 'DDDD', 'K', 'K', 'DDDD']);
+  });
+
+  it('come in time also when the next turn was put on the clock before they were called', async () => {
+    const { hand, turns, heard } = await playing();
+    hand.goOn(0.7);
+    // The first stroke of the second turn waits on the clock.
+    expect(heard()).toEqual(['DDDD', 'D']);
+    turns.call(LIFT);
+    hand.player.putNext(turns.again);
+    expect(heard()[1]).toBe('T');
+    // Taken back before it is heard.
+    turns.call(undefined);
+    hand.player.putNext(turns.again);
+    expect(heard()[1]).toBe('D');
+    hand.goOn(0.35);
+    turns.call(LIFT);
+    hand.player.putNext(turns.again);
+    hand.goOn(1.5);
+    expect(heard().slice(0, 3)).toEqual(['DDDD', 'DDDD', 'TTTT']);
+  });
+
+  it('come one after another, and tell which is heard', async () => {
+    const { hand, heard } = await playing({ ...USUAL_PLAN, way: 'in order' });
+    hand.goOn(1.5);
+    const tag = hand.player.position()?.segment.tag;
+    expect(isVariationTag(tag) && tag).toEqual({ variation: LIFT?.id, part: 0 });
+    hand.goOn(4.4);
+    expect(heard().slice(0, 6)).toEqual(['DDDD', 'TTTT', 'DDDD', 'K', 'K', 'DDDD']);
+  });
+
+  it('leave an edit of home to home: it is heard there at once, and the variation stays what it is', async () => {
+    const { hand, turns, heard, edit } = await playing();
+    turns.call(LIFT);
+    hand.goOn(0.8);
+    const [layer] = HOME.layers;
+    if (!layer) throw new Error('no layer');
+    const strokes = layer.strokes.map((stroke) => ({ ...stroke, kind: 'k' }));
+    edit({ ...HOME, layers: [{ ...layer, strokes }] });
+    await Promise.resolve();
+    hand.goOn(2.1);
+    expect(heard().slice(1, 3)).toEqual(['TTTT', 'kkkk']);
+  });
+});

@@ -1,0 +1,82 @@
+import type { Rhythm, Variation } from '@stride/core/rhythm';
+import type { NextSegment, Score } from '@stride/core/sound';
+import type { Tempo } from '@stride/core/time';
+import {
+  nextTurn,
+  type PlanState,
+  scoreTurns,
+  startPlan,
+  type TurnPlayed,
+  type VariationPlan,
+} from '@stride/core/variation';
+import { LOOP_TAG } from './play-what.ts';
+
+/** What a turn is tagged with in which a variation is heard. */
+export interface VariationTag {
+  readonly variation: string;
+  /** Which of its turns, from 0. */
+  readonly part: number;
+}
+
+export function isVariationTag(tag: unknown): tag is VariationTag {
+  return typeof tag === 'object' && tag !== null && 'variation' in tag;
+}
+
+/** The rhythm as it is heard when a turn is decided. */
+export interface HeardNow {
+  readonly rhythm: Rhythm;
+  readonly score: Score;
+  readonly tempo: Tempo;
+  readonly plan: VariationPlan;
+}
+
+export type TurnSegment = NextSegment<typeof LOOP_TAG | VariationTag>;
+
+/** Turns one after another, each as the plan has it or as a key called it. */
+export interface TurnByTurn {
+  /** The next turn. */
+  next(): TurnSegment;
+  /** Calls a variation for the next turn that is not decided yet; undefined: none after all. */
+  call(variation: Variation | undefined): void;
+  /** Decides the turn that was decided last once more, with what was called since. */
+  again(): TurnSegment;
+}
+
+/** Plays a rhythm turn by turn, so that a variation can come at the beginning of each. */
+export function turnByTurn(now: () => HeardNow): TurnByTurn {
+  let before: PlanState | undefined;
+  let state: PlanState | undefined;
+  let called: Variation | undefined;
+  let scores: { readonly of: Score; readonly turn: ReturnType<typeof scoreTurns> } | undefined;
+
+  function segment(played: TurnPlayed | undefined): TurnSegment {
+    const { rhythm, score, tempo } = now();
+    if (scores?.of !== score) scores = { of: score, turn: scoreTurns(rhythm, score) };
+    const { variation, part = 0 } = played ?? {};
+    const tag = variation ? { variation: variation.id, part } : LOOP_TAG;
+    return { ...scores.turn(played ?? { turn: 0, part }), tempo, tag };
+  }
+  function decide(from: PlanState | undefined): TurnSegment {
+    const { rhythm, plan } = now();
+    // What was changed meanwhile counts: a variation by its id, as it is now.
+    const asked = rhythm.variations?.find(({ id }) => id === called?.id);
+    before = from;
+    state = nextTurn(rhythm, plan, from ?? startPlan(rhythm), asked);
+    return segment(state.now);
+  }
+  return {
+    next() {
+      const made = decide(state);
+      called = undefined;
+      return made;
+    },
+    call(variation) {
+      called = variation;
+    },
+    again() {
+      const made = decide(before);
+      called = undefined;
+      return made;
+    },
+  };
+}
