@@ -20,6 +20,8 @@ export const PracticePlanSchema = v.object({
       v.check(([from, to]) => from < to),
     ),
   ),
+  /** Id of the variation that is practised beside home, as they come after one another. */
+  variation: v.optional(v.string()),
   click: ClickPlanSchema,
   /** Layers that drop out by plan, by layer id. */
   company: v.record(v.string(), ComingSchema),

@@ -1,7 +1,7 @@
 import { add, type Beats, equal, rational, toNumber, wrap, ZERO } from '../time/index.ts';
 import { fillsTurns, slotCount } from './check.ts';
 import type { Layer, Rhythm } from './model.ts';
-import { beatsIn, turnBeats } from './timing.ts';
+import { beatsIn, turnBeats, turnsIn } from './timing.ts';
 import { eachVaried, withVariations } from './variations.ts';
 
 /** A rhythm that starts from the other side, or why it cannot. */
@@ -63,7 +63,7 @@ export function sideOfTurn(
 ): 'three' | 'two' | undefined {
   const line = layers.find(({ side }) => side !== undefined);
   if (!line) return undefined;
-  const turns = toNumber(beatsIn(line)) / turnBeats(cycle);
+  const turns = turnsIn({ cycle }, line);
   if (turns < 2 || turns % 2 !== 0) return undefined;
   const isFirst = wrap(turn, turns) < turns / 2;
   return (line.side === '3-2') === isFirst ? 'three' : 'two';

@@ -263,6 +263,11 @@ export function beatsIn({ cells }: Pick<Layer, 'cells'>): Beats {
   return cells.reduce((sum, { beats }) => add(sum, rational(beats.num, beats.den)), ZERO);
 }
 
+/** How many turns a line lasts; need not be whole. */
+export function turnsIn({ cycle }: Pick<Lines, 'cycle'>, layer: Pick<Layer, 'cells'>): number {
+  return toNumber(beatsIn(layer)) / turnBeats(cycle);
+}
+
 /** Beats in one turn. */
 export function turnBeats(cycle: Cycle): number {
   return beatsOf(cycle).length;

@@ -1,7 +1,6 @@
 import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
-import { toNumber } from '../time/index.ts';
 import { type Layer, LIMITS, type Rhythm, type Variation, type VariedLine } from './model.ts';
-import { beatsIn, turnBeats } from './timing.ts';
+import { turnsIn } from './timing.ts';
 
 /** A layer as it is played in a variation: the line's cells and strokes, all else its own. */
 export function layerOfLine(layer: Layer, { cells, strokes, rings }: VariedLine): Layer {
@@ -29,7 +28,7 @@ export function turnsOfVariation(
   { cycle }: Pick<Rhythm, 'cycle'>,
   { lines: [line] }: Pick<Variation, 'lines'>,
 ): number {
-  return line ? Math.max(1, Math.round(toNumber(beatsIn(line)) / turnBeats(cycle))) : 1;
+  return line ? Math.max(1, Math.round(turnsIn({ cycle }, line))) : 1;
 }
 
 /** The lowest key that calls no variation yet; undefined where all nine do. */

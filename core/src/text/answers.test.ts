@@ -33,6 +33,32 @@ const head = 'rhythm A\ncycle 3+2';
 const drum = (rows: string) => `${head}\nlayer Drum : goblet drum\n${rows}`;
 const tall = (rows: string) => `${head}\nlayer Low : tall hand drums\n${rows}`;
 
+const varied = (rows: string) => `${drum('play D . T / K .')}\nvariation Lift\n${rows}`;
+
+const VARIED = [
+  varied('in Drum\nplay T . T / T .'),
+  varied('key 3\nshare 1/16\non 4 of 4\nin Drum\nplay T . T / T . | T T T / . .\nhand each R L'),
+  varied('share 25 %\non the two-side\nin Drum\nplay T . T / T .'),
+  varied('share 6 in 16\non turn 2 of 2\nin Drum\nplay T . T / T .'),
+  varied('key 0\nshare 1/65\non 5 of 4\nin Drum\nplay T . T / T .'),
+  varied('share 3/2\non 1 of 65\nkey\nin Drum\nplay T . T / T .'),
+  varied(''),
+  varied('play T . T / T .'),
+  varied('in\nplay T . T / T .'),
+  varied('in Bell\nplay T . T / T .'),
+  varied('in Drum'),
+  varied('in Drum\nplay T . T'),
+  varied('in Drum\nas 3-2\nloop own\nplay T . T / T .'),
+  varied('in Drum\nplay T . T / Q .'),
+  varied('in Drum\nplay T . T / T .\nin Drum\nplay T . T / T .'),
+  varied('in Drum\nplay T . T / T .\nvariation Lift\nin Drum\nplay K . . / . .'),
+  varied('key 2\nin Drum\nplay T . T / T .\nvariation Fall\nkey 2\nin Drum\nplay K . . / . .'),
+  varied('keys 2\nbanana\nin Drum\nplay T . T / T .'),
+  `${head}\nvariation Lift\nin Drum\nplay T . T / T .`,
+  varied('in Drum\nplay T . T / T .\nlayer Low : tall hand drums\nplay B . . / B .'),
+  `${drum('play D . T / K .')}\nvariation\nin Drum\nplay T . T / T .`,
+];
+
 const HEADS = [
   '',
   'cycle 4x4',
@@ -185,6 +211,10 @@ describe('what the reader answers', () => {
 
   it('to the rows of a layer', async () => {
     await expect(`${LAYERS.map(answer).join('\n\n')}\n`).toMatchFileSnapshot('answers-layer.txt');
+  });
+
+  it('to the rows of a variation', async () => {
+    await expect(`${VARIED.map(answer).join('\n\n')}\n`).toMatchFileSnapshot('answers-varied.txt');
   });
 
   it('to a text that is too long, without reading it', () => {

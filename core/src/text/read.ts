@@ -84,8 +84,9 @@ export function readRhythm(text: string, id = 'rhythm'): ReadResult {
     ...(variations.length > 0 ? { variations: [...variations] } : {}),
   };
   if (problems.usable()) {
-    const at = layerBlocks[0]?.head.key ?? { text: '', line: 1, column: 1 };
-    for (const message of breaches(rhythm)) problems.push(problemAt(at, message));
+    const first = layerBlocks[0]?.head.key ?? { text: '', line: 1, column: 1 };
+    for (const message of breaches(rhythm))
+      problems.push(problemAt(variationMeant(message, varied) ?? first, message));
   }
   return {
     rhythm,
@@ -353,6 +354,15 @@ function blocksOf(rows: readonly Row[]) {
   }
   const of = (what: string) => blocks.filter((block) => block.head.key.text === what);
   return { head, layers: of('layer'), variations: of('variation') };
+}
+
+/** The row of the variation that a sentence speaks of; the last one where it speaks of two. */
+function variationMeant(message: string, blocks: readonly Block[]): Piece | undefined {
+  if (message.startsWith('Two variations')) return blocks.at(-1)?.head.key;
+  const named = blocks.find(({ head }) =>
+    message.startsWith(`Variation ${oneLine(readName(head.rest.text).name)}:`),
+  );
+  return named?.head.key;
 }
 
 function readLayers(blocks: Block[], cycle: Cycle, problems: Problems): Layer[] {

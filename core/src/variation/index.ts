@@ -1,4 +1,6 @@
-/** Variations inside a rhythm: which comes in which turn, what is heard then, and how it is said. */
+/** Variations inside a rhythm: made, compared with home, which comes in which turn, what is heard then. */
+export * from './changes.ts';
+export * from './keep.ts';
 export * from './plan.ts';
 export * from './turn-score.ts';
 export * from './words.ts';

@@ -8,15 +8,15 @@ export const SHARE_WORDS = {
   'as often as not': { num: 1, den: 2 },
 } as const satisfies Readonly<Record<string, NonNullable<Variation['share']>>>;
 
-/** “seldom, 1 turn in 16”, “3 turns in 16”, “only by its key”. */
+/** “seldom, 1 in 16”, “3 in 16 turns”, “only by its key”. */
 export function sayShare(share: Variation['share']): string {
   if (!share) return 'only by its key';
   const { num, den } = share;
   const word = Object.entries(SHARE_WORDS).find(
     ([, one]) => one.num === num && one.den === den,
   )?.[0];
-  const figure = den === 1 ? 'every turn' : `${num} ${num === 1 ? 'turn' : 'turns'} in ${den}`;
-  return word === undefined ? figure : `${word}, ${figure}`;
+  if (den === 1) return 'every turn';
+  return word === undefined ? `${num} in ${den} turns` : `${word}, ${num} in ${den}`;
 }
 
 /** “on turn 4 of 4”, “on the three-side”, “anywhere”. */

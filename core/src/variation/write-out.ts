@@ -9,8 +9,11 @@ import {
   type Rhythm,
   slotCount,
   turnRange,
+  turnsIn,
+  turnsOfVariation,
+  type Variation,
 } from '../rhythm/index.ts';
-import type { TurnPlayed } from './plan.ts';
+import { mayStand, type TurnPlayed } from './plan.ts';
 
 /** A rhythm in which what was played stands turn after turn, or why it cannot. */
 export type WrittenOut =
@@ -56,6 +59,31 @@ export function writeOut(rhythm: Rhythm, turns: readonly TurnPlayed[]): WrittenO
   );
   const [refusal] = checkEdit(named);
   return refusal === undefined ? { ok: true, rhythm: named } : { ok: false, message: refusal };
+}
+
+/** No more turns of home than these stand before a variation that may begin anywhere. */
+const MOST_HOME = 8;
+
+/**
+ * The turns in which a variation is practised beside home: home until the variation may begin, the variation, and home
+ * again until its place comes round.
+ */
+export function homeAndVariation(rhythm: Rhythm, variation: Variation): readonly TurnPlayed[] {
+  const lasts = turnsOfVariation(rhythm, variation);
+  const { place } = variation;
+  const own = variation.lines.map(({ layer }) => {
+    const home = rhythm.layers.find(({ id }) => id === layer);
+    return home ? Math.ceil(turnsIn(rhythm, home)) : 1;
+  });
+  const least = place?.kind === 'turn' ? place.turn : Math.min(MOST_HOME, Math.max(...own));
+  let begins = least;
+  while (!mayStand(rhythm, place, begins)) begins += 1;
+  const round = place?.kind === 'turn' ? place.of : 1;
+  const count = Math.ceil((begins + lasts) / round) * round;
+  return Array.from({ length: count }, (_, turn): TurnPlayed => {
+    const part = turn - begins;
+    return part >= 0 && part < lasts ? { turn, part, variation } : { turn, part: 0 };
+  });
 }
 
 /** Each turn of a layer that is made of whole turns. */

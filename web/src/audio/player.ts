@@ -49,9 +49,13 @@ export interface Player {
   stop(): void;
   /**
    * As soon as it can be heard cleanly, at the same place in the music.
-   * @param to what changes; where a tag is given, only if it is that of the stretch that was begun last
+   * @param to what changes; `where` says of the tag of the stretch that was begun last whether it changes
    */
-  change(to: { readonly tempo?: Tempo; readonly score?: Score; readonly of?: unknown }): void;
+  change(to: {
+    readonly tempo?: Tempo;
+    readonly score?: Score;
+    readonly where?: (tag: unknown) => boolean;
+  }): void;
   /**
    * Puts another stretch in the place of the one that comes next, where that is decided and not heard yet. Where it
    * is not decided, it is not asked for: what plays will be asked in its time.
@@ -183,9 +187,10 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       beating = true;
     },
     stop: halt,
-    change({ of, ...to }) {
+    change({ where = () => true, ...to }) {
       if (!transport) return;
-      if (of !== undefined && transport.segments.at(-1)?.tag !== of) return;
+      const isMeant = () => where(transport?.segments.at(-1)?.tag);
+      if (!isMeant()) return;
       const { score } = to;
       if (!score) {
         goOnWith(to);
@@ -194,9 +199,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       const mine = asked;
       sounds.prepare(soundsOf(score)).then(
         () => {
-          if (mine !== asked) return;
-          if (of !== undefined && transport?.segments.at(-1)?.tag !== of) return;
-          goOnWith(to);
+          if (mine === asked && isMeant()) goOnWith(to);
         },
         () => say(NOT_HEARD),
       );

@@ -32,8 +32,8 @@ import { useLatest } from '../ui/use-latest.ts';
 import { HEARD_PARTS, type HeardPart, heardOf, partsOf } from './heard-part.ts';
 import type { OpenBench, Varied } from './open-bench.ts';
 import { type PlayChoice, PlayMenu } from './PlayMenu.tsx';
-import { isVariationTag, type TurnByTurn, turnByTurn } from './play-variations.ts';
-import { LOOP_TAG, needsChosen, PLAY_WHAT, type PlayWhat, playing, sayWhat } from './play-what.ts';
+import { isHome, isTurnTag, type TurnByTurn, turnByTurn } from './play-variations.ts';
+import { needsChosen, PLAY_WHAT, type PlayWhat, playing, sayWhat } from './play-what.ts';
 
 /** Who owns the player while a rhythm loops on the Bench. */
 export function loopOwner(rhythm: Rhythm): string {
@@ -121,7 +121,7 @@ export function PlayButton(props: PlayButtonProps) {
     return () => clearTimeout(timer);
   }, [heard, rhythm]);
   useEffect(() => {
-    if (score && mine) player.change({ score, of: LOOP_TAG });
+    if (score && mine) player.change({ score, where: isHome });
   }, [score, mine]);
   useEffect(() => {
     if (mine) player.change({ tempo });
@@ -141,8 +141,9 @@ export function PlayButton(props: PlayButtonProps) {
       }));
     }
     const way = what === 'all' ? 'by key' : what;
+    const { variations: _, ...bare } = rhythm;
     const turns = turnByTurn(() => ({
-      rhythm: { ...rhythm, ...latest.current.lines },
+      rhythm: { ...bare, ...latest.current.lines },
       score: latest.current.score ?? begin,
       tempo: latest.current.tempo,
       plan: { ...USUAL_PLAN, ...latest.current.rules, way },
@@ -192,7 +193,7 @@ export function PlayButton(props: PlayButtonProps) {
     const turns = turnsPlayed.current;
     if (!variation) return;
     if (!mine) {
-      bench.varied.set({ called: id });
+      bench.varied.set({ called: id, gone: [] });
       play('all', variation);
       return;
     }
@@ -329,12 +330,25 @@ function variedScores(rhythm: Rhythm, lines: Heard): readonly Score[] {
   );
 }
 
+/** So many turns that went by are kept. */
+const GONE = 64;
+
 /** Keeps what is heard of the variations in step with the ear: one that was called and has begun is no longer called. */
 function follow(varied: Store<Varied>, tag: unknown): void {
-  const { heard, called } = varied.now();
-  const now = isVariationTag(tag) ? tag.variation : undefined;
-  const waits = tag === undefined || called === now ? undefined : called;
-  if (heard !== now || called !== waits) varied.set({ heard: now, called: waits });
+  const before = varied.now();
+  if (!isTurnTag(tag)) {
+    if (before.heard ?? (tag === undefined && before.called)) varied.set({ gone: before.gone });
+    return;
+  }
+  const { turn, variation } = tag;
+  const last = before.gone.at(-1);
+  if (last?.turn === turn && before.heard === variation) return;
+  const others = before.gone.filter((one) => one.turn < turn);
+  varied.set({
+    heard: variation,
+    called: before.called === variation ? undefined : before.called,
+    gone: [...others, tag].slice(-GONE),
+  });
 }
 
 /** The keys of what is played, where it has one. */

@@ -4,6 +4,7 @@ import type { Learning, Mix } from '../store/db.ts';
 import type { DocumentState, Draft, RhythmDocument } from '../store/document.ts';
 import { createStore, type Store } from '../ui/store.ts';
 import { silentLayers } from './mix.ts';
+import type { TurnTag } from './play-variations.ts';
 import type { ChosenStretch } from './play-what.ts';
 
 /** What the stages of the Bench see of the open rhythm at one moment. */
@@ -25,6 +26,8 @@ export interface BenchState {
 export interface Varied {
   readonly heard?: string | undefined;
   readonly called?: string | undefined;
+  /** The turns that went by since playing began, the one that is heard the last of them. */
+  readonly gone: readonly TurnTag[];
 }
 
 /** The open rhythm with the choice of a layer. Its state stays the same object until one of its parts changes. */
@@ -82,7 +85,7 @@ export function openBench(document: RhythmDocument): OpenBench {
     document,
     chosen: { now: () => undefined },
     call: { now: () => undefined },
-    varied: createStore<Varied>({}),
+    varied: createStore<Varied>({ gone: [] }),
     heard: createStore<Rhythm | undefined>(undefined),
     getState,
     subscribe(listener) {

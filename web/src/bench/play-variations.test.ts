@@ -4,7 +4,7 @@ import { readRhythm } from '@stride/core/text';
 import { USUAL_PLAN, type VariationPlan } from '@stride/core/variation';
 import { describe, expect, it } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
-import { isVariationTag, turnByTurn } from './play-variations.ts';
+import { isHome, isTurnTag, turnByTurn } from './play-variations.ts';
 
 const { rhythm: HOME } = readRhythm(`rhythm A
 cycle 1x4
@@ -48,7 +48,7 @@ async function playing(plan: VariationPlan = USUAL_PLAN) {
   const edit = (next: Rhythm) => {
     rhythm = next;
     score = scoreOf();
-    hand.player.change({ score, of: 'loop' });
+    hand.player.change({ score, where: isHome });
   };
   return { hand, turns, heard, edit };
 }
@@ -88,7 +88,7 @@ describe('variations while a rhythm plays', () => {
     const { hand, heard } = await playing({ ...USUAL_PLAN, way: 'in order' });
     hand.goOn(1.5);
     const tag = hand.player.position()?.segment.tag;
-    expect(isVariationTag(tag) && tag).toEqual({ variation: LIFT?.id, part: 0 });
+    expect(isTurnTag(tag) && tag).toEqual({ turn: 1, variation: LIFT?.id });
     hand.goOn(4.4);
     expect(heard().slice(0, 6)).toEqual(['DDDD', 'TTTT', 'DDDD', 'K', 'K', 'DDDD']);
   });

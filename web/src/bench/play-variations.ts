@@ -11,15 +11,21 @@ import {
 } from '@stride/core/variation';
 import { LOOP_TAG } from './play-what.ts';
 
-/** What a turn is tagged with in which a variation is heard. */
-export interface VariationTag {
-  readonly variation: string;
-  /** Which of its turns, from 0. */
-  readonly part: number;
+/** What a turn is tagged with where turns are played one by one. */
+export interface TurnTag {
+  /** Counted from the beginning of playing, from 0. */
+  readonly turn: number;
+  /** Id of the variation that is heard; undefined: home. */
+  readonly variation: string | undefined;
 }
 
-export function isVariationTag(tag: unknown): tag is VariationTag {
-  return typeof tag === 'object' && tag !== null && 'variation' in tag;
+export function isTurnTag(tag: unknown): tag is TurnTag {
+  return typeof tag === 'object' && tag !== null && 'turn' in tag && 'variation' in tag;
+}
+
+/** Whether home is heard, round and round or turn by turn. */
+export function isHome(tag: unknown): boolean {
+  return tag === LOOP_TAG || (isTurnTag(tag) && tag.variation === undefined);
 }
 
 /** The rhythm as it is heard when a turn is decided. */
@@ -30,7 +36,7 @@ export interface HeardNow {
   readonly plan: VariationPlan;
 }
 
-export type TurnSegment = NextSegment<typeof LOOP_TAG | VariationTag>;
+export type TurnSegment = NextSegment<TurnTag>;
 
 /** Turns one after another, each as the plan has it or as a key called it. */
 export interface TurnByTurn {
@@ -49,12 +55,11 @@ export function turnByTurn(now: () => HeardNow): TurnByTurn {
   let called: Variation | undefined;
   let scores: { readonly of: Score; readonly turn: ReturnType<typeof scoreTurns> } | undefined;
 
-  function segment(played: TurnPlayed | undefined): TurnSegment {
+  function segment(played: TurnPlayed): TurnSegment {
     const { rhythm, score, tempo } = now();
     if (scores?.of !== score) scores = { of: score, turn: scoreTurns(rhythm, score) };
-    const { variation, part = 0 } = played ?? {};
-    const tag = variation ? { variation: variation.id, part } : LOOP_TAG;
-    return { ...scores.turn(played ?? { turn: 0, part }), tempo, tag };
+    const tag = { turn: played.turn, variation: played.variation?.id };
+    return { ...scores.turn(played), tempo, tag };
   }
   function decide(from: PlanState | undefined): TurnSegment {
     const { rhythm, plan } = now();
@@ -62,7 +67,7 @@ export function turnByTurn(now: () => HeardNow): TurnByTurn {
     const asked = rhythm.variations?.find(({ id }) => id === called?.id);
     before = from;
     state = nextTurn(rhythm, plan, from ?? startPlan(rhythm), asked);
-    return segment(state.now);
+    return segment(state.now ?? { turn: 0, part: 0 });
   }
   return {
     next() {

@@ -58,9 +58,9 @@ export function Climb() {
 }
 
 function ClimbOf({ practice }: { readonly practice: Practice }) {
-  const { document, rhythm, learning, mix, muted, setMix } = useBench();
+  const { document, learning, mix, muted, setMix } = useBench();
   const { line, plan, ladder, path, firstRung, pieces } = practice;
-  const { layer, grid, timing } = line;
+  const { rhythm, layer, grid, timing } = line;
   const [mirrored, setMirrored] = useOtherHanded();
   const [far, setFar] = useState(false);
   const [chosen, setChosen] = useState<number>();

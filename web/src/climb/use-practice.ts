@@ -19,7 +19,8 @@ import {
   waysFor,
   wayThrough,
 } from '@stride/core/passage';
-import { tempoAt } from '@stride/core/rhythm';
+import { type Layer, type Rhythm, tempoAt, timeRhythm, type Variation } from '@stride/core/rhythm';
+import { homeAndVariation, writeOut } from '@stride/core/variation';
 import { useMemo, useState } from 'react';
 import type { BenchState, OpenBench } from '../bench/open-bench.ts';
 import { plannedHand, plannedItem, setUpOwn, useSession } from '../log/session.ts';
@@ -34,6 +35,10 @@ export interface Practice {
   /** Whether the pieces are those that were proposed. */
   readonly isProposed: boolean;
   readonly ways: readonly Way[];
+  /** Variations of the line that can be practised beside home. */
+  readonly variations: readonly Variation[];
+  /** The one that is. */
+  readonly variation: Variation | undefined;
   readonly path: Path;
   /** Whether the path was changed by hand since it was planned. */
   readonly isChanged: boolean;
@@ -75,16 +80,43 @@ function withHand(stone: Stone, hand: 'R' | 'L'): Stone {
   return { ...stone, name, passage: { ...stone.passage, hands: [hand] }, size: 'part' };
 }
 
+/** A stone as it is where a variation is practised beside home: not the line as it is written. */
+function withVariation(stone: Stone, { name }: Variation): Stone {
+  return { ...stone, name: `${stone.name}, home and ${name}`, size: 'part' };
+}
+
+/** A variation of the line that can be practised beside home, with the rhythm in which they follow one another. */
+interface VariedPractice {
+  readonly variation: Variation;
+  readonly rhythm: Rhythm;
+}
+
+function variedOf(rhythm: Rhythm, layer: Layer | undefined): readonly VariedPractice[] {
+  return (rhythm.variations ?? []).flatMap((variation) => {
+    if (!variation.lines.some((line) => line.layer === layer?.id)) return [];
+    const out = writeOut(rhythm, homeAndVariation(rhythm, variation));
+    return out.ok ? [{ variation, rhythm: out.rhythm }] : [];
+  });
+}
+
 /** What is practised now; undefined where the rhythm has no line that can be. */
 export function usePractice(bench: OpenBench & BenchState): Practice | undefined {
-  const { rhythm, timed, layerIndex, learning, document } = bench;
-  const layer = rhythm.layers[layerIndex];
-  const tempo = tempoAt(rhythm);
-  const { target } = rhythm;
+  const { rhythm: home, layerIndex, learning, document } = bench;
+  const tempo = tempoAt(home);
+  const { target } = home;
   const session = useSession();
-  const item = plannedItem(session, rhythm.id, layer?.id);
-  const hand = plannedHand(session, rhythm.id, layer?.id);
   const own = useMemo(() => planFrom(learning.plan ?? {}), [learning.plan]);
+  const item = plannedItem(session, home.id, home.layers[layerIndex]?.id);
+  const hand = plannedHand(session, home.id, home.layers[layerIndex]?.id);
+  const variations = useMemo(() => variedOf(home, home.layers[layerIndex]), [home, layerIndex]);
+  // Today's plan is of the line as it is written.
+  const varied = item
+    ? undefined
+    : variations.find(({ variation }) => variation.id === own.variation);
+  const rhythm = varied?.rhythm ?? home;
+  const timed = useMemo(() => timeRhythm(rhythm), [rhythm]);
+  const layer = rhythm.layers[layerIndex];
+  const piecesOf = varied ? `${layer?.id}/${varied.variation.id}` : (layer?.id ?? '');
   const plan = useMemo(() => (item ? { ...own, way: item.way } : own), [own, item]);
   /** A path that was changed by hand, with what it was planned from. */
   const [changed, setChanged] = useState<{ readonly of: Path; readonly path: Path }>();
@@ -92,19 +124,21 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   const practised = useMemo(() => {
     const grid = timed.ok ? timed.timing.layers[layerIndex] : undefined;
     if (!timed.ok || !layer || !grid) return undefined;
-    const kept = plan.pieces[layer.id];
+    const kept = plan.pieces[piecesOf];
     const cut = kept && piecesFit(kept, grid.startTicks.length) ? kept : undefined;
     const { ticksPerPulse } = timed.timing;
     const pieces = cut ?? proposePieces(rhythm, layer, grid);
     const all: Practised = { rhythm, layer, grid, ticksPerPulse, pieces };
     return { all, isProposed: cut === undefined, timing: timed.timing };
-  }, [rhythm, timed, layer, layerIndex, plan.pieces]);
+  }, [rhythm, timed, layer, layerIndex, plan.pieces, piecesOf]);
 
   const stones = useMemo(() => {
     if (!practised) return [];
     const all = wayThrough(plan.way, { ...practised.all, turns: plan.turns });
+    const variation = varied?.variation;
+    if (variation) return all.map((stone) => withVariation(stone, variation));
     return hand ? all.map((stone) => withHand(stone, hand)) : all;
-  }, [practised, plan.way, plan.turns, hand]);
+  }, [practised, plan.way, plan.turns, hand, varied]);
   // The same until something of it changes: a path that was changed by hand hangs on what it was planned from.
   const ladder = useMemo(() => {
     if (item) return ladderOf(item, stones, tempo.per, plan.comfort);
@@ -130,6 +164,8 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
     pieces: all.pieces,
     isProposed: practised.isProposed,
     ways: waysFor(all),
+    variations: variations.map(({ variation }) => variation),
+    variation: varied?.variation,
     path,
     isChanged: path !== planned,
     // Today's plan begins as slowly as it says.
@@ -141,8 +177,8 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
       document.setPractice({ ladder: next });
     },
     setPieces(pieces) {
-      const { [layer.id]: _before, ...others } = plan.pieces;
-      setPlan({ pieces: pieces ? { ...others, [layer.id]: [...pieces] } : others });
+      const { [piecesOf]: _before, ...others } = plan.pieces;
+      setPlan({ pieces: pieces ? { ...others, [piecesOf]: [...pieces] } : others });
     },
     setPath,
     practisePiece(rung, piece) {

@@ -13,7 +13,7 @@ import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Select } from '../ui/Select.tsx';
 import { CompareLines } from './CompareLines.tsx';
-import { type Source, sourcesFor } from './compare-sources.ts';
+import { type Source, sourcesFor, turnSides } from './compare-sources.ts';
 
 interface CompareProps {
   readonly rhythm: Rhythm;
@@ -34,10 +34,13 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
   );
   const [wanted, setWanted] = useState<string>();
   const source = sources.find((one) => one.id === wanted) ?? sources[0];
-  const mine = useMemo(
-    (): LayerInCycle | undefined => layer && { name: layer.name, cycle: rhythm.cycle, layer },
-    [layer, rhythm.cycle],
-  );
+  const turns = useMemo(() => turnSides(rhythm, layerIndex), [rhythm, layerIndex]);
+  const [turn, setTurn] = useState<number>();
+  const mine = useMemo((): LayerInCycle | undefined => {
+    if (!layer) return undefined;
+    const whole = { name: layer.name, cycle: rhythm.cycle, layer };
+    return turn === undefined ? (source?.against ?? whole) : (turns[turn] ?? whole);
+  }, [layer, rhythm.cycle, turns, turn, source]);
   // What changed is told from what was to what is.
   const sides = useMemo((): readonly [LayerInCycle, LayerInCycle] | undefined => {
     if (!mine || !source) return undefined;
@@ -57,6 +60,22 @@ export function Compare({ rhythm, layerIndex, document }: CompareProps) {
       <Card aria-label="Compare" className="px-4 pt-3 pb-2">
         <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
           <h2 className="text-xl">{mine.name}</h2>
+          {turns.length > 0 ? (
+            <Select
+              aria-label="What of it is compared"
+              value={turn === undefined || !turns[turn] ? '' : turn}
+              onChange={({ target: { value } }) =>
+                setTurn(value === '' ? undefined : Number(value))
+              }
+            >
+              <option value="">{source.against ? 'in its place' : 'all of it'}</option>
+              {turns.map((side, at) => (
+                <option key={side.name} value={at}>
+                  turn {at + 1}
+                </option>
+              ))}
+            </Select>
+          ) : null}
           <span className="text-quiet">{source.heading === 'Before' ? 'after' : 'over'}</span>
           <SourceSelect sources={sources} value={source.id} onChange={setWanted} />
           <span className="ml-auto">

@@ -1,6 +1,6 @@
 import { sayTurnSides, sidesOfTurn } from '@stride/core/read';
-import { countingOf } from '@stride/core/rhythm';
-import { useCallback, useMemo, useState } from 'react';
+import { countingOf, timeRhythm, withVariation } from '@stride/core/rhythm';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
@@ -14,6 +14,7 @@ import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { Select } from '../ui/Select.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { onLineKey } from '../write/line-keys.ts';
 import { useLine } from '../write/use-line.ts';
@@ -32,7 +33,19 @@ const VIEWS = ['reading', 'compare'] as const;
 /** The stage where a rhythm says what it is: in sentences whose strokes light up, sound, and add up. */
 export function Read() {
   const bench = useBench();
-  const { document, rhythm, timed, layerIndex, chooseLayer, muted } = bench;
+  const { document, rhythm, layerIndex, chooseLayer, muted, heard } = bench;
+  const [variationId, setVariation] = useState<string>();
+  const variation = rhythm.variations?.find(({ id }) => id === variationId);
+  /** Home, or a variation as it would go round and round: each is read, and heard, on its own. */
+  const shown = useMemo(
+    () => (variation ? withVariation(rhythm, variation) : rhythm),
+    [rhythm, variation],
+  );
+  const timed = useMemo(() => timeRhythm(shown), [shown]);
+  useEffect(() => {
+    heard.set(variation ? shown : undefined);
+    return () => heard.set(undefined);
+  }, [heard, shown, variation]);
   const [params, setParams] = useSearchParams();
   const view = params.get('view') === 'compare' ? 'compare' : 'reading';
   const [slot, setSlot] = useState(0);
@@ -42,7 +55,7 @@ export function Read() {
   const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
   const turns = timed.ok ? drawnTurns(timed.timing) : 0;
-  const only = useTurns(useAfterPaint(rhythm), turns);
+  const only = useTurns(useAfterPaint(shown), turns);
   const read = only.rhythm;
   const against = useTimeline(read, layerIndex);
   const slots = timed.ok ? (timed.timing.layers[layerIndex]?.starts.length ?? 0) : 0;
@@ -54,7 +67,7 @@ export function Read() {
     },
     [chooseLayer],
   );
-  const line = useLine({ document, rhythm, timed, chosen, onChoose: choose });
+  const line = useLine({ document, rhythm: shown, timed, chosen, onChoose: choose });
   useChosen(bench, line.grid, line.ranges.get(layerIndex) ?? [chosen.slot, chosen.slot]);
   const { pick, weigh, slide } = useSteady(line.commands);
   const { timeline } = against;
@@ -106,9 +119,28 @@ export function Read() {
               {one === 'reading' ? 'What it says' : 'Compare'}
             </Button>
           ))}
+          {rhythm.variations && view === 'reading' ? (
+            <Select
+              aria-label="Home or a variation is read"
+              value={variation?.id ?? ''}
+              className="max-w-52"
+              onChange={(event) => {
+                setVariation(event.target.value);
+                only.choose([]);
+                setLit(undefined);
+              }}
+            >
+              <option value="">home</option>
+              {rhythm.variations.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+          ) : null}
           {turns > 1 && view === 'reading' ? (
             <TurnsPanel
-              rhythm={rhythm}
+              rhythm={shown}
               count={turns}
               chosen={only.chosen}
               onChange={(next) => {
@@ -130,17 +162,22 @@ export function Read() {
               className="max-h-[calc(100vh-1.5rem)] overflow-y-auto py-3 pr-1 pl-4 max-lg:sticky max-lg:top-0 max-lg:z-10 max-lg:max-h-[42vh]"
             >
               <StrideLine
-                rhythm={rhythm}
+                rhythm={shown}
                 timing={timed.timing}
                 counting={countingOf(rhythm)}
-                choice={{
-                  at: chosen,
-                  ranges: line.ranges,
-                  onChoose: pick,
-                  onKeyDown: (event) => onLineKey(line, event),
-                  onWeigh: weigh,
-                  onSlide: slide,
-                }}
+                // A variation is read here, and written where it is set.
+                {...(variation
+                  ? {}
+                  : {
+                      choice: {
+                        at: chosen,
+                        ranges: line.ranges,
+                        onChoose: pick,
+                        onKeyDown: (event) => onLineKey(line, event),
+                        onWeigh: weigh,
+                        onSlide: slide,
+                      },
+                    })}
                 lit={lit}
                 playing={playing}
                 muted={muted}

@@ -3,7 +3,7 @@ import { placeStroke } from '@stride/core/rhythm';
 import { describe, expect, it } from 'vitest';
 import { DEMO_RHYTHMS } from '../store/demo.ts';
 import { newRecord } from '../store/rhythms.ts';
-import { sourcesFor } from './compare-sources.ts';
+import { sourcesFor, turnSides } from './compare-sources.ts';
 
 const [steps, ferry] = DEMO_RHYTHMS;
 if (!steps || !ferry) throw new Error('no demo');
@@ -14,7 +14,7 @@ describe('what a layer can be compared with', () => {
     const sources = sourcesFor(steps, 0, steps, shelf);
     const under = (heading: string) =>
       sources.filter((one) => one.heading === heading).map((one) => one.name);
-    expect(under('This rhythm')).toEqual(['Walker']);
+    expect(under('This rhythm')).toEqual(['Walker', 'Bell, turn 1', 'Bell, turn 2']);
     expect(under('Before')).toEqual([]);
     expect(under('Timelines')).toContain('son clave');
     expect(under('The Shelf')).toContain('Ferry of Ferry bell');
@@ -36,6 +36,24 @@ describe('what a layer can be compared with', () => {
     const result = compareLayers(before.side, { name: 'Bell', cycle: changed.cycle, layer: now });
     expect(result.ok && result.comparison.came.length).toBe(1);
     expect(result.ok && result.comparison.moved).toEqual([]);
+  });
+
+  it('is a variation of it, beside the turns of home whose place it takes', () => {
+    const cobbles = DEMO_RHYTHMS.find(({ id }) => id === 'wet-cobbles');
+    if (!cobbles) throw new Error('no cobbles');
+    const sources = sourcesFor(cobbles, 1, cobbles, []).filter(({ id }) => id.startsWith('var'));
+    expect(sources.map(({ name }) => name)).toEqual([
+      'Cobbles in Round the corner',
+      'Cobbles in Stones held',
+    ]);
+    const [corner] = sources;
+    if (!corner?.against) throw new Error('no home beside it');
+    // It begins on turn 4 of 4, which is the second of home's two.
+    expect(corner.against.layer.strokes).toEqual(turnSides(cobbles, 1)[1]?.layer.strokes);
+    const result = compareLayers(corner.against, corner.side);
+    expect(result.ok && result.comparison.changed.length).toBe(7);
+    expect(turnSides(cobbles, 0)).toHaveLength(2);
+    expect(turnSides(ferry, 0)).toEqual([]);
   });
 
   it('can each be laid over the layer, or say why not', () => {

@@ -3,12 +3,15 @@ import { describeCycle } from '@stride/core/cycle';
 import { findInstrument } from '@stride/core/instrument';
 import { readLayer } from '@stride/core/read';
 import {
+  eachVaried,
+  type Layer,
   mirrorHands,
   type Rhythm,
   slotCount,
   type Timing,
   tempoAt,
   timeRhythm,
+  withVariations,
 } from '@stride/core/rhythm';
 import { Printer } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
@@ -23,6 +26,7 @@ import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Scores } from './Score.tsx';
+import { SheetVariations } from './SheetVariations.tsx';
 import { useFit } from './use-fit.ts';
 import './sheet.css';
 
@@ -72,7 +76,7 @@ export function Sheet() {
   const [partId, setPartId] = useState<string>();
   const part = rhythm.layers.find((layer) => layer.id === partId);
   const drawn = useMemo(() => {
-    const shown = part ? { ...rhythm, layers: [part] } : rhythm;
+    const shown = part ? partOf(rhythm, part) : rhythm;
     return mirrored ? mirrorHands(shown) : shown;
   }, [mirrored, rhythm, part]);
   const timed = useMemo(() => timeRhythm(drawn), [drawn]);
@@ -219,6 +223,12 @@ export function Sheet() {
   );
 }
 
+/** What one player needs: the layer, and what it plays in variations. */
+function partOf(rhythm: Rhythm, part: Layer): Rhythm {
+  const varied = eachVaried(rhythm, (layer) => (layer.id === part.id ? layer : undefined));
+  return { ...withVariations(rhythm, varied), layers: [part] };
+}
+
 function sayPages(pages: number, shrink: number): string {
   if (pages > 1) return `${pages} pages.`;
   return shrink < 1 ? `One page, at ${Math.round(shrink * 100)} %.` : 'One page.';
@@ -268,6 +278,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
           }}
         />
       ) : null}
+      {shown.lines ? <SheetVariations rhythm={rhythm} /> : null}
       {shown.staff ? <Scores cycle={rhythm.cycle} layers={rhythm.layers} width={width} /> : null}
       {shown.reading || shown.wrists ? (
         <section className="mt-2 columns-2 gap-8 text-fine leading-snug">

@@ -49,6 +49,24 @@ layer Ground : dholak
 play  G! . / . (k) / G . T- | G! . / T- (k) / G . .
 hand  L . / . L / L . R | L . / R L / L . .
 say   ge . / . ke / ge . ta | ge . / ta ke / ge . .
+
+variation Round the corner
+key   1
+share 1/8
+on    4 of 4
+in    Cobbles
+play  B! (t) / S S / S O S!
+hand  each R L
+
+variation Stones held
+key   2
+share 1/16
+in    Cobbles
+play  B! . / . . / O . . | B! . / . (t) / O O (t)
+hand  R . / . . / R . . | R . / . L / R L R
+in    Ground
+play  G! . / . . / . . . | G! . / . . / G . T-
+hand  L . / . . / . . . | L . / . . / L . R
 `;
 
 const QUAY_CALL = `rhythm Quay call

@@ -18,13 +18,24 @@ const SCALE = 0.42;
 export const MiniLine = memo(function MiniLine({
   layer,
   grid,
+  marked,
 }: {
   readonly layer: Layer;
   readonly grid: LayerGrid;
+  /** Slots with a mark under them. */
+  readonly marked?: ReadonlySet<number>;
 }) {
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" aria-hidden="true" className="block">
       <path d={`M2 ${GROUND} H${WIDTH - 2}`} stroke="var(--ink)" strokeWidth={1.6} />
+      {marked && marked.size > 0 ? (
+        <path
+          d={[...marked].map((slot) => markAt(grid, slot)).join('')}
+          stroke="var(--mark)"
+          strokeWidth={4}
+          strokeLinecap="round"
+        />
+      ) : null}
       {[...pathsOf(layer, grid)].map(([family, { stems, heads }]) => (
         <g key={family} stroke={FAMILY_COLOUR[family]} strokeLinecap="round">
           <path d={stems} strokeWidth={1} fill="none" />
@@ -35,6 +46,15 @@ export const MiniLine = memo(function MiniLine({
   );
 });
 
+/** A short bar on the lower edge, under a slot. */
+function markAt(grid: LayerGrid, slot: number): string {
+  return `M${rounded(xOf(grid, slot) - 4)} ${HEIGHT - 2}h8`;
+}
+
+function xOf({ startTicks, lengthTicks }: LayerGrid, slot: number): Px {
+  return rounded(EDGE + ((startTicks[slot] ?? 0) * (WIDTH - EDGE * 2.5)) / lengthTicks);
+}
+
 interface Paths {
   stems: string;
   heads: string;
@@ -43,14 +63,13 @@ interface Paths {
 function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, Paths> {
   const instrument = findInstrument(layer.instrument);
   const hands = handsOf(layer);
-  const per = (WIDTH - EDGE * 2.5) / grid.lengthTicks;
   const paths = new Map<Family, Paths>();
   layer.strokes.forEach(({ slot, kind, force }, at) => {
     const family = instrument && strokeKind(instrument, kind)?.family;
     if (!family) return;
     const here = paths.get(family) ?? { stems: '', heads: '' };
     paths.set(family, here);
-    const x = rounded(EDGE + (grid.startTicks[slot] ?? 0) * per);
+    const x = xOf(grid, slot);
     const size = (force === 1 ? 6.5 : 9.5) * SCALE;
     const hand = hands[at];
     const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];

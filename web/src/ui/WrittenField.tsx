@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { type KeyboardEvent, useId } from 'react';
 import { Field } from './Field.tsx';
 import { useTyped } from './use-typed.ts';
 
@@ -14,11 +14,13 @@ interface WrittenFieldProps<Value> {
   readonly note?: string | undefined;
   /** Texts that are offered while one types. */
   readonly offered?: readonly string[];
+  /** Rows to type in; one where it is not given. Then Enter begins a row, and it is taken when one goes on. */
+  readonly rows?: number;
 }
 
 /** A value that is typed as a short text: looked at as one types, taken with Enter or when one goes on. */
 export function WrittenField<Value>(props: WrittenFieldProps<Value>) {
-  const { label, written, placeholder, read, onValue, note, offered } = props;
+  const { label, written, placeholder, read, onValue, note, offered, rows = 1 } = props;
   const id = useId();
   const [text, setText] = useTyped(written);
   const result = text === written ? undefined : read(text);
@@ -26,29 +28,42 @@ export function WrittenField<Value>(props: WrittenFieldProps<Value>) {
     if (result && 'value' in result) onValue(result.value);
   };
   const problem = result && 'message' in result ? result.message : undefined;
+  const typed = {
+    id,
+    value: text,
+    placeholder,
+    'aria-describedby': `${id}-said`,
+    'aria-invalid': problem !== undefined,
+    onBlur: take,
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key === 'Enter' && rows === 1) take();
+      if (event.key === 'Escape' && text !== written) {
+        event.stopPropagation();
+        setText(written);
+      }
+    },
+  };
   return (
     <div>
       <label htmlFor={id} className="text-sm text-quiet">
         {label}
       </label>
-      <Field
-        id={id}
-        value={text}
-        placeholder={placeholder}
-        aria-describedby={`${id}-said`}
-        aria-invalid={problem !== undefined}
-        list={offered ? `${id}-offered` : undefined}
-        className="mt-1 w-full text-note"
-        onChange={(event) => setText(event.target.value)}
-        onBlur={take}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
-          if (event.key === 'Escape' && text !== written) {
-            event.stopPropagation();
-            setText(written);
-          }
-        }}
-      />
+      {rows > 1 ? (
+        <textarea
+          {...typed}
+          rows={rows}
+          spellCheck={false}
+          className="field mt-1 h-auto! w-full py-1.5 font-mono text-sm"
+          onChange={(event) => setText(event.target.value)}
+        />
+      ) : (
+        <Field
+          {...typed}
+          list={offered ? `${id}-offered` : undefined}
+          className="mt-1 w-full text-note"
+          onChange={(event) => setText(event.target.value)}
+        />
+      )}
       {offered ? (
         <datalist id={`${id}-offered`}>
           {offered.map((one) => (

@@ -1,3 +1,4 @@
+import { keepLine } from '@stride/core/variation';
 import {
   alternate,
   applyChain,
@@ -23,6 +24,7 @@ import { Notice } from '../ui/Notice.tsx';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { Variations } from '../variations/Variations.tsx';
 import { Chain } from './Chain.tsx';
 import { useChain } from './chains.ts';
 import { Lineage } from './Lineage.tsx';
@@ -96,6 +98,21 @@ export function Vary() {
       });
     }
   };
+  const keepAsVariation = () => {
+    if (!made) return;
+    const kept = keepLine(rhythm, made.layer, sayChain(steps).slice(0, 60), part?.turns);
+    if (!kept.ok) {
+      toast(kept.message);
+      return;
+    }
+    if (bench.edit(() => kept.rhythm)) {
+      setSteps([]);
+      toast(`${kept.name} is a variation of the rhythm now.`, () => {
+        bench.document.undo();
+        setSteps(steps);
+      });
+    }
+  };
   const keepAsNew = () => {
     if (!made) return;
     const origin = { rhythm: rhythm.id, by: said.slice(0, 200) };
@@ -117,6 +134,11 @@ export function Vary() {
   useOffers('Vary', () =>
     isMade
       ? [
+          {
+            label: 'Keep as a variation of this rhythm',
+            also: 'fill break alternative',
+            run: keepAsVariation,
+          },
           { label: 'Keep the variation in place', also: 'apply', run: keepInPlace },
           { label: 'Keep the variation as a new rhythm', also: 'copy save', run: keepAsNew },
           { label: 'Take all moves out', also: 'reset home', run: () => setSteps([]) },
@@ -190,7 +212,15 @@ export function Vary() {
               <>
                 <Chain steps={steps} told={made.told} layer={layer} onChange={setSteps} />
                 <p className="flex flex-wrap gap-2">
-                  <Button look="go" disabled={!isMade} onClick={keepAsNew}>
+                  <Button
+                    look="go"
+                    disabled={!isMade}
+                    title="It lives in the rhythm and comes now and then: by its key, or mixed in"
+                    onClick={keepAsVariation}
+                  >
+                    Keep as a variation
+                  </Button>
+                  <Button disabled={!isMade} onClick={keepAsNew}>
                     Keep as a new rhythm
                   </Button>
                   <Button disabled={!isMade} onClick={keepInPlace}>
@@ -203,6 +233,7 @@ export function Vary() {
               </>
             )}
           </Card>
+          <Variations empty="None yet. Take moves and keep them as a variation; or, in Write, keep a turn that is written, by the menu of the line. A variation comes by its key while the rhythm plays, or is mixed in." />
         </div>
         <Tray rhythm={tray} index={layerIndex} stretch={stretch} onTry={setTried} onTake={take} />
       </div>

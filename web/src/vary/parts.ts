@@ -8,6 +8,8 @@ export interface Part {
   readonly name: string;
   /** All of the line where it is not given. */
   readonly stretch?: Stretch;
+  /** The turns that it is, where it is whole turns. */
+  readonly turns?: { readonly from: number; readonly count: number };
 }
 
 /** The most turns that are listed one by one. */
@@ -30,6 +32,7 @@ export function partsOf(rhythm: Rhythm, grid: LayerGrid): readonly Part[] {
             key: `turn ${turn + 1}`,
             name: sayTurn(rhythm, turn),
             stretch: { from: at(turn, turns), to: at(turn + 1, turns) },
+            turns: { from: turn, count: 1 },
           }),
         )
       : []),

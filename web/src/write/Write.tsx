@@ -12,6 +12,8 @@ import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { VariationChips } from '../variations/VariationChips.tsx';
+import { Variations } from '../variations/Variations.tsx';
 import { AddLayer } from './AddLayer.tsx';
 import { LayerPanel } from './LayerPanel.tsx';
 import { LineContextMenu } from './LineMenu.tsx';
@@ -130,6 +132,7 @@ export function Write() {
         </LineContextMenu>
         <div className="flex flex-wrap items-center justify-between gap-2 pr-3">
           <AddLayer />
+          <VariationChips />
           <Turns
             count={drawnTurns(timed.timing)}
             turns={rhythm.turns}
@@ -149,22 +152,27 @@ export function Write() {
         lit={lit}
         onLight={setLit}
       />
-      <div className="col-span-full">
-        {layer ? (
-          <TypedLine
-            key={layer.id}
-            layer={layer}
-            rhythm={rhythm}
-            draft={draft.drafts[layer.id]}
-            onType={(change, much) => document.type(change, much ? undefined : `type:${layer.id}`)}
-          />
-        ) : null}
-        <div className="mt-2">
-          <StrokeBar line={line} rhythm={rhythm} />
-          <p role="status" className="min-h-6 text-note">
-            {line.said}
-          </p>
+      <div className="col-span-full flex flex-col gap-3">
+        <div>
+          {layer ? (
+            <TypedLine
+              key={layer.id}
+              layer={layer}
+              rhythm={rhythm}
+              draft={draft.drafts[layer.id]}
+              onType={(change, much) =>
+                document.type(change, much ? undefined : `type:${layer.id}`)
+              }
+            />
+          ) : null}
+          <div className="mt-2">
+            <StrokeBar line={line} rhythm={rhythm} />
+            <p role="status" className="min-h-6 text-note">
+              {line.said}
+            </p>
+          </div>
         </div>
+        <Variations />
       </div>
     </div>
   );

@@ -159,6 +159,13 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
           label: 'Repeat the last turn with a new ending',
           run: () => commands.change((before, rhythm) => repeatWithNewEnding(rhythm, before)),
         },
+        {
+          label: isStretch
+            ? 'Keep the chosen turns as a variation'
+            : 'Keep this turn as a variation',
+          also: 'alternative fill break',
+          run: commands.keepTurns,
+        },
         { label: 'Every hand of the rhythm to the other side', run: commands.mirror },
       ],
     },

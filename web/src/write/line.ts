@@ -39,6 +39,8 @@ export interface LineCommands {
   change(edit: (before: Layer, rhythm: Rhythm) => Layer): void;
   /** An edit of the chosen stretch in every layer it reaches over; of the whole layer without one. */
   changeStretch(edit: (before: Layer, range: SlotRange, rhythm: Rhythm) => Layer): void;
+  /** Keeps the turns in which something is chosen, in the layers that are chosen, as a variation. */
+  keepTurns(): void;
   /** Every hand of the rhythm to the other side. */
   mirror(): void;
   /** With `extend` the stretch from where the choice was. */

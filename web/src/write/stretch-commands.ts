@@ -11,6 +11,7 @@ import {
   slotCount,
 } from '@stride/core/rhythm';
 import type { InstrumentClip } from '@stride/core/text';
+import { keepTurns } from '@stride/core/variation';
 import { counted } from '@stride/core/wording';
 import { overSeam, placesBelow, type SlotRange } from '../strideline/ranges.ts';
 import { copyOut, toPaste } from './clipboard.ts';
@@ -20,7 +21,7 @@ import type { LineHands } from './line-hands.ts';
 /** The commands for stretches, turns and whole layers. */
 type StretchCommands = Pick<
   LineCommands,
-  'copy' | 'cut' | 'paste' | 'change' | 'changeStretch' | 'mirror'
+  'copy' | 'cut' | 'paste' | 'change' | 'changeStretch' | 'keepTurns' | 'mirror'
 >;
 
 export function stretchCommands(hands: LineHands): StretchCommands {
@@ -122,6 +123,22 @@ export function stretchCommands(hands: LineHands): StretchCommands {
           ),
         );
       } else edit((before) => change(before, [0, slotCount(before) - 1], rhythm));
+    },
+    keepTurns() {
+      if (!timing) return;
+      const turns: number[] = [];
+      const layers = [...ranges].flatMap(([index, slots]) => {
+        const [id, grid] = [rhythm.layers[index]?.id, timing.layers[index]];
+        if (id === undefined || !grid) return [];
+        for (const slot of slots)
+          turns.push(Math.floor((grid.startTicks[slot] ?? 0) / timing.turnTicks));
+        return [id];
+      });
+      const from = Math.min(...turns);
+      const kept = keepTurns(rhythm, layers, from, Math.max(...turns) - from + 1);
+      if (!kept.ok) say(kept.message);
+      else if (document.edit(() => kept.rhythm))
+        say(`${kept.name} is a variation now, below the line; undo takes it out again.`);
     },
     mirror() {
       focusSlot();

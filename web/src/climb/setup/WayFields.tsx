@@ -21,6 +21,8 @@ import { Select } from '../../ui/Select.tsx';
 import type { Practice } from '../use-practice.ts';
 import { Choice } from './Choice.tsx';
 
+const HOME = 'home';
+
 /** In which order the line is taken apart, its pieces, and which turns of it. */
 export function WayFields({ practice }: { readonly practice: Practice }) {
   const { plan, ways, line, setPlan } = practice;
@@ -36,6 +38,17 @@ export function WayFields({ practice }: { readonly practice: Practice }) {
         among={ways}
         onChange={(next) => setPlan({ way: next })}
       />
+      {practice.variations.length > 0 ? (
+        <Choice
+          label="Variation"
+          value={practice.variation?.id ?? HOME}
+          of={Object.fromEntries([
+            [HOME, 'home alone'],
+            ...practice.variations.map(({ id, name }) => [id, `home and ${name}`]),
+          ])}
+          onChange={(id) => setPlan({ variation: id === HOME ? undefined : id, turns: undefined })}
+        />
+      ) : null}
       <PiecesPanel practice={practice} />
       {way === 'whole' ? null : (
         <NumberField
