@@ -11,7 +11,7 @@ import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
 
 /**
  * The version this program writes; it reads this one and older ones, and refuses a newer one. 2: second
- * countings, eduppu, levels of turns and counted rolls. 3: variations.
+ * countings, eduppu, levels of turns and counted rolls. 3: variations and feels.
  */
 export const JSON_VERSION = 3;
 

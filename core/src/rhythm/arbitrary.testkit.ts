@@ -6,6 +6,7 @@ import { checkRhythm, handClashes, slotCount } from './check.ts';
 import { withSecond } from './counting.ts';
 import { setNotes, setTags } from './edit.ts';
 import { readEduppu, withEduppu } from './eduppu.ts';
+import { FEEL_ENDS, FEEL_STEPS, type FeelEnd, feelBetween } from './feel.ts';
 import { isFootKind } from './hands.ts';
 import {
   type Cell,
@@ -125,8 +126,21 @@ function layerCells(beats: number): fc.Arbitrary<Pick<Layer, 'cells' | 'free'>> 
 }
 
 /** What a layer is said to be beside its strokes. */
-const marks: fc.Arbitrary<Pick<Layer, 'side' | 'role'>> = fc.oneof(
+const marks: fc.Arbitrary<Pick<Layer, 'side' | 'role' | 'feel'>> = fc.oneof(
   { weight: 6, arbitrary: fc.constant({}) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(
+        fc.constantFrom(...(Object.keys(FEEL_ENDS) as FeelEnd[])),
+        fc.integer({ min: 1, max: FEEL_STEPS }),
+        fc.constantFrom(undefined, [0], [1, 2]),
+      )
+      .map(([end, step, beats]) => {
+        const feel = feelBetween('Lilt, a little', end, step, beats);
+        return feel ? { feel } : {};
+      }),
+  },
   {
     weight: 1,
     arbitrary: fc.constantFrom(

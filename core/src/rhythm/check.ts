@@ -17,6 +17,7 @@ import {
 import { liesIn } from './eduppu.ts';
 import { LIMBS } from './hands.ts';
 import {
+  type FeelCut,
   type Layer,
   LayerSchema,
   LIMITS,
@@ -244,8 +245,27 @@ function checkLayer(layer: Layer): string[] {
   if (layer.rings?.some((slot) => slot >= slots || sounding.has(slot))) {
     messages.push(`${where}: a slot rings on that is not there or holds a stroke.`);
   }
+  const feltOddly = layer.feel?.cuts.find((cut) => !isInOrder(cut));
+  if (feltOddly) {
+    messages.push(
+      `${where}: the feel of ${feltOddly.slots} needs ${feltOddly.slots} places, one after another, from 0 to below 1, in lowest terms.`,
+    );
+  }
   if (messages.length === 0) sound.set(layer, instrument);
   return messages.slice(0, 5);
+}
+
+/** Whether the places of a feel are as many as its slots, in lowest terms, none before the one ahead of it. */
+export function isInOrder({ slots, at }: FeelCut): boolean {
+  return (
+    at.length === slots &&
+    at.every(
+      ({ num, den }, index) =>
+        num < den &&
+        gcd(num, den) === 1 &&
+        (index === 0 || num * (at[index - 1]?.den ?? 1) >= (at[index - 1]?.num ?? 0) * den),
+    )
+  );
 }
 
 /** Slots in which one hand would have to play twice at once, of strokes in the order of their slots. */

@@ -4,6 +4,7 @@ export * from './clip.ts';
 export * from './counting.ts';
 export * from './edit.ts';
 export * from './eduppu.ts';
+export * from './feel.ts';
 export * from './hands.ts';
 export * from './history.ts';
 export * from './layers.ts';

@@ -24,6 +24,7 @@ export const LIMITS = {
   tag: 40,
   tags: 100,
   variations: 32,
+  feelCuts: 64,
   /** Turns among which a variation has its place: turn 4 of 4. */
   everyTurns: 64,
 } as const;
@@ -114,6 +115,35 @@ export type Cell = Readonly<v.InferOutput<typeof CellSchema>>;
 /** What can be said under a layer instead of its own syllables: a counting, or how heavy each stroke is. */
 export const SAY_SYSTEMS = [...COUNTING_SYSTEMS, 'forces'] as const;
 
+/** The finest part of a cell at which a slot can be felt. */
+export const FEEL_PARTS = 1000;
+
+/** Where the slots of cells of so many parts are felt, as parts of the cell; ascending, from 0 and below 1. */
+export const FeelCutSchema = v.object({
+  slots: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(LIMITS.slotsPerCell)),
+  /** Only in this beat of the turn, from 0; in every beat where it is not given. */
+  beat: v.optional(v.pipe(wholeFrom0, v.maxValue(CYCLE_LIMITS.beats - 1))),
+  at: listOf(
+    v.object({
+      num: wholeFrom0,
+      den: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(FEEL_PARTS)),
+    }),
+    LIMITS.slotsPerCell,
+    `A feel has at most ${LIMITS.slotsPerCell} places in a beat.`,
+  ),
+});
+export type FeelCut = Readonly<v.InferOutput<typeof FeelCutSchema>>;
+
+/** Timing laid over the slots of a layer, which stay what they are. */
+export const FeelSchema = v.object({
+  name: v.pipe(v.string(), v.regex(/^[^\n\r\t#":]{1,40}$/u, 'A feel is called by a word or two.')),
+  cuts: v.pipe(
+    listOf(FeelCutSchema, LIMITS.feelCuts, `A feel has at most ${LIMITS.feelCuts} rows of places.`),
+    v.minLength(1, 'A feel says at least where the parts of one kind of beat are.'),
+  ),
+});
+export type Feel = Readonly<v.InferOutput<typeof FeelSchema>>;
+
 export const LayerSchema = v.object({
   id,
   name: NameSchema,
@@ -138,6 +168,8 @@ export const LayerSchema = v.object({
   side: v.optional(v.picklist(['3-2', '2-3'])),
   /** Set where the syllables come from a counting system, or from the forces. */
   sayCounting: v.optional(v.picklist(SAY_SYSTEMS)),
+  /** Straight where it is not given. */
+  feel: v.optional(FeelSchema),
   /** True where the layer comes round at its own length though it is not a whole number of turns. */
   free: v.optional(v.literal(true)),
 });

@@ -4,11 +4,12 @@ import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle, CycleSchema, cycleFromSpans } from '../cycle/index.ts';
 import { findInstrument, INSTRUMENTS, strokeKind } from '../instrument/index.ts';
 import { counted } from '../wording/index.ts';
-import { breaches, fillsTurns, handClashes, slotCount } from './check.ts';
+import { breaches, fillsTurns, handClashes, isInOrder, slotCount } from './check.ts';
 import { divideCell, plainCells } from './edit.ts';
 import { liesIn } from './eduppu.ts';
 import {
   CellSchema,
+  FeelSchema,
   type Layer,
   LIMITS,
   type Rhythm,
@@ -180,8 +181,10 @@ function repairLayer(data: unknown, index: number, cycle: Cycle, said: string[])
     cells: used,
     strokes: playable,
   };
+  const feel = taken(FeelSchema, from.feel);
   const rings = (taken(Anything, from.rings) ?? []).filter((slot) => Number.isInteger(slot));
-  const ringing = withRings(bare, rings as number[]);
+  const straight = withRings(bare, rings as number[]);
+  const ringing = feel?.cuts.every(isInOrder) ? { ...straight, feel } : straight;
   return [from.free === true || !fillsTurns(cycle, bare) ? { ...ringing, free: true } : ringing];
 }
 

@@ -2,7 +2,10 @@ import { nth } from '../bounds/index.ts';
 import { type SecondCount, secondCycle } from '../counting/index.ts';
 import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
+  type FeltTicks,
   type Force,
+  feltTicks,
+  type LayerGrid,
   type Lines,
   type Onset,
   onsetsOnce,
@@ -80,9 +83,10 @@ export function scoreRhythm(
   const gains = turnGains(named);
   const longest = Math.max(1, ...timing.layers.map(({ lengthTicks }) => lengthTicks));
   const writtenTurns = Math.ceil(longest / timing.turnTicks);
+  const felt = rhythm.layers.map((layer, index) => feltTicks(layer, nth(timing.layers, index)));
   const events = onsetsOnce(rhythm, timing).flatMap((onset) => {
     const gain = gains.get(Math.floor(onset.ticks / timing.turnTicks) % writtenTurns);
-    const sounds = strokeEvents(rhythm, timing, onset);
+    const sounds = strokeEvents(rhythm, timing, onset, nth(felt, onset.layer));
     return gain === undefined ? sounds : sounds.map((event) => ({ ...event, gain }));
   });
   const turns = timing.fullTicks / timing.turnTicks;
@@ -195,10 +199,17 @@ function secondEvents(
   }));
 }
 
-function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly ScoreEvent[] {
+function strokeEvents(
+  rhythm: Lines,
+  timing: Timing,
+  onset: Onset,
+  felt: FeltTicks,
+): readonly ScoreEvent[] {
   const layer = rhythm.layers[onset.layer];
   if (!layer) return [];
-  const { stroke, ticks } = onset;
+  const { stroke } = onset;
+  const grid = nth(timing.layers, onset.layer);
+  const ticks = onset.ticks - nth(grid.startTicks, stroke.slot) + felt(stroke.slot);
   const event = (force: Force, at: Ticks, offset: Seconds): ScoreEvent => ({
     ticks: at,
     offset,
@@ -206,7 +217,7 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
     sound: { instrument: layer.instrument, kind: stroke.kind, force },
   });
   const held = slotsHeld(layer, stroke.slot);
-  const length = heldTicks(timing, onset.layer, stroke.slot, held);
+  const length = heldTicks(grid, stroke.slot, held, felt);
   const main: ScoreEvent = {
     ...event(stroke.force, ticks, 0),
     ...(stroke.damp ? { dampTicks: length } : {}),
@@ -235,14 +246,15 @@ function strokeEvents(rhythm: Lines, timing: Timing, onset: Onset): readonly Sco
 }
 
 /** How long a stroke and the slots it rings on through last, over the seam of its layer too. */
-function heldTicks(timing: Timing, layer: number, slot: number, held: number): Ticks {
-  const grid = timing.layers[layer];
-  if (!grid) return 0;
-  const { startTicks, lengthTicks } = grid;
+function heldTicks(
+  { startTicks, lengthTicks }: LayerGrid,
+  slot: number,
+  held: number,
+  felt: FeltTicks,
+): Ticks {
   const end = slot + held;
   const over = Math.floor(end / startTicks.length);
-  const endTicks = over * lengthTicks + nth(startTicks, end % startTicks.length);
-  return endTicks - nth(startTicks, slot);
+  return over * lengthTicks + felt(end % startTicks.length) - felt(slot);
 }
 
 /** All sounds a score uses, each once. */

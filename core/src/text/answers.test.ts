@@ -118,6 +118,9 @@ const HEADS = [
 ];
 
 const LAYERS = [
+  drum('play D . T / K .\nfeel Lilt : 0 7/12, beat 1 0 1/2 3/4'),
+  drum('play D . T / K .\nfeel'),
+  drum('play D . T / K .\nfeel Lilt : 0 2'),
   `${head}\nlayer`,
   `${head}\nlayer Drum`,
   `${head}\nlayer Drum :`,

@@ -1,6 +1,7 @@
 /** The written form: a reader that never throws, and a writer whose text reads back the same. */
 export * from './clip-text.ts';
 export * from './cycle-text.ts';
+export * from './feel-text.ts';
 export * from './layer-text.ts';
 export type { Problem } from './problem.ts';
 export { type ReadResult, readRhythm, TEXT_LIMIT } from './read.ts';

@@ -26,6 +26,7 @@ import {
   ZERO,
 } from '../time/index.ts';
 import { counted, form } from '../wording/index.ts';
+import { readFeel } from './feel-text.ts';
 import { rowHint } from './hints.ts';
 import { type Piece, type Problems, problemAt, quote } from './problem.ts';
 import { type Row, wordsOf } from './rows.ts';
@@ -41,7 +42,7 @@ export interface LayerRows {
 /** What a layer's rows say, without its id, name and instrument. */
 export type LayerBody = Omit<Layer, 'id' | 'name' | 'instrument'>;
 
-const ROW_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role'] as const;
+const ROW_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role', 'feel'] as const;
 type RowKey = (typeof ROW_KEYS)[number];
 const ROLES = ['timeline', 'voice', 'click'] as const;
 
@@ -85,7 +86,9 @@ export function readLayerBody(
   const free = readOption(rowsOf('loop'), ['own'] as const, problems) === 'own';
   const side = readOption(rowsOf('as'), ['3-2', '2-3'] as const, problems);
   const role = readOption(rowsOf('role'), ROLES, problems);
+  const feel = readFeelRow(rowsOf('feel'), problems);
   const options = {
+    ...(feel ? { feel } : {}),
     ...(free ? { free: true as const } : {}),
     ...(side ? { side } : {}),
     ...(role ? { role } : {}),
@@ -174,6 +177,15 @@ function readOption<T extends string>(
     problems.push(problemAt(at, `After ${row.key.text} write ${known.join(' or ')}.`));
   }
   return found;
+}
+
+function readFeelRow(rows: readonly Row[], problems: Problems): Layer['feel'] {
+  const row = rows.at(-1);
+  if (!row) return undefined;
+  const read = readFeel(row.rest.text);
+  if (read.ok) return read.feel;
+  problems.push(problemAt(row.rest.text === '' ? row.key : row.rest, read.message));
+  return undefined;
 }
 
 /** Every turn must have as many beats as the cycle. A row that ends on a full turn ends the turn. */

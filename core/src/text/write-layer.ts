@@ -19,6 +19,7 @@ import {
   rational,
   ZERO,
 } from '../time/index.ts';
+import { writeFeel } from './feel-text.ts';
 import { writeSlot } from './token.ts';
 
 /** Rows longer than this break after a turn. */
@@ -78,6 +79,7 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
     ),
     ...(layer.side ? [`as    ${layer.side}`] : []),
     ...(layer.role ? [`role  ${layer.role}`] : []),
+    ...(layer.feel ? [`feel  ${writeFeel(layer.feel)}`] : []),
     ...(layer.free ? ['loop  own'] : []),
   ].join('\n');
 }

@@ -191,7 +191,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   );
   const hears = ear.input !== undefined;
   const marks = useMarks(
-    grid,
+    line,
     asked,
     hears && (running || result !== undefined),
     running ? undefined : result,

@@ -1,9 +1,9 @@
 import type { SlotFigure } from '@stride/core/ear';
-import type { LayerGrid } from '@stride/core/rhythm';
+import { feltTicks } from '@stride/core/rhythm';
 import { useMemo } from 'react';
 import { type Geometry, type System, xIn } from '../strideline/geometry.ts';
 import type { StrideLineProps } from '../strideline/StrideLine.tsx';
-import type { RunResult } from './run-log.ts';
+import type { PractisedLine, RunResult } from './run-log.ts';
 
 /** Room under the line for marks and numbers. */
 const MARKS_HEIGHT = 96;
@@ -21,7 +21,7 @@ function markOffset(seconds: number): number {
 interface HitMarksProps {
   readonly geometry: Geometry;
   readonly system: System;
-  readonly grid: LayerGrid;
+  readonly line: Pick<PractisedLine, 'layer' | 'grid'>;
   /** Slots that strokes are asked in. */
   readonly asked: ReadonlySet<number>;
   readonly result: RunResult | undefined;
@@ -32,7 +32,9 @@ interface HitMarksProps {
  * where it came, early to the left, and under it by how many milliseconds. While one plays, marks are added by
  * `addLiveMark`.
  */
-function HitMarks({ geometry, system, grid, asked, result }: HitMarksProps) {
+function HitMarks({ geometry, system, line, asked, result }: HitMarksProps) {
+  const { grid } = line;
+  const felt = feltTicks(line.layer, grid);
   const figures = new Map(result?.judgement.slots.map((slot) => [slot.slot, slot]));
   const byPass = new Map<number, number[]>();
   for (const { asked: one, error } of result?.judgement.match.met ?? []) {
@@ -40,7 +42,8 @@ function HitMarks({ geometry, system, grid, asked, result }: HitMarksProps) {
   }
   return (
     <g data-testid="hit-marks">
-      {grid.startTicks.map((ticks, slot) => {
+      {grid.startTicks.map((_, slot) => {
+        const ticks = felt(slot);
         if (!asked.has(slot) || ticks < system.from || ticks >= system.to) return null;
         const x = xIn(geometry, system, ticks);
         return (
@@ -61,7 +64,7 @@ function HitMarks({ geometry, system, grid, asked, result }: HitMarksProps) {
 
 /** The marks as the stride line draws them under its rows; none while there is nothing to mark. */
 export function useMarks(
-  grid: LayerGrid,
+  { layer, grid }: Pick<PractisedLine, 'layer' | 'grid'>,
   asked: ReadonlySet<number>,
   isShown: boolean,
   result: RunResult | undefined,
@@ -75,14 +78,14 @@ export function useMarks(
               <HitMarks
                 geometry={geometry}
                 system={system}
-                grid={grid}
+                line={{ layer, grid }}
                 asked={asked}
                 result={result}
               />
             ),
           }
         : undefined,
-    [grid, asked, isShown, result],
+    [layer, grid, asked, isShown, result],
   );
 }
 

@@ -113,8 +113,8 @@ function Strokes({ run, over }: { readonly run: RunAgain; readonly over: RunAgai
     () => new Set(askedIn(line, played.passage).map(({ slot }) => slot)),
     [line, played],
   );
-  const marks = useMarks(line.grid, asked, true, result);
-  const theirs = useMarks(line.grid, asked, over !== undefined, over?.result);
+  const marks = useMarks(line, asked, true, result);
+  const theirs = useMarks(line, asked, over !== undefined, over?.result);
   const under = useMemo(() => {
     if (!marks) return undefined;
     if (!theirs) return marks;

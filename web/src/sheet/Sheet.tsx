@@ -272,6 +272,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
                 <span className="block truncate font-title text-note font-bold">{layer.name}</span>
                 <span className="block truncate text-fine">
                   {findInstrument(layer.instrument)?.name}
+                  {layer.feel ? `, ${layer.feel.name}` : ''}
                 </span>
               </p>
             ) : null;

@@ -39,7 +39,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 10;
+export const SCHEMA_VERSION = 11;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -103,6 +103,8 @@ export class StrideDatabase extends Dexie {
     });
     // 10: runs packed by thirty days; they are packed when they are first read.
     this.version(10).stores({ months: 'month' });
+    // 11: rhythms with variations, layers with a feel, which an older program would drop; the tables stay.
+    this.version(11).stores({});
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

@@ -3,6 +3,7 @@ import { type Cycle, turnPulses } from '@stride/core/cycle';
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
 import { placeOf, strides } from '@stride/core/read';
 import {
+  feltTicks,
   graceCount,
   type Hand,
   handOf,
@@ -55,6 +56,7 @@ export function LayerLine(props: LayerLineProps) {
   const beatsHere = turnsIn(geometry, system)
     .flatMap((turn) => beats.map((beat) => turn * turnTicks + beat))
     .filter((beat) => beat >= from && beat < to);
+  const felt = feltTicks(layer, grid);
   const saidOn = syllableRows(layer, grid, geometry.pxPerTick / scale).bySlot;
 
   return (
@@ -87,7 +89,7 @@ export function LayerLine(props: LayerLineProps) {
           <MelodyStrip {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           {layer.strokes.map((stroke, index) => {
-            const at = (grid.startTicks[stroke.slot] ?? 0) + round * grid.lengthTicks;
+            const at = felt(stroke.slot) + round * grid.lengthTicks;
             if (at < from || at >= to) return null;
             const second = layer.strokes[index - 1]?.slot === stroke.slot;
             return (
@@ -223,8 +225,9 @@ function MelodyStrip({ layer, grid, band, geometry, offset, from, to, x }: Round
   const instrument = findInstrument(layer.instrument);
   if (!melody || !instrument) return null;
   const { top, step, drums } = melody;
+  const felt = feltTicks(layer, grid);
   const points = layer.strokes.flatMap((stroke) => {
-    const at = (grid.startTicks[stroke.slot] ?? 0) + offset;
+    const at = felt(stroke.slot) + offset;
     const drum = strokeKind(instrument, stroke.kind)?.drum;
     if (drum === undefined || at < from || at >= to) return [];
     return [{ x: x(at), y: top + (drums - 1 - drum) * step }];

@@ -1,5 +1,5 @@
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
-import { handsOf, type Layer, type LayerGrid } from '@stride/core/rhythm';
+import { feltTicks, handsOf, type Layer, type LayerGrid } from '@stride/core/rhythm';
 import { memo } from 'react';
 import { FORCE_HEIGHT, type Px } from './geometry.ts';
 import { FAMILY_COLOUR, fillOf } from './Head.tsx';
@@ -48,11 +48,11 @@ export const MiniLine = memo(function MiniLine({
 
 /** A short bar on the lower edge, under a slot. */
 function markAt(grid: LayerGrid, slot: number): string {
-  return `M${rounded(xOf(grid, slot) - 4)} ${HEIGHT - 2}h8`;
+  return `M${rounded(xAt(grid, grid.startTicks[slot] ?? 0) - 4)} ${HEIGHT - 2}h8`;
 }
 
-function xOf({ startTicks, lengthTicks }: LayerGrid, slot: number): Px {
-  return rounded(EDGE + ((startTicks[slot] ?? 0) * (WIDTH - EDGE * 2.5)) / lengthTicks);
+function xAt({ lengthTicks }: LayerGrid, ticks: number): Px {
+  return rounded(EDGE + (ticks * (WIDTH - EDGE * 2.5)) / lengthTicks);
 }
 
 interface Paths {
@@ -63,13 +63,14 @@ interface Paths {
 function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, Paths> {
   const instrument = findInstrument(layer.instrument);
   const hands = handsOf(layer);
+  const felt = feltTicks(layer, grid);
   const paths = new Map<Family, Paths>();
   layer.strokes.forEach(({ slot, kind, force }, at) => {
     const family = instrument && strokeKind(instrument, kind)?.family;
     if (!family) return;
     const here = paths.get(family) ?? { stems: '', heads: '' };
     paths.set(family, here);
-    const x = xOf(grid, slot);
+    const x = xAt(grid, felt(slot));
     const size = (force === 1 ? 6.5 : 9.5) * SCALE;
     const hand = hands[at];
     const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];

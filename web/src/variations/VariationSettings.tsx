@@ -214,6 +214,6 @@ function LineRows({ rhythm, line, onLine }: LineRowsProps) {
 }
 
 /** What a variation cannot say of a layer is not written with its rows. */
-function bare({ side: _s, role: _r, sayCounting: _c, ...layer }: Layer): Layer {
+function bare({ side: _s, role: _r, sayCounting: _c, feel: _f, ...layer }: Layer): Layer {
   return layer;
 }

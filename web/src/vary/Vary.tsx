@@ -13,6 +13,7 @@ import { useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
+import { FeelPanel } from '../bench/FeelPanel.tsx';
 import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { loopOwner } from '../bench/PlayButton.tsx';
 import { database } from '../store/db.ts';
@@ -173,8 +174,9 @@ export function Vary() {
             </option>
           ))}
         </Select>
+        <span className="ml-auto" />
+        <FeelPanel key={layer.id} layer={layer} />
         <Button
-          className="ml-auto"
           look={withHome ? 'on' : 'plain'}
           aria-pressed={withHome}
           disabled={layer.free === true}

@@ -208,6 +208,9 @@ const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
         <span className="block truncate text-fine text-quiet">
           {findInstrument(layer.instrument)?.name ?? layer.instrument}
         </span>
+        {layer.feel ? (
+          <span className="block truncate text-fine text-quiet italic">{layer.feel.name}</span>
+        ) : null}
       </button>
       <span className="flex flex-col max-sm:flex-row">
         <button

@@ -1,6 +1,8 @@
 import { nth } from '../../bounds/index.ts';
 import {
+  type FeltTicks,
   type Force,
+  feltTicks,
   type Hand,
   handsOf,
   type Layer,
@@ -47,6 +49,7 @@ export function askedSlots(
   to: Ticks,
 ): readonly AskedSlot[] {
   const hands = handsOf(layer);
+  const felt = feltTicks(layer, grid);
   const bySlot = new Map<number, AskedSlot>();
   layer.strokes.forEach((stroke, at) => {
     const { slot, kind, force, optional = false, ornament } = stroke;
@@ -54,13 +57,13 @@ export function askedSlots(
     const hand = nth(hands, at);
     bySlot.set(slot, {
       slot,
-      ticks: nth(grid.startTicks, slot),
+      ticks: felt(slot),
       kinds: [...(before?.kinds ?? []), kind],
       force: before && before.force > force ? before.force : force,
       hand: before && before.hand !== hand ? 'B' : hand,
       optional: optional && (before?.optional ?? true),
       ...((ornament ?? before?.ornament) ? { ornament: ornament ?? before?.ornament } : {}),
-      endTicks: endOf(layer, grid, slot),
+      endTicks: endOf(layer, grid, slot, felt),
     } as AskedSlot);
   });
   const slots = [...bySlot.values()];
@@ -77,10 +80,10 @@ export function askedSlots(
   return found;
 }
 
-function endOf(layer: Layer, grid: LayerGrid, slot: number): Ticks {
+function endOf(layer: Layer, grid: LayerGrid, slot: number, felt: FeltTicks): Ticks {
   const end = slot + slotsHeld(layer, slot);
   const count = grid.startTicks.length;
-  return Math.floor(end / count) * grid.lengthTicks + nth(grid.startTicks, end % count);
+  return Math.floor(end / count) * grid.lengthTicks + felt(end % count);
 }
 
 /** What is asked in one pass that began at a time. */

@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import type { Layer, LayerGrid } from '../../rhythm/index.ts';
+import { isFelt, type Layer, type LayerGrid } from '../../rhythm/index.ts';
 import { type Met, mean } from './match.ts';
 
 /** How the equal parts of cells came out. */
@@ -44,7 +44,8 @@ export function evenness(
     if (next.asked.slot !== (slot + 1) % count) continue;
     const cell = nth(grid.cellOf, slot);
     const { slots } = nth(layer.cells, cell);
-    if (slots < 2) continue;
+    // Parts that are felt otherwise are not meant to be even.
+    if (slots < 2 || isFelt(layer, grid, cell)) continue;
     const gap = next.asked.time - one.asked.time;
     const end = slot + 1 < count ? nth(grid.startTicks, slot + 1) : grid.lengthTicks;
     const usual = (end - nth(grid.startTicks, slot)) * secondsPerTick;
