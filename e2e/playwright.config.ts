@@ -39,6 +39,7 @@ const WITH_MUSIC = [
   'frame.spec.ts',
   'passages.spec.ts',
   'session.spec.ts',
+  'variations.spec.ts',
   'vary.spec.ts',
 ];
 

@@ -230,10 +230,15 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
         className="card flex flex-1 flex-col justify-center px-4 py-1"
       >
         <p className="text-quiet">
-          {sayCompany(
-            rhythm.layers.map((one) => ({ ...one, silent: muted.has(one.id) })),
-            layer,
-          )}
+          {[
+            sayCompany(
+              rhythm.layers.map((one) => ({ ...one, silent: muted.has(one.id) })),
+              layer,
+            ),
+            practice.variation ? `home and ${practice.variation.name} after one another` : '',
+          ]
+            .filter(Boolean)
+            .join('; ')}
           <label className="float-right inline-flex items-center gap-2 text-note">
             <input
               type="checkbox"
