@@ -17,6 +17,8 @@ import {
   placeStroke,
   placeStrokes,
   plainCells,
+  RECUT_TABLES,
+  type RecutTable,
   type Rhythm,
   removeStrokes,
   setForce,
@@ -206,5 +208,31 @@ describe('layers and turns', () => {
     const said = { ...layer, strokes: layer.strokes.map((one) => ({ ...one, say: 'x' })) };
     const counted = setLayerCounting(said, 'plain');
     expect(setLayerCounting(counted, undefined)).toEqual(said);
+  });
+});
+
+describe('a beat recut by a table', () => {
+  const beat = (play: string) =>
+    timed(`rhythm A\ncycle 4\nlayer D : goblet drum\nplay ${play}`).rhythm.layers[0];
+  const recut = (play: string, slots: number, table: RecutTable = RECUT_TABLES.usual) => {
+    const layer = beat(play);
+    if (!layer) throw new Error('no layer');
+    const { layer: made, moved, lost } = divideCell(layer, 0, slots, table);
+    return [made.strokes.map(({ slot, kind }) => `${slot}${kind}`).join(' '), moved, lost];
+  };
+
+  it('goes where players put it: 0 1 2 3 to 0 1 1 2, and 0 1 2 to 0 2 3', () => {
+    expect(recut('D . T K', 3)).toEqual(['0D 1T 2K', [2, 3], []]);
+    expect(recut('D T K', 4)).toEqual(['0D 2T 3K', [1, 2], []]);
+    expect(recut('D . T K', 3, RECUT_TABLES.nearest)).toEqual(['0D 2T', [2], [3]]);
+  });
+
+  it('keeps the stronger where two meet, and says which is gone', () => {
+    expect(recut('D t! T K', 3)).toEqual(['0D 1t 2K', [1, 3], [2]]);
+    expect(recut('D (t) T K', 3)).toEqual(['0D 1T 2K', [2, 3], [1]]);
+  });
+
+  it('goes by the nearest between other numbers of parts', () => {
+    expect(recut('D . T .', 2)).toEqual(['0D 1T', [], []]);
   });
 });

@@ -1,4 +1,4 @@
-import { BLANK, NAME_LENGTH, oneLine } from '../bounds/index.ts';
+import { BLANK, NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { isFootKind } from './hands.ts';
@@ -12,6 +12,7 @@ import {
   type Rhythm,
   type Stroke,
 } from './model.ts';
+import type { RecutTable } from './recut.ts';
 import { withRings } from './rings.ts';
 
 /** Applies a change to one layer; the rhythm itself comes back when the layer is not there. */
@@ -122,8 +123,14 @@ export interface DivideResult {
 /**
  * Cuts one cell into another number of slots. Strokes stay where they are or go to the nearest slot;
  * the strokes of a slot stay together.
+ * @param table by which fours become threes and threes fours, where the nearest slot is not what is wanted
  */
-export function divideCell(layer: Layer, cell: number, slots: number): DivideResult {
+export function divideCell(
+  layer: Layer,
+  cell: number,
+  slots: number,
+  table?: RecutTable,
+): DivideResult {
   const old = layer.cells[cell];
   if (!old || slots < 1 || slots > LIMITS.slotsPerCell || slots === old.slots) {
     return { layer, moved: [], lost: [] };
@@ -133,7 +140,11 @@ export function divideCell(layer: Layer, cell: number, slots: number): DivideRes
   const inCell = layer.strokes
     .map((stroke) => stroke.slot - first)
     .filter((within) => within >= 0 && within < old.slots);
-  const { places, moved, lost } = nearestPlaces([...new Set(inCell)], old.slots, slots);
+  const parts = [...new Set(inCell)];
+  const { places, moved, lost } =
+    table && ((old.slots === 4 && slots === 3) || (old.slots === 3 && slots === 4))
+      ? placesByTable(parts, table[old.slots], (part) => strongest(layer, first + part), slots)
+      : nearestPlaces(parts, old.slots, slots);
   const strokes = layer.strokes.flatMap((stroke): Stroke[] => {
     const within = stroke.slot - first;
     if (within < 0) return [stroke];
@@ -164,6 +175,34 @@ function ringsCutAnew(layer: Layer, first: number, from: number, to: number): re
     if (rang.has(old) || (sounded.has(old) && rang.has(old + 1))) kept.push(first + part);
   }
   return kept;
+}
+
+function strongest({ strokes }: Layer, slot: number): number {
+  return Math.max(...strokes.map((stroke) => (stroke.slot === slot ? stroke.force : 0)));
+}
+
+/** Where a table sends parts; where two meet the stronger stays, or the earlier. */
+function placesByTable(
+  parts: readonly number[],
+  table: readonly number[],
+  force: (part: number) => number,
+  to: number,
+) {
+  const places = new Map<number, number>();
+  const byPlace = new Map<number, number>();
+  for (const part of parts) {
+    const place = nth(table, part);
+    const before = byPlace.get(place);
+    if (before !== undefined && force(before) >= force(part)) continue;
+    byPlace.set(place, part);
+  }
+  for (const [place, part] of byPlace) places.set(part, place);
+  const kept = parts.filter((part) => places.has(part));
+  return {
+    places,
+    moved: kept.filter((part) => nth(table, part) * table.length !== part * to),
+    lost: parts.filter((part) => !places.has(part)),
+  };
 }
 
 /** Where the parts of an old division go in a new one. Those that fit exactly choose first. */

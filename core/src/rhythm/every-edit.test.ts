@@ -94,7 +94,9 @@ const EDITS: Readonly<Record<string, Edit>> = {
   ring: onLayer(toggleRing),
   divide: onLayer((layer, from, to) => divideCell(layer, from, 1 + (to % 9)).layer),
   divideFinely: onLayer((layer, from, to) => divideCell(layer, from, 1 + ((to * 7) % 66)).layer),
-  ghosts: onLayer(fillWithGhosts),
+  ghosts: onLayer((layer, from, to) =>
+    fillWithGhosts(layer, from, to, (['turn', 'free', 'weak', 'strong'] as const)[to % 4]),
+  ),
   deal: onLayer((layer, from, to) => applySticking(layer, ['R', 'L', 'L'], from, to)),
   accents: onLayer((layer, from, to) => accentOnly(layer, new Set([from, to]))),
   shift: onLayer((layer, from, to) => shiftStrokes(layer, from, to, to - from - 3)),

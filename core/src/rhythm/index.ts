@@ -13,6 +13,7 @@ export * from './model.ts';
 export * from './only-turns.ts';
 export * from './ornaments.ts';
 export * from './recast.ts';
+export * from './recut.ts';
 export * from './repair.ts';
 export { slotsHeld, toggleRing, withRings } from './rings.ts';
 export * from './sides.ts';

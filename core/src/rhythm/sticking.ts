@@ -3,7 +3,7 @@ import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, floor, multiply, rational, wrap, ZERO } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { placeStrokes } from './edit.ts';
-import { isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
+import { handOf, isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
 import { addTurn } from './layers.ts';
 import type { Cell, Hand, Layer, Rhythm, Stroke } from './model.ts';
 import { withRings } from './rings.ts';
@@ -11,8 +11,14 @@ import { withRings } from './rings.ts';
 /**
  * Fills the empty slots of a stretch with ghost touches, hands in turn with what stands around them.
  * @param from first slot; `to` the last one
+ * @param rule which hand plays them
  */
-export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1): Layer {
+export function fillWithGhosts(
+  layer: Layer,
+  from = 0,
+  to = slotCount(layer) - 1,
+  rule: GhostHands = 'turn',
+): Layer {
   const instrument = findInstrument(layer.instrument);
   const byHand = instrument?.strokes.filter((stroke) => stroke.hand !== 'foot') ?? [];
   const touches = byHand.filter((stroke) => stroke.family === 'touch');
@@ -22,7 +28,7 @@ export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1
   const added: Stroke[] = [];
   for (let slot = from; slot <= to; slot += 1) {
     if (sounding.has(slot)) continue;
-    const hand: Hand = slot % 2 === 0 ? 'R' : 'L';
+    const hand = ghostHand(layer, slot, rule);
     const usual = hand === 'R' ? 'strong' : 'weak';
     const kind = touches.find((stroke) => stroke.hand === usual) ?? first;
     added.push({ slot, kind: kind.code, force: 1, hand });
@@ -32,6 +38,30 @@ export function fillWithGhosts(layer: Layer, from = 0, to = slotCount(layer) - 1
     strokes: [...layer.strokes, ...added].sort((a, b) => a.slot - b.slot),
   };
   return withRings(filled, layer.rings ?? []);
+}
+
+/** By which hand ghosts are put between strokes. */
+export const GHOST_HANDS = {
+  turn: 'hands in turn',
+  free: 'the hand that did not strike before',
+  weak: 'the left hand',
+  strong: 'the right hand',
+} as const;
+export type GhostHands = keyof typeof GHOST_HANDS;
+
+function ghostHand(layer: Layer, slot: number, rule: GhostHands): 'R' | 'L' {
+  switch (rule) {
+    case 'weak':
+      return 'L';
+    case 'strong':
+      return 'R';
+    case 'free': {
+      const before = layer.strokes.findLast((stroke) => stroke.slot < slot) ?? layer.strokes.at(-1);
+      return before && handOf(layer, before) === 'R' ? 'L' : 'R';
+    }
+    default:
+      return slot % 2 === 0 ? 'R' : 'L';
+  }
 }
 
 /** Where an order of hands begins anew: nowhere, with every turn, or after every silence. */

@@ -49,6 +49,13 @@ export function keepLine(
   name: string,
   turns?: { readonly from: number; readonly count: number },
 ): Kept {
+  const home = rhythm.layers.find(({ id }) => id === layer.id);
+  if (home?.instrument !== layer.instrument)
+    return {
+      ok: false,
+      message:
+        'A variation is played on the instrument of its layer. Keep this one as a new rhythm.',
+    };
   const made = {
     ...rhythm,
     layers: rhythm.layers.map((one) => (one.id === layer.id ? layer : one)),

@@ -4,7 +4,12 @@ import type { Line, Varied } from './line.ts';
 export type Settings = Readonly<Record<string, number | string>>;
 
 /** One thing a move can be set to. */
-export type Field =
+export type Field = FieldOfKind & {
+  /** The choice on which it hangs, and at which of its values it counts; it always counts where it is not given. */
+  readonly where?: readonly [choice: string, ...values: string[]];
+};
+
+type FieldOfKind =
   | {
       readonly kind: 'number';
       readonly key: string;
@@ -21,6 +26,22 @@ export type Field =
       readonly choices: Readonly<Record<string, string>>;
     }
   | {
+      /** A short text of a form of its own. */
+      readonly kind: 'written';
+      readonly key: string;
+      readonly label: string;
+      readonly usual: string;
+      /** How it is written, where it is written otherwise. */
+      readonly hint: string;
+      readonly fits: (text: string) => boolean;
+    }
+  | {
+      /** An instrument, by its id. */
+      readonly kind: 'instrument';
+      readonly key: string;
+      readonly label: string;
+    }
+  | {
       /** A kind of stroke of the line’s instrument. */
       readonly kind: 'stroke';
       readonly key: string;
@@ -33,6 +54,10 @@ export interface Asked {
   choice(key: string): string;
   /** Undefined where none is chosen. */
   stroke(key: string): string | undefined;
+  /** What is written, where it is of the form that is asked for; else the usual. */
+  written(key: string): string;
+  /** Undefined where none is chosen. */
+  instrument(key: string): string | undefined;
 }
 
 /** A move: from a line to another. */
@@ -46,12 +71,24 @@ export interface Move {
   say(asked: Asked): string;
 }
 
+/** Whether a field counts as a move is set. */
+export function counts({ where }: Field, asked: Asked): boolean {
+  if (!where) return true;
+  const [choice, ...values] = where;
+  return values.includes(asked.choice(choice));
+}
+
 /** Reads settings by the fields they are for. */
 export function askedOf({ fields }: Pick<Move, 'fields'>, settings: Settings): Asked {
   const fieldOf = <K extends Field['kind']>(kind: K, key: string) => {
     const field = fields.find((one) => one.key === key);
     if (field?.kind !== kind) throw new RangeError(`There is no ${kind} ${key} to set.`);
     return field as Extract<Field, { kind: K }>;
+  };
+  const chosen = (kind: 'stroke' | 'instrument', key: string) => {
+    fieldOf(kind, key);
+    const value = settings[key];
+    return typeof value === 'string' && value !== '' ? value : undefined;
   };
   return {
     number(key) {
@@ -67,10 +104,12 @@ export function askedOf({ fields }: Pick<Move, 'fields'>, settings: Settings): A
       if (typeof value === 'string' && Object.hasOwn(choices, value)) return value;
       return Object.keys(choices)[0] ?? '';
     },
-    stroke(key) {
-      fieldOf('stroke', key);
+    stroke: (key) => chosen('stroke', key),
+    instrument: (key) => chosen('instrument', key),
+    written(key) {
+      const { usual, fits } = fieldOf('written', key);
       const value = settings[key];
-      return typeof value === 'string' && value !== '' ? value : undefined;
+      return typeof value === 'string' && fits(value.trim()) ? value.trim() : usual;
     },
   };
 }

@@ -1,9 +1,27 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { findInstrument } from '../instrument/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { checkRhythm, type Rhythm, slotCount, timeRhythm } from '../rhythm/index.ts';
+import {
+  checkRhythm,
+  codesUsed,
+  type Rhythm,
+  readPlaces,
+  slotCount,
+  timeRhythm,
+} from '../rhythm/index.ts';
 import { timed } from '../text/timed.testkit.ts';
-import { applyChain, type Chained, MOVES, type MoveId, type Settings, type Step } from './index.ts';
+import {
+  applyChain,
+  type Chained,
+  combinationsOf,
+  figuresOf,
+  MOVES,
+  type MoveId,
+  type Settings,
+  type Step,
+  setOf,
+} from './index.ts';
 
 /** A line of sixteen parts with the son clave on it. */
 const SON = line('X . . X / . . X . / . . X . / X . . .');
@@ -392,5 +410,156 @@ describe('any move', () => {
       ),
       { numRuns: 150 },
     );
+  });
+});
+
+describe('lines for other hands, drums and players', () => {
+  const congas = line('B t S t / O b o t', '4x2', 'congas');
+  const codes = (made: Chained) =>
+    made.layer.strokes.map(({ slot, kind }) => `${slot}${kind}`).join(' ');
+
+  it('go to another instrument by a table, and tell what it leaves out', () => {
+    const drums = line('D k T . / D . S .', '4x2', 'goblet drum');
+    const made = moved(drums, 'instrument', { on: 'tall-drums', table: 'D=B T=S k=' });
+    expect(made.layer.instrument).toBe('tall-drums');
+    expect(codes(made)).toMatch(/^0B 2S 4B 6/);
+    expect(made.told.flat()).toEqual(['Left out on e of 1.']);
+    expect(moved(drums, 'instrument').told.flat()).toEqual(['Choose the instrument it goes to.']);
+    expect(made.went).toContainEqual({ from: 1, to: undefined });
+    expect(made.went).toContainEqual({ from: 2, to: 2 });
+  });
+
+  it('are played with one drum fewer: its strokes go to the drum beside it', () => {
+    const drumOf = (kind: string) =>
+      findInstrument('tall-drums')?.strokes.find(({ code }) => code === kind)?.drum;
+    const before = new Set(congas.layers[0]?.strokes.map(({ kind }) => drumOf(kind)));
+    const made = moved(congas, 'fewer');
+    const after = new Set(made.layer.strokes.map(({ kind }) => drumOf(kind)));
+    expect(after.size).toBe(before.size - 1);
+    expect(slots(made)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    expect(moved(line('D k T .', '4', 'goblet drum'), 'fewer').told.flat()).toEqual([
+      'The line is played on one drum.',
+    ]);
+  });
+
+  it('are divided over hands: the right takes the timeline, the left what is muted and open', () => {
+    const two = timed(
+      'rhythm A\ncycle 4x2\nlayer C : congas\nplay B t S t / O b o t\nlayer Clave : claves\nplay X . . X / . . X .',
+    ).rhythm;
+    const made = moved(two, 'divided', { line: 2, kind: 't' });
+    const right = made.layer.strokes.filter(({ hand }) => hand === 'R').map(({ slot }) => slot);
+    expect(right).toEqual([0, 3, 6]);
+    const families = made.layer.strokes
+      .filter(({ hand }) => hand === 'L')
+      .map(
+        ({ kind }) =>
+          findInstrument('tall-drums')?.strokes.find((one) => one.code === kind)?.family,
+      );
+    expect(families.length).toBeGreaterThan(0);
+    expect(families.every((family) => family === 'open' || family === 'muted')).toBe(true);
+    expect(made.told.flat()[0]).toMatch(/^The left hand leaves out \d/);
+    expect(moved(two, 'divided', { line: 1 }).told.flat()).toEqual([
+      'Choose another line for the right hand.',
+    ]);
+  });
+
+  it('leave room for an answer, or are the answer; together they are the whole', () => {
+    const call = slots(moved(congas, 'call', { parts: 4 }));
+    const answer = slots(moved(congas, 'call', { parts: 4, leave: 'answer' }));
+    expect(call).toEqual([0, 1, 4, 5]);
+    expect([...call, ...answer].sort((a, b) => a - b)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+  });
+});
+
+describe('moves as they are written', () => {
+  it('accent by a rule, over and over, from where one likes', () => {
+    const plain = line('D k t D / k t D k', '4x2', 'goblet drum');
+    const accents = (made: Chained) =>
+      made.layer.strokes.filter(({ force }) => force === 4).map(({ slot }) => slot);
+    expect(accents(moved(plain, 'accents', { by: 'rule' }))).toEqual([0, 3, 6]);
+    expect(accents(moved(plain, 'accents', { by: 'rule', rule: '2+1' }))).toEqual([0, 2, 3, 5, 6]);
+    expect(accents(moved(plain, 'accents', { by: 'rule', rule: '3', from: 2 }))).toEqual([1, 4, 7]);
+    // What is no rule is as if nothing were written.
+    expect(accents(moved(plain, 'accents', { by: 'rule', rule: '3+' }))).toEqual([0, 3, 6]);
+  });
+
+  it('go along a melody, take fours to threes by a table of one’s own', () => {
+    const plain = line('D k t D / k t D k', '4x2', 'goblet drum');
+    const walked = moved(plain, 'walk', { way: 'steps', steps: '0 2 9' });
+    const [low, , high] = codesUsed(plain.layers[0] ?? walked.layer);
+    expect(walked.layer.strokes.slice(0, 3).map(({ kind }) => kind)).toEqual([low, high, high]);
+    const own = moved(SON, 'threes', { table: 'own', fours: '0 0 1 2' });
+    expect(slots(own)).toEqual([0, 2, 4, 7, 9]);
+    const back = moved(own.rhythm, 'threes', { to: 'fours', table: 'own', threes: '0 1 2' });
+    expect(slots(back)).toEqual([0, 2, 5, 9, 12]);
+    expect(readPlaces('0 1 1 2', 4)).toEqual([0, 1, 1, 2]);
+    for (const text of ['0 1 2', '0 2 1 2', '0 1 2 3', 'a', '0 1 1 2 2'])
+      expect(readPlaces(text, 4)).toBeUndefined();
+    expect(readPlaces('0 2 3', 3)).toEqual([0, 2, 3]);
+  });
+
+  it('leave out one kind, one stroke, ornaments by chance; fill by a rule of hands', () => {
+    const plain = line("D 'k t D / 'k t 'D k", '4x2', 'goblet drum');
+    expect(slots(moved(plain, 'thin', { what: 'kind', kind: 'k' }))).toEqual([0, 2, 3, 5, 6]);
+    expect(slots(moved(plain, 'thin', { what: 'one', stroke: 3 }))).toEqual([0, 1, 3, 4, 5, 6, 7]);
+    const ornaments = (settings: Settings) =>
+      moved(plain, 'optional', { what: 'ornaments', ...settings }).layer.strokes.filter(
+        ({ ornament }) => ornament,
+      ).length;
+    expect([ornaments({ how: 'on' }), ornaments({ how: 'off' }), ornaments({ share: 0 })]).toEqual([
+      3, 0, 0,
+    ]);
+    const counts = Array.from({ length: 100 }, (_, at) => ornaments({ seed: at + 1 }));
+    expect(counts.reduce((sum, one) => sum + one, 0) / 100).toBeCloseTo(1.5, 0);
+    const rests = line('D . . . / T . . .', '4x2', 'goblet drum');
+    const hands = (rule: string) =>
+      moved(rests, 'fill', { hands: rule })
+        .layer.strokes.filter(({ force }) => force === 1)
+        .map(({ hand }) => hand)
+        .join('');
+    expect(hands('weak')).toBe('LLLLLL');
+    expect(hands('strong')).toBe('RRRRRR');
+    expect(new Set(hands('free').slice(0, 3)).size).toBe(1);
+    expect(new Set(hands('turn'))).toEqual(new Set(['R', 'L']));
+  });
+
+  it('speak anew at double speed', () => {
+    const made = moved(line('D k t D / k t D k', '4x2', 'goblet drum'), 'speed', { words: 'anew' });
+    expect(made.layer.strokes.slice(0, 4).map(({ say }) => say)).toEqual(['ta', 'ka', 'di', 'mi']);
+  });
+});
+
+describe('every set of what may be left out', () => {
+  it('is 2 to the number of them, each once, from none to all, the plainest first', () => {
+    const rhythm = line('X X? . X? / X X? . . / X? . X? X? / X . . X?', '4x4');
+    const all = combinationsOf(rhythm, 0);
+    expect(all).toHaveLength(2 ** 7);
+    expect(new Set(all.map(({ step }) => step.settings.set)).size).toBe(2 ** 7);
+    expect(all.map(({ strokes }) => strokes)).toEqual(
+      all.map(({ strokes }) => strokes).sort((a, b) => a - b),
+    );
+    expect([all[0]?.strokes, all.at(-1)?.strokes]).toEqual([3, 10]);
+    const counts = Array.from(
+      { length: 8 },
+      (_, played) => all.filter((one) => one.played === played).length,
+    );
+    expect(counts).toEqual([1, 7, 21, 35, 35, 21, 7, 1]);
+    for (const { step, strokes, offBeat } of all.filter((_, at) => at % 9 === 0)) {
+      const made = applyChain(rhythm, 0, [step]);
+      const figures = made && figuresOf(made.rhythm, 0);
+      expect(figures?.strokes).toBe(strokes);
+      expect(figures?.offBeat).toBeCloseTo(offBeat, 9);
+    }
+    expect(combinationsOf(SON, 0)).toEqual([]);
+  });
+
+  it('is listed from the thinnest to the fullest, so many as can be looked through', () => {
+    const twelve = line(Array(4).fill('X X? X? X?').join(' / '), '4x4');
+    expect(combinationsOf(twelve, 0)).toHaveLength(4096);
+    const listed = setOf(twelve, 0, 'optional');
+    expect(listed).toHaveLength(32);
+    const strokes = listed.map((step) => applyChain(twelve, 0, [step])?.layer.strokes.length ?? 0);
+    expect([strokes[0], strokes.at(-1)]).toEqual([4, 16]);
+    expect(setOf(SON, 0, 'left out')).toHaveLength(5);
   });
 });

@@ -1,5 +1,6 @@
 import type { Rhythm } from '../rhythm/index.ts';
 import { applyChain, type Step } from './chain.ts';
+import { combinationsOf } from './combinations.ts';
 import { lineOf, type Stretch, struckIn } from './line.ts';
 import type { Settings } from './move.ts';
 import { MOVES, type MoveId } from './moves/index.ts';
@@ -64,6 +65,8 @@ export function suggest(
 export const SETS = {
   shifts: 'every shift',
   beginnings: 'begun on each stroke',
+  'left out': 'each stroke left out',
+  optional: 'every set of what may be left out',
 } as const;
 export type SetName = keyof typeof SETS;
 
@@ -79,6 +82,14 @@ export function setOf(
 ): readonly Step[] {
   const line = lineOf(rhythm, index, stretch);
   if (!line) return [];
+  if (set === 'optional')
+    return combinationsOf(rhythm, index, stretch)
+      .filter((_, at, all) => isSpread(at, all.length))
+      .map(({ step }) => step);
+  if (set === 'left out')
+    return struckIn(line)
+      .slice(0, MOST_OF_SET)
+      .map((_, at): Step => ({ move: 'thin', settings: { what: 'one', stroke: at + 1 } }));
   if (set === 'beginnings') {
     const count = Math.min(MOST_OF_SET, struckIn(line).length);
     return Array.from(
@@ -97,6 +108,13 @@ export function setOf(
       settings: { by: at + 1, hold: 'nothing' },
     }),
   );
+}
+
+/** Whether one of many is listed, where only so many are: the first, the last, and as evenly as may be between. */
+function isSpread(at: number, count: number): boolean {
+  if (count <= MOST_OF_SET || at === 0) return true;
+  const place = (index: number) => Math.floor((index * (MOST_OF_SET - 1)) / (count - 1));
+  return place(at) > place(at - 1);
 }
 
 /** What makes the same line is proposed once. */

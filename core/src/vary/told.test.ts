@@ -23,12 +23,23 @@ const { rhythm } = timed(
   ),
 );
 
+/** What is written in fields for text. */
+const WRITTEN: Readonly<Record<string, string>> = {
+  table: 'D=B T=S',
+  rule: '3+2',
+  steps: '0 2 1',
+  fours: '0 0 1 2',
+  threes: '0 1 3',
+};
+
 /** Every choice of every field, one at a time, and the ends of every number. */
 function settingsOf(fields: readonly Field[]): readonly Settings[] {
   return [
     {},
     ...fields.flatMap((field): readonly Settings[] => {
       if (field.kind === 'stroke') return [{ [field.key]: 'T' }];
+      if (field.kind === 'written') return [{ [field.key]: WRITTEN[field.key] ?? '' }];
+      if (field.kind === 'instrument') return [{ [field.key]: 'tall-drums' }];
       if (field.kind === 'number')
         return [field.min, 2, field.max].map((value) => ({ [field.key]: value }));
       return Object.keys(field.choices)
@@ -41,6 +52,8 @@ function settingsOf(fields: readonly Field[]): readonly Settings[] {
 /** What a field asks for, as the screen does. */
 function sayField(field: Field): string {
   if (field.kind === 'stroke') return `   ${field.label}: a stroke`;
+  if (field.kind === 'instrument') return `   ${field.label}: an instrument`;
+  if (field.kind === 'written') return `   ${field.label}: ${field.hint}`;
   if (field.kind === 'number')
     return `   ${field.label}: ${field.min} to ${field.max}, ${field.usual}`;
   return `   ${field.label}: ${Object.values(field.choices).join(' | ')}`;

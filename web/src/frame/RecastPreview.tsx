@@ -7,7 +7,7 @@ import {
   type StrokePlace,
   timeRhythm,
 } from '@stride/core/rhythm';
-import { counted, form } from '@stride/core/wording';
+import { counted, form, listed } from '@stride/core/wording';
 import { useMemo } from 'react';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 
@@ -58,7 +58,7 @@ function bySlots(places: readonly StrokePlace[]): ReadonlyMap<number, ReadonlySe
   return slots;
 }
 
-function sayRecast(rhythm: Rhythm, { by, kept, moved, lost }: Recast): string {
+function sayRecast(rhythm: Rhythm, { by, kept, moved, lost, variations }: Recast): string {
   const all = kept + moved.length + lost.length;
   const strokes = (count: number) => counted(count, 'stroke');
   if (all === 0) return 'Nothing is written yet, so nothing has to move.';
@@ -72,7 +72,9 @@ function sayRecast(rhythm: Rhythm, { by, kept, moved, lost }: Recast): string {
         ]
       : []),
   ];
-  return `${parts.join(', ')}. Undo brings everything back.`;
+  const varied =
+    variations.length > 0 ? ` In ${listed(variations)} too strokes move or find no room.` : '';
+  return `${parts.join(', ')}.${varied} Undo brings everything back.`;
 }
 
 /** Where lost strokes stand now: `Walker, e of 3 in bar 2`. */

@@ -11,10 +11,11 @@ import {
   putRhythms,
   storageSentence,
 } from '../store/rhythms.ts';
-import { useRhythmOf, useShelf } from '../store/use-store.ts';
+import { useRhythmOf } from '../store/use-store.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { toast } from '../ui/toasts.ts';
 import { BrokenRhythm } from './BrokenRhythm.tsx';
+import { Family } from './Family.tsx';
 
 /** The card is there before its drawing: what draws is fetched after what is read first. */
 const CardLine = lazy(() => import('./CardLine.tsx'));
@@ -63,7 +64,7 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
       >
         <Preview card={card} />
       </Boundary>
-      {card.origin ? <CameFrom origin={card.origin} /> : null}
+      <Family card={card} />
       <div className="flex items-center gap-1 text-sm text-quiet">
         <p className="mr-auto min-w-0">
           {card.layers}
@@ -80,17 +81,6 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
     </article>
   );
 });
-
-/** Which rhythm it was varied from, as long as that is on the Shelf. */
-function CameFrom({ origin }: { readonly origin: NonNullable<Card['origin']> }) {
-  const parent = useShelf().cards?.find(({ id }) => id === origin.rhythm);
-  return (
-    <p className="text-sm text-quiet">
-      from {parent?.name ?? 'a rhythm that is gone'}
-      {origin.by ? `: ${origin.by}` : ''}
-    </p>
-  );
-}
 
 /** The first layers and rows of the rhythm, read when the card comes into sight. */
 function Preview({ card }: { readonly card: Card }) {

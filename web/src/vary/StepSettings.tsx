@@ -1,8 +1,11 @@
-import { findInstrument } from '@stride/core/instrument';
+import { allInstruments, findInstrument } from '@stride/core/instrument';
 import type { Layer } from '@stride/core/rhythm';
-import { askedOf, type Field, MOVES, type Step } from '@stride/core/vary';
+import { askedOf, counts, type Field, MOVES, type Step } from '@stride/core/vary';
+import { useRecut } from '../store/recut.ts';
+import { useVoicings } from '../store/voicings.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
+import { WrittenField } from '../ui/WrittenField.tsx';
 
 interface StepSettingsProps {
   readonly step: Step;
@@ -14,19 +17,43 @@ interface StepSettingsProps {
 export function StepSettings({ step, layer, onChange }: StepSettingsProps) {
   const move = MOVES[step.move];
   const fields: readonly Field[] = move.fields;
-  const set = (key: string, value: number | string) => onChange({ ...step.settings, [key]: value });
+  const asked = askedOf(move, step.settings);
+  const voicings = useVoicings();
+  const [, keepRecut] = useRecut();
+  const set = (key: string, value: number | string) => {
+    const next = { ...step.settings, [key]: value };
+    const from = layer.instrument;
+    if (step.move === 'instrument' && key === 'on') {
+      // What was written for these two instruments before counts again.
+      onChange({ ...next, table: voicings.tableOf(from, String(value)) });
+      return;
+    }
+    if (step.move === 'instrument' && key === 'table')
+      voicings.keep(from, askedOf(move, next).instrument('on') ?? '', String(value));
+    if (step.move === 'threes' && key !== 'to' && key !== 'beats') {
+      const asked = askedOf(move, next);
+      keepRecut({
+        table: asked.choice('table'),
+        fours: asked.written('fours'),
+        threes: asked.written('threes'),
+      });
+    }
+    onChange(next);
+  };
   return (
     <div className="flex max-w-80 flex-col gap-3">
       <p className="text-note text-quiet">{move.about}</p>
-      {fields.map((field) => (
-        <OneField
-          key={field.key}
-          field={field}
-          step={step}
-          layer={layer}
-          onSet={(value) => set(field.key, value)}
-        />
-      ))}
+      {fields
+        .filter((field) => counts(field, asked))
+        .map((field) => (
+          <OneField
+            key={field.key}
+            field={field}
+            step={step}
+            layer={layer}
+            onSet={(value) => set(field.key, value)}
+          />
+        ))}
     </div>
   );
 }
@@ -64,6 +91,38 @@ function OneField({
                 {name}
               </option>
             ))}
+          </Select>
+        </label>
+      );
+    case 'written':
+      return (
+        <WrittenField
+          label={field.label}
+          written={asked.written(field.key)}
+          placeholder={field.usual}
+          read={(text) =>
+            field.fits(text.trim()) ? { value: text.trim() } : { message: field.hint }
+          }
+          onValue={onSet}
+          note={field.hint}
+        />
+      );
+    case 'instrument':
+      return (
+        <label className="flex flex-col gap-1 text-note">
+          <span className="text-quiet">{field.label}</span>
+          <Select
+            value={asked.instrument(field.key) ?? ''}
+            onChange={(event) => onSet(event.target.value)}
+          >
+            <option value="">choose one</option>
+            {allInstruments()
+              .filter(({ id }) => id !== layer.instrument)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
           </Select>
         </label>
       );

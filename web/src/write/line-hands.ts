@@ -1,4 +1,4 @@
-import type { Layer, LayerGrid, Rhythm, Timing } from '@stride/core/rhythm';
+import type { Layer, LayerGrid, RecutTable, Rhythm, Timing } from '@stride/core/rhythm';
 import type { RhythmDocument } from '../store/document.ts';
 import type { SlotRange } from '../strideline/ranges.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
@@ -20,6 +20,8 @@ export interface LineHands {
   /** Slots of the chosen layer. */
   readonly slots: number;
   readonly joining: Joining;
+  /** By which table fours become threes, and threes fours. */
+  readonly recut: RecutTable;
   /** The slot of the stroke that was placed a moment ago. */
   placed(): SlotRef | undefined;
   forgetPlaced(): void;

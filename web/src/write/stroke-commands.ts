@@ -44,7 +44,7 @@ type StrokeCommands = Pick<
 >;
 
 export function strokeCommands(hands: LineHands): StrokeCommands {
-  const { document, rhythm, layer, grid, chosen, isStretch, joining } = hands;
+  const { document, rhythm, layer, grid, chosen, isStretch, joining, recut } = hands;
   const { edit, editEach, mark, focusSlot, choose, goOn, say, join } = hands;
   return {
     place(typed) {
@@ -158,7 +158,7 @@ export function strokeCommands(hands: LineHands): StrokeCommands {
       if (!layer || !grid) return;
       const cell = grid.cellOf[chosen.slot] ?? 0;
       const first = grid.firstSlot[cell] ?? 0;
-      const result = divideCell(layer, cell, slots);
+      const result = divideCell(layer, cell, slots, recut);
       if (result.layer === layer || !edit(() => result.layer)) return;
       const old = layer.cells[cell]?.slots ?? 1;
       const within = Math.min(slots - 1, Math.round(((chosen.slot - first) * slots) / old));

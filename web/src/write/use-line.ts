@@ -13,6 +13,7 @@ import {
 import { wrap } from '@stride/core/time';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
+import { useRecut } from '../store/recut.ts';
 import { overSeam, rangesOf, type SlotRange } from '../strideline/ranges.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { announce } from '../ui/live.tsx';
@@ -33,6 +34,7 @@ interface LineOptions {
 /** The line under the player's hands: where the choice is, and what can be done there. */
 export function useLine(options: LineOptions): Line {
   const { document, rhythm, timed, chosen, onChoose } = options;
+  const [recut] = useRecut();
   const [said, setSaid] = useState<string>();
   /** The other end of a stretch that was chosen with Shift. */
   const [anchor, setAnchor] = useState<SlotRef>();
@@ -158,6 +160,7 @@ export function useLine(options: LineOptions): Line {
     isStretch,
     slots: last + 1,
     joining,
+    recut,
     placed: () => placed.current,
     forgetPlaced: () => {
       placed.current = undefined;

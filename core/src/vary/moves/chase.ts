@@ -18,7 +18,7 @@ export const CHASE: Move = {
       label: 'After',
       choices: { accents: 'each accent', kind: 'each stroke of this kind' },
     },
-    { kind: 'stroke', key: 'of', label: 'Kind' },
+    { kind: 'stroke', key: 'of', label: 'Kind', where: ['after', 'kind'] },
     { kind: 'stroke', key: 'kind', label: 'Comes' },
     { kind: 'number', key: 'later', label: 'Parts later', min: 1, max: 16, usual: 1 },
   ],

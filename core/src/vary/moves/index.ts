@@ -3,6 +3,7 @@ import { ACCENTS } from './accents.ts';
 import { ANTICIPATE, CHASE } from './chase.ts';
 import { BRIDGE, CUT } from './ending.ts';
 import { ORNAMENT } from './ornament.ts';
+import { CALL, DIVIDED, FEWER, OTHER_INSTRUMENT } from './players.ts';
 import { BACKWARDS, ROTATE, SHIFT, SWAP } from './shift.ts';
 import { OTHER_HANDS, REVOICE, WALK } from './sounds.ts';
 import { SPEED } from './speed.ts';
@@ -29,5 +30,9 @@ export const MOVES = {
   cut: CUT,
   backwards: BACKWARDS,
   optional: OPTIONAL,
+  call: CALL,
+  divided: DIVIDED,
+  fewer: FEWER,
+  instrument: OTHER_INSTRUMENT,
 } as const satisfies Readonly<Record<string, Move>>;
 export type MoveId = keyof typeof MOVES;

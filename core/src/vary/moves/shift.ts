@@ -27,7 +27,15 @@ export const SHIFT: Move = {
       label: 'Keep',
       choices: { end: 'the last', beginning: 'the first', nothing: 'nothing' },
     },
-    { kind: 'number', key: 'held', label: 'Strokes kept', min: 1, max: 16, usual: 2 },
+    {
+      kind: 'number',
+      key: 'held',
+      label: 'Strokes kept',
+      min: 1,
+      max: 16,
+      usual: 2,
+      where: ['hold', 'end', 'beginning'],
+    },
   ],
   apply(line, asked) {
     const region = regionOf(line, asked.choice('hold'), asked.number('held'));

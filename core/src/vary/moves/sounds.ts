@@ -46,15 +46,34 @@ export const WALK: Move = {
       kind: 'choice',
       key: 'way',
       label: 'Way',
-      choices: { back: 'there and back', up: 'in their order', down: 'the other way' },
+      choices: {
+        back: 'there and back',
+        up: 'in their order',
+        down: 'the other way',
+        steps: 'along a melody',
+      },
+    },
+    {
+      kind: 'written',
+      key: 'steps',
+      label: 'Melody, in steps from the first sound',
+      usual: '0 1 2 1',
+      where: ['way', 'steps'],
+      hint: 'Whole numbers from 0, parted by blanks, over and over: 0 1 2 1.',
+      fits: (text) => /^\d{1,2}(\s+\d{1,2}){0,63}$/.test(text),
     },
   ],
   apply(line, asked) {
     const codes = codesUsed(line.layer).filter((code) => !isFootKind(line.layer, code));
     const way = asked.choice('way');
     const there = way === 'down' ? codes.toReversed() : codes;
-    const order = way === 'back' ? [...there, ...there.slice(1, -1).reverse()] : there;
-    if (order.length < 2) return { layer: line.layer, told: ['The line has one sound only.'] };
+    const order =
+      way === 'steps'
+        ? stepsOver(codes, asked.written('steps'))
+        : way === 'back'
+          ? [...there, ...there.slice(1, -1).reverse()]
+          : there;
+    if (codes.length < 2) return { layer: line.layer, told: ['The line has one sound only.'] };
     let step = -1;
     let slot = -1;
     const layer = eachIn(line, (stroke) => {
@@ -66,10 +85,19 @@ export const WALK: Move = {
     return { layer, told: [] };
   },
   say: (asked) =>
-    ({ up: 'Walk over the sounds', down: 'Walk over the sounds, the other way' })[
-      asked.choice('way')
-    ] ?? 'Walk over the sounds and back',
+    ({
+      up: 'Walk over the sounds',
+      down: 'Walk over the sounds, the other way',
+      steps: `Walk over the sounds ${asked.written('steps')}`,
+    })[asked.choice('way')] ?? 'Walk over the sounds and back',
 };
+
+/** The sounds of a melody; a step beyond the last sound is the last one. */
+function stepsOver(codes: readonly string[], written: string): readonly string[] {
+  return written
+    .split(/\s+/u)
+    .flatMap((step) => codes[Math.min(Number(step), codes.length - 1)] ?? []);
+}
 
 /** Right becomes left. */
 export const OTHER_HANDS: Move = {

@@ -1,4 +1,5 @@
 import { nth } from '../../bounds/index.ts';
+import { countBeat } from '../../counting/index.ts';
 import { beatsOf, turnPulses } from '../../cycle/index.ts';
 import {
   type Cell,
@@ -10,7 +11,7 @@ import {
 } from '../../rhythm/index.ts';
 import { add, lcmRational, multiply, rational, toNumber } from '../../time/index.ts';
 import { counted } from '../../wording/index.ts';
-import { type Line, retraced, type Traced, type Varied } from '../line.ts';
+import { type Line, retraced, type Traced, type TracedLayer, type Varied } from '../line.ts';
 import type { Move } from '../move.ts';
 
 /** How much quicker: so many times the line in so many. */
@@ -32,16 +33,32 @@ export const SPEED: Move = {
       label: 'Speed',
       choices: Object.fromEntries(Object.entries(SPEEDS).map(([key, { name }]) => [key, name])),
     },
+    {
+      kind: 'choice',
+      key: 'words',
+      label: 'Syllables',
+      choices: { kept: 'go with their strokes', anew: 'spoken anew for each beat' },
+    },
   ],
   apply(line, asked) {
     if (line.from > 0 || line.to < slotCount(line.layer))
       return { layer: line.layer, told: ['A speed is of the whole line: choose all of it.'] };
     const { num, den } = SPEEDS[asked.choice('speed') as keyof typeof SPEEDS];
     const by = rational(den, num);
-    return (line.layer.free ? scaled(line, by, 1) : byCells(line, by)) ?? byBeats(line, by);
+    const made = (line.layer.free ? scaled(line, by, 1) : byCells(line, by)) ?? byBeats(line, by);
+    return asked.choice('words') === 'anew' ? { ...made, layer: spokenAnew(made.layer) } : made;
   },
   say: (asked) => `${asked.choice('speed').replace(/^./, (letter) => letter.toUpperCase())} speed`,
 };
+
+/** Each stroke said by the drum syllable of its place among the parts of its beat. */
+function spokenAnew(layer: TracedLayer): TracedLayer {
+  const words = layer.cells.flatMap(({ slots }) => countBeat('spoken-drum', 1, slots));
+  return {
+    ...layer,
+    strokes: layer.strokes.map((stroke) => ({ ...stroke, say: nth(words, stroke.slot) })),
+  };
+}
 
 type Ratio = ReturnType<typeof rational>;
 

@@ -1,15 +1,13 @@
 import { nth } from '../../bounds/index.ts';
-import type { Cell } from '../../rhythm/index.ts';
+import {
+  type Cell,
+  RECUT_TABLES,
+  type RecutTable,
+  type RecutTableName,
+  readPlaces,
+} from '../../rhythm/index.ts';
 import { type Going, settle } from '../line.ts';
-import type { Move } from '../move.ts';
-
-/** Where the parts of a beat of four go in one of three, and of three in one of four. */
-export const TABLES = {
-  usual: { name: 'as players do', 4: [0, 1, 1, 2], 3: [0, 2, 3] },
-  nearest: { name: 'to the nearest', 4: [0, 1, 2, 2], 3: [0, 1, 3] },
-  place: { name: 'place by place', 4: [0, 1, 2, 2], 3: [0, 1, 2] },
-} as const;
-export type TableName = keyof typeof TABLES;
+import type { Asked, Move } from '../move.ts';
 
 /** Which beats of the stretch are recut. */
 const BEATS = {
@@ -35,14 +33,18 @@ export const THREES: Move = {
       kind: 'choice',
       key: 'table',
       label: 'By',
-      choices: Object.fromEntries(Object.entries(TABLES).map(([key, { name }]) => [key, name])),
+      choices: {
+        ...Object.fromEntries(Object.entries(RECUT_TABLES).map(([key, { name }]) => [key, name])),
+        own: 'a table of one’s own',
+      },
     },
+    written('fours', 'Own: the four parts go to', 4, '0 1 1 2'),
+    written('threes', 'Own: the three parts go to', 3, '0 2 3'),
     { kind: 'choice', key: 'beats', label: 'Which', choices: BEATS },
   ],
   apply(line, asked) {
-    const table = TABLES[asked.choice('table') as TableName];
     const parts = asked.choice('to') === 'threes' ? 4 : 3;
-    const places = table[parts];
+    const places = tableOf(asked)[parts];
     const { layer, grid } = line;
     const inside = layer.cells.flatMap((_, cell) => {
       const first = nth(grid.firstSlot, cell);
@@ -74,6 +76,28 @@ export const THREES: Move = {
     return beats === 'all' ? what : `${what}, ${BEATS[beats as keyof typeof BEATS]}`;
   },
 };
+
+function written(key: string, label: string, parts: 3 | 4, usual: string) {
+  return {
+    kind: 'written',
+    key,
+    label,
+    usual,
+    where: ['table', 'own'],
+    hint: `${parts} numbers from 0 to ${6 - parts}, none lower than the one before: ${usual}.`,
+    fits: (text: string) => readPlaces(text, parts) !== undefined,
+  } as const;
+}
+
+/** The table that a step is set to. */
+export function tableOf(asked: Asked): RecutTable {
+  const name = asked.choice('table');
+  if (name !== 'own') return RECUT_TABLES[name as RecutTableName];
+  return {
+    4: readPlaces(asked.written('fours'), 4) ?? RECUT_TABLES.usual[4],
+    3: readPlaces(asked.written('threes'), 3) ?? RECUT_TABLES.usual[3],
+  };
+}
 
 function isChosen(which: string, at: number, count: number): boolean {
   switch (which) {
