@@ -29,7 +29,7 @@ const AT_EASE = [
 ];
 
 /**
- * Where something plays, and what it is put on the audio clock is looked at afterwards: two at a time, since a test
+ * Where something plays, and what it is put on the audio clock is looked at afterwards: three at a time, since a test
  * mostly waits for its music.
  */
 const WITH_MUSIC = [
@@ -51,7 +51,7 @@ export default defineConfig({
   // time and after the others.
   projects: [
     { name: 'at-ease', testMatch: AT_EASE },
-    { name: 'with-music', testMatch: WITH_MUSIC },
+    { name: 'with-music', testMatch: WITH_MUSIC, workers: 3 },
     {
       name: 'in-time',
       testMatch: '*.spec.ts',

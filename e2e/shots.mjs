@@ -96,6 +96,19 @@ await shot('vary', '/bench/lantern-steps/vary', {
     await page.waitForTimeout(600);
   },
 });
+/** Variations mixed in, with the turns that went by. */
+await shot('variations', '/bench/wet-cobbles/write', {
+  act: async (page) => {
+    await page.getByLabel('Tempo', { exact: true }).fill('400');
+    await page.getByRole('button', { name: 'All of it, or a part' }).click();
+    await page.getByRole('menuitem', { name: 'Variations mixed in' }).click();
+    await page.waitForTimeout(9000);
+    await page.keyboard.press('2');
+    await page.getByRole('region', { name: 'Variations' }).scrollIntoViewIfNeeded();
+    await page.mouse.wheel(0, 900);
+    await page.waitForTimeout(900);
+  },
+});
 await shot('guide', '/guide?instrument=tall-hand-drum');
 await shot('crossing', '/crossing', {
   act: async (page) => {

@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, fromNow, kept, type Scheduled, scheduled, slot, test } from './kit.ts';
 
-/** 72 for three pulses: two turns of eight pulses. */
-const PULSE = 60 / 72 / 3;
+/** 200 for three pulses: two turns of eight pulses. */
+const PULSE = 60 / 200 / 3;
 const ROUND = 16 * PULSE;
 
 const move = (page: Page, name: string) =>
@@ -32,12 +32,13 @@ test('a shift with its end kept is heard in the loop while it is looked at, and 
 }) => {
   await page.goto('/bench/lantern-steps/vary');
   await expect(move(page, 'Shift')).toBeVisible();
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('textbox', { name: 'Tempo' }).fill('200');
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(4);
   const start = (await scheduled(page))[0]?.at ?? 0;
   const next = async (rounds: number) => {
     const now = await page.evaluate(() => window.clock.currentTime);
-    const from = start + Math.ceil((now - start) / ROUND + 0.15) * ROUND;
+    const from = start + Math.ceil((now - start) / ROUND + 0.4) * ROUND;
     await expect
       .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
       .toBeGreaterThan(from + rounds * ROUND);

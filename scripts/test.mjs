@@ -98,7 +98,7 @@ const typesOf =
     runBeside('npm', ['run', '--silent', 'types', ...workspaces.flatMap((one) => ['-w', one])]);
 const ROWS = [
   [
-    ['types of web and its tests', typesOf('web', 'e2e')],
+    ['types of web', typesOf('web')],
     [
       'arrows',
       () =>
@@ -113,7 +113,8 @@ const ROWS = [
     ],
   ],
   [
-    ['types of core, server and bench', typesOf('core', 'server', 'bench')],
+    ['types of core and server', typesOf('core', 'server')],
+    ['types of tests and bench', () => runBeside('npx', ['tsc', '-p', 'tsconfig.tests.json'])],
     ['format and lint', () => runBeside('npx', ['biome', 'ci', '.'])],
   ],
 ];

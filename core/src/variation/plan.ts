@@ -44,17 +44,13 @@ export interface TurnPlayed {
 /** How far a plan has come: what was played so far, and what plays now. */
 export interface PlanState {
   readonly now: TurnPlayed | undefined;
-  /** The variation that was begun last. */
-  readonly last: Variation | undefined;
-  /** Turns of each variation that were played, in their order. */
-  readonly played: readonly number[];
+  /** Turns of each variation that were played, by its id: an edit on the way may bring them into another order. */
+  readonly played: Readonly<Record<string, number>>;
   /** Which variation comes next where they come in order. */
   readonly next: number;
 }
 
-export function startPlan({ variations = [] }: Pick<Rhythm, 'variations'>): PlanState {
-  return { now: undefined, last: undefined, played: variations.map(() => 0), next: 0 };
-}
+export const PLAN_START: PlanState = { now: undefined, played: {}, next: 0 };
 
 type Varied = Pick<Rhythm, 'cycle' | 'layers' | 'variations'>;
 
@@ -71,24 +67,23 @@ export function nextTurn(
 ): PlanState {
   const { now } = state;
   const turn = now ? now.turn + 1 : 0;
-  if (asked) return begun(rhythm, state, turn, asked);
+  if (asked) return begun(state, turn, asked);
   const { variation, part = 0 } = now ?? {};
   if (variation && part + 1 < turnsOfVariation(rhythm, variation))
-    return counted(rhythm, { ...state, now: { turn, variation, part: part + 1 } });
+    return playing(state, { turn, variation, part: part + 1 });
   const chosen = turn === 0 ? undefined : choose(rhythm, plan, state, turn);
   if (!chosen) return { ...state, now: { turn, part: 0 } };
-  const begin = begun(rhythm, state, turn, chosen);
+  const begin = begun(state, turn, chosen);
   return plan.way === 'in order' ? { ...begin, next: state.next + 1 } : begin;
 }
 
-function begun(rhythm: Varied, state: PlanState, turn: number, variation: Variation): PlanState {
-  return counted(rhythm, { ...state, last: variation, now: { turn, variation, part: 0 } });
+function begun(state: PlanState, turn: number, variation: Variation): PlanState {
+  return playing(state, { turn, variation, part: 0 });
 }
 
-function counted({ variations = [] }: Varied, state: PlanState): PlanState {
-  const at = variations.findIndex(({ id }) => id === state.now?.variation?.id);
-  const played = variations.map((_, index) => (state.played[index] ?? 0) + (index === at ? 1 : 0));
-  return { ...state, played };
+function playing(state: PlanState, now: TurnPlayed & { readonly variation: Variation }): PlanState {
+  const { id } = now.variation;
+  return { ...state, now, played: { ...state.played, [id]: (state.played[id] ?? 0) + 1 } };
 }
 
 /** Whether a variation may begin on a turn. Where no timeline has sides, one that wants a side may begin on any. */
@@ -145,9 +140,9 @@ function drawn(
   const weights = variations.map((variation, at) => {
     const share = nth(shares, at);
     if (share === 0 || !may(variation)) return 0;
-    return weight(share, state.played[at] ?? 0, turnsOfVariation(rhythm, variation));
+    return weight(share, state.played[variation.id] ?? 0, turnsOfVariation(rhythm, variation));
   });
-  const varied = state.played.reduce((sum, one) => sum + one, 0);
+  const varied = Object.values(state.played).reduce((sum, one) => sum + one, 0);
   const homeShare = 1 - shares.reduce((sum, one) => sum + one, 0);
   const home = homeShare > 1e-9 ? weight(homeShare, turn - varied, 1) : 0;
   const all = weights.reduce((sum, one) => sum + one, home);
@@ -178,7 +173,7 @@ export function turnsByPlan(
   count: number,
 ): readonly TurnPlayed[] {
   const turns: TurnPlayed[] = [];
-  let state = startPlan(rhythm);
+  let state = PLAN_START;
   while (turns.length < count) {
     state = nextTurn(rhythm, plan, state);
     if (state.now) turns.push(state.now);
@@ -192,7 +187,7 @@ export function sharesReached(
   plan: VariationPlan,
   turns = 2000,
 ): readonly number[] {
-  let state = startPlan(rhythm);
+  let state = PLAN_START;
   for (let turn = 0; turn < turns; turn += 1) state = nextTurn(rhythm, plan, state);
-  return state.played.map((one) => one / turns);
+  return (rhythm.variations ?? []).map(({ id }) => (state.played[id] ?? 0) / turns);
 }

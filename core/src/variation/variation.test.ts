@@ -36,12 +36,12 @@ import {
   keepTurns,
   mayStand,
   nextTurn,
+  PLAN_START,
   sayPlace,
   sayShare,
   scoreTurns,
   sharesOf,
   sharesReached,
-  startPlan,
   type TurnPlayed,
   turnsByPlan,
   USUAL_PLAN,
@@ -94,7 +94,7 @@ const names = (turns: readonly TurnPlayed[]) =>
 
 describe('which variation comes when', () => {
   it('comes by its key at the next turn, to its end, and home again', () => {
-    let state = startPlan(STEPS);
+    let state = PLAN_START;
     const heard: TurnPlayed[] = [];
     const keys = [undefined, WALK, undefined, undefined, LIFT, CALL, undefined];
     for (const asked of keys) {
@@ -103,7 +103,7 @@ describe('which variation comes when', () => {
     }
     // Lift may stand on turn 4 of 4 only, and comes on the fifth all the same: it was called.
     expect(names(heard)).toEqual(['-', 'Walk 1', 'Walk 2', '-', 'Lift 1', 'Call 1', '-']);
-    expect(state.played).toEqual([1, 2, 1]);
+    expect(state.played).toEqual({ [LIFT.id]: 1, [WALK.id]: 2, [CALL.id]: 1 });
   });
 
   it('comes in order, each where it may stand', () => {

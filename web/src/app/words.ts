@@ -17,6 +17,21 @@ export const WORDS: readonly Word[] = [
   ],
   ['slot', 'A place in a cell where a stroke can stand.', 'step'],
   ['layer', 'One player’s line of strokes.', 'part voice track'],
+  [
+    'variation',
+    'What some layers play instead for a turn or more: called by its key, in order, or mixed in by its share.',
+    'fill break alternative lick',
+  ],
+  [
+    'feel',
+    'Timing laid over the slots: straight, long and short, between fours and threes. The slots stay what they are.',
+    'swing shuffle groove lilt microtiming',
+  ],
+  [
+    'share',
+    'How much of all turns a variation takes where it is mixed in: seldom is 1 in 16.',
+    'weight probability',
+  ],
   ['stride', 'The gap from one stroke to the next, in pulses.', 'interval distance'],
   ['ghost', 'A stroke so soft that it is felt more than heard.', 'tap grace touch'],
   ['accent', 'A stroke louder than the plain ones.', 'loud stress'],

@@ -3,9 +3,9 @@ import type { NextSegment, Score } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import {
   nextTurn,
+  PLAN_START,
   type PlanState,
   scoreTurns,
-  startPlan,
   type TurnPlayed,
   type VariationPlan,
 } from '@stride/core/variation';
@@ -66,7 +66,7 @@ export function turnByTurn(now: () => HeardNow): TurnByTurn {
     // What was changed meanwhile counts: a variation by its id, as it is now.
     const asked = rhythm.variations?.find(({ id }) => id === called?.id);
     before = from;
-    state = nextTurn(rhythm, plan, from ?? startPlan(rhythm), asked);
+    state = nextTurn(rhythm, plan, from ?? PLAN_START, asked);
     return segment(state.now ?? { turn: 0, part: 0 });
   }
   return {

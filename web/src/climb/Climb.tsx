@@ -26,6 +26,7 @@ import { useKeptRuns } from '../log/use-kept-runs.ts';
 import { usePlannedLayer } from '../log/use-planned-layer.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { FarView } from './FarView.tsx';
@@ -239,15 +240,9 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
           ]
             .filter(Boolean)
             .join('; ')}
-          <label className="float-right inline-flex items-center gap-2 text-note">
-            <input
-              type="checkbox"
-              checked={mirrored}
-              className="size-4 accent-[var(--go)]"
-              onChange={(event) => setMirrored(event.target.checked)}
-            />
+          <Check className="float-right text-note" checked={mirrored} onChange={setMirrored}>
             Other-handed
-          </label>
+          </Check>
         </p>
         <StrideLine
           rhythm={alone}

@@ -26,6 +26,7 @@ import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cyc
 import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useKeys } from '../ui/use-keys.ts';
@@ -307,15 +308,9 @@ function Sides({ rhythm, onChange }: SidesProps) {
               </Button>
             </div>
           ))}
-          <label className="mt-2 flex items-center gap-2 text-note">
-            <input
-              type="checkbox"
-              checked={follow}
-              className="size-4 accent-[var(--go)]"
-              onChange={(event) => setFollow(event.target.checked)}
-            />
+          <Check className="mt-2 text-note" checked={follow} onChange={setFollow}>
             The other layers follow
-          </label>
+          </Check>
         </>
       )}
     </Card>

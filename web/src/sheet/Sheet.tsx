@@ -19,6 +19,7 @@ import { useBench } from '../bench/context.ts';
 import { useOtherHanded } from '../store/use-setting.ts';
 import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Select } from '../ui/Select.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
@@ -149,27 +150,37 @@ export function Sheet() {
           </label>
         ) : null}
         <Check
-          label="Stride lines"
+          className="text-note"
           checked={shown.lines}
           onChange={(lines) => setShown({ ...shown, lines })}
-        />
+        >
+          Stride lines
+        </Check>
         <Check
-          label="Staff notation"
+          className="text-note"
           checked={shown.staff}
           onChange={(staff) => setShown({ ...shown, staff })}
-        />
+        >
+          Staff notation
+        </Check>
         <Check
-          label="What it says"
+          className="text-note"
           checked={shown.reading}
           onChange={(reading) => setShown({ ...shown, reading })}
-        />
+        >
+          What it says
+        </Check>
         <Check
-          label="Wrists"
+          className="text-note"
           checked={shown.wrists}
           onChange={(wrists) => setShown({ ...shown, wrists })}
-        />
+        >
+          Wrists
+        </Check>
         <span data-reach="other-handed">
-          <Check label="Other-handed" checked={mirrored} onChange={setMirrored} />
+          <Check className="text-note" checked={mirrored} onChange={setMirrored}>
+            Other-handed
+          </Check>
         </span>
         <p role="status" className="text-note text-quiet">
           {settled ? sayPages(pages, shrink) : 'Finding its size …'}
@@ -322,24 +333,4 @@ function usePageSize(css: string): void {
       document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
     };
   }, [css]);
-}
-
-interface CheckProps {
-  readonly label: string;
-  readonly checked: boolean;
-  readonly onChange: (checked: boolean) => void;
-}
-
-function Check({ label, checked, onChange }: CheckProps) {
-  return (
-    <label className="flex items-center gap-1.5 text-note">
-      <input
-        type="checkbox"
-        checked={checked}
-        className="size-4 accent-[var(--go)]"
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      {label}
-    </label>
-  );
 }

@@ -1,19 +1,19 @@
 import { GitFork } from 'lucide-react';
-import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Card } from '../store/cards.ts';
 import { useShelf } from '../store/use-store.ts';
 import { Panel } from '../ui/Panel.tsx';
-import { type Descent, descentOf } from './descent.ts';
+import type { Descent } from './descent.ts';
 
-const NONE: readonly Card[] = [];
+interface FamilyProps {
+  readonly card: Card;
+  readonly tree: Descent | undefined;
+}
 
 /** Which rhythm this one was varied from and which from it, as a tree. */
-export function Family({ card }: { readonly card: Card }) {
-  const { cards = NONE } = useShelf();
+export default function Family({ card, tree }: FamilyProps) {
   const { id, name, origin } = card;
-  const tree = useMemo(() => descentOf(cards, id), [cards, id]);
-  const parent = cards.find((one) => one.id === origin?.rhythm);
+  const parent = useShelf().cards?.find((one) => one.id === origin?.rhythm);
   return (
     <>
       {origin ? (

@@ -10,6 +10,7 @@ import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Select } from '../ui/Select.tsx';
 import { CycleAsk } from './CycleAsk.tsx';
@@ -82,15 +83,9 @@ export function NewRhythm({ named, onClose }: NewRhythmProps) {
       </div>
       <CycleAsk written={spans} onWrite={setSpans} named={named !== undefined} />
       {entry?.skeleton ? (
-        <label className="flex min-h-9 items-center gap-2">
-          <input
-            type="checkbox"
-            checked={withStrokes}
-            className="size-4 accent-[var(--go)]"
-            onChange={(event) => setWithStrokes(event.target.checked)}
-          />
+        <Check className="min-h-9" checked={withStrokes} onChange={setWithStrokes}>
           Begin with the strokes it is known by
-        </label>
+        </Check>
       ) : null}
       <div className="flex items-start gap-2">
         <Button type="submit" look="go" disabled={!cycle.ok} className="h-10">

@@ -1,5 +1,5 @@
 import { Copy, Trash2 } from 'lucide-react';
-import { lazy, memo, type ReactNode, Suspense } from 'react';
+import { lazy, memo, type ReactNode, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Card } from '../store/cards.ts';
 import { database } from '../store/db.ts';
@@ -11,14 +11,15 @@ import {
   putRhythms,
   storageSentence,
 } from '../store/rhythms.ts';
-import { useRhythmOf } from '../store/use-store.ts';
+import { useRhythmOf, useShelf } from '../store/use-store.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { toast } from '../ui/toasts.ts';
 import { BrokenRhythm } from './BrokenRhythm.tsx';
-import { Family } from './Family.tsx';
+import { descentOf } from './descent.ts';
 
 /** The card is there before its drawing: what draws is fetched after what is read first. */
 const CardLine = lazy(() => import('./CardLine.tsx'));
+const Family = lazy(() => import('./Family.tsx'));
 
 /** One rhythm on the Shelf. */
 export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card }) {
@@ -64,7 +65,7 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
       >
         <Preview card={card} />
       </Boundary>
-      <Family card={card} />
+      <Descended card={card} />
       <div className="flex items-center gap-1 text-sm text-quiet">
         <p className="mr-auto min-w-0">
           {card.layers}
@@ -81,6 +82,18 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
     </article>
   );
 });
+
+/** Its family, where it has one. */
+function Descended({ card }: { readonly card: Card }) {
+  const { cards } = useShelf();
+  const tree = useMemo(() => cards && descentOf(cards, card.id), [cards, card.id]);
+  if (!tree && !card.origin) return null;
+  return (
+    <Suspense fallback={null}>
+      <Family card={card} tree={tree} />
+    </Suspense>
+  );
+}
 
 /** The first layers and rows of the rhythm, read when the card comes into sight. */
 function Preview({ card }: { readonly card: Card }) {

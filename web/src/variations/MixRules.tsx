@@ -3,6 +3,7 @@ import { sharesOf, sharesReached, USUAL_PLAN, type VariationPlan } from '@stride
 import { Settings2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { Check } from '../ui/Check.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Panel } from '../ui/Panel.tsx';
 
@@ -47,16 +48,15 @@ function Rules({ rhythm, rules, onRules }: MixRulesProps) {
         max={999_999}
         onChange={(seed) => onRules({ ...rules, seed: Math.round(seed) })}
       />
-      <Rule
-        label="Home in between"
-        on={rules.homeBetween}
+      <Check
+        checked={rules.homeBetween}
         onChange={(homeBetween) => onRules({ ...rules, homeBetween })}
-      />
-      <Rule
-        label="Never the same twice running"
-        on={rules.notTwice}
-        onChange={(notTwice) => onRules({ ...rules, notTwice })}
-      />
+      >
+        Home in between
+      </Check>
+      <Check checked={rules.notTwice} onChange={(notTwice) => onRules({ ...rules, notTwice })}>
+        Never the same twice running
+      </Check>
       <table className="text-note">
         <caption className="pb-1 text-left text-sm text-quiet">
           Of a hundred turns, mixed in by these rules
@@ -94,26 +94,4 @@ function Rules({ rhythm, rules, onRules }: MixRulesProps) {
 
 function inHundred(share = 0): string {
   return (share * 100).toFixed(1);
-}
-
-function Rule({
-  label,
-  on,
-  onChange,
-}: {
-  readonly label: string;
-  readonly on: boolean;
-  readonly onChange: (on: boolean) => void;
-}) {
-  return (
-    <label className="flex items-center gap-2">
-      <input
-        type="checkbox"
-        checked={on}
-        className="size-4 accent-[var(--go)]"
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      {label}
-    </label>
-  );
 }

@@ -48,7 +48,7 @@ export const VariationRow = memo(function VariationRow(props: VariationRowProps)
       >
         {key ?? '–'}
       </kbd>
-      <span className="flex min-w-40 flex-1 basis-44 flex-col">
+      <span className="flex min-w-0 flex-1 basis-32 flex-col">
         <NameField
           label="Name of the variation"
           labelHidden
@@ -68,7 +68,7 @@ export const VariationRow = memo(function VariationRow(props: VariationRowProps)
           {state === 'heard' ? 'heard now' : state === 'called' ? 'comes next' : ''}
         </span>
       </span>
-      <span className="min-w-56 flex-[2] basis-72">
+      <span className="min-w-0 flex-[2] basis-72 max-sm:basis-full">
         {changes.map(({ layer, grid, marked, said }) => (
           <span key={layer.id} className="block max-w-md">
             <MiniLine layer={layer} grid={grid} marked={marked} />

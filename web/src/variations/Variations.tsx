@@ -4,9 +4,8 @@ import { useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
 import { usePlays } from '../audio/loop.ts';
 import { useBench } from '../bench/context.ts';
+import { keepAsNew } from '../bench/keep-as-new.ts';
 import { loopOwner } from '../bench/PlayButton.tsx';
-import { database } from '../store/db.ts';
-import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { useStore } from '../ui/store.ts';
@@ -39,19 +38,8 @@ export function Variations({ empty }: { readonly empty?: string }) {
       toast(out.message);
       return;
     }
-    const fresh = {
-      ...out.rhythm,
-      id: crypto.randomUUID(),
-      name: `${rhythm.name.slice(0, 100)}, written out`,
-      origin: { rhythm: rhythm.id, by: `${turns.length} turns as they were played` },
-    };
-    putRhythms(database, [newRecord(fresh)]).then(
-      () => {
-        toast(`${fresh.name} is on the Shelf: ${turns.length} turns as they were played.`);
-        navigate(`/bench/${fresh.id}/write`);
-      },
-      (error: unknown) => toast(storageSentence(error)),
-    );
+    const by = `${turns.length} turns as they were played`;
+    void keepAsNew(rhythm, out.rhythm, { what: 'written out', by, stage: 'write' }, navigate);
   };
   const canWrite = gone.length > 0;
   useOffers('Variations', () => [

@@ -67,7 +67,7 @@ export const Tray = memo(function Tray(props: TrayProps) {
         <Select
           aria-label="What it is to be"
           value={wanted}
-          className="ml-auto"
+          className="ml-auto min-w-0 max-w-60 flex-1"
           onChange={(event) => setWanted(event.target.value as Wanted)}
         >
           <option value="all">each of them</option>
@@ -78,7 +78,7 @@ export const Tray = memo(function Tray(props: TrayProps) {
       {offers.length === 0 ? (
         <p className="p-2 text-note text-quiet">No move does that to this line in one step.</p>
       ) : null}
-      <ul className="flex flex-col lg:max-h-[calc(100vh-11rem)] lg:overflow-y-auto max-lg:grid max-lg:grid-cols-2 max-sm:grid-cols-1">
+      <ul className="flex flex-col lg:max-h-[calc(100vh-13.75rem)] lg:overflow-y-auto max-lg:grid max-lg:grid-cols-2 max-sm:grid-cols-1">
         {offers.map(({ step, why }) => (
           <li
             key={`${step.move} ${JSON.stringify(step.settings)}`}

@@ -14,10 +14,9 @@ import { useOffers } from '../app/offers.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { FeelPanel } from '../bench/FeelPanel.tsx';
+import { keepAsNew } from '../bench/keep-as-new.ts';
 import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { loopOwner } from '../bench/PlayButton.tsx';
-import { database } from '../store/db.ts';
-import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { announce } from '../ui/live.tsx';
@@ -114,23 +113,12 @@ export function Vary() {
       });
     }
   };
-  const keepAsNew = () => {
+  const keepApart = () => {
     if (!made) return;
-    const origin = { rhythm: rhythm.id, by: said.slice(0, 200) };
-    const fresh = {
-      ...made.rhythm,
-      id: crypto.randomUUID(),
-      name: `${rhythm.name.slice(0, 100)}, varied`,
-      origin,
-    };
-    putRhythms(database, [newRecord(fresh)]).then(
-      () => {
-        setSteps([]);
-        toast(`${fresh.name} is on the Shelf, and knows where it came from.`);
-        navigate(`/bench/${fresh.id}/vary`);
-      },
-      (error: unknown) => toast(storageSentence(error)),
-    );
+    const how = { what: 'varied', by: said, stage: 'vary' };
+    void keepAsNew(rhythm, made.rhythm, how, navigate).then((kept) => {
+      if (kept) setSteps([]);
+    });
   };
   useOffers('Vary', () =>
     isMade
@@ -141,7 +129,7 @@ export function Vary() {
             run: keepAsVariation,
           },
           { label: 'Keep the variation in place', also: 'apply', run: keepInPlace },
-          { label: 'Keep the variation as a new rhythm', also: 'copy save', run: keepAsNew },
+          { label: 'Keep the variation as a new rhythm', also: 'copy save', run: keepApart },
           { label: 'Take all moves out', also: 'reset home', run: () => setSteps([]) },
         ]
       : [],
@@ -222,7 +210,7 @@ export function Vary() {
                   >
                     Keep as a variation
                   </Button>
-                  <Button disabled={!isMade} onClick={keepAsNew}>
+                  <Button disabled={!isMade} onClick={keepApart}>
                     Keep as a new rhythm
                   </Button>
                   <Button disabled={!isMade} onClick={keepInPlace}>

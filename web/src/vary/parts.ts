@@ -21,10 +21,22 @@ export function partsOf(rhythm: Rhythm, grid: LayerGrid): readonly Part[] {
   const at = (part: number, of: number) => ({ num: num * part, den: den * of });
   const turns = Math.round(grid.lengthTicks / grid.turnTicks);
   const isWhole = turns * grid.turnTicks === grid.lengthTicks;
+  const half = isWhole && turns % 2 === 0 ? turns / 2 : undefined;
+  const halfFrom = (from: number) => (half ? { turns: { from, count: half } } : {});
   return [
     { key: 'all', name: 'all of it' },
-    { key: 'first', name: 'the first half', stretch: { from: at(0, 2), to: at(1, 2) } },
-    { key: 'second', name: 'the second half', stretch: { from: at(1, 2), to: at(2, 2) } },
+    {
+      key: 'first',
+      name: 'the first half',
+      stretch: { from: at(0, 2), to: at(1, 2) },
+      ...halfFrom(0),
+    },
+    {
+      key: 'second',
+      name: 'the second half',
+      stretch: { from: at(1, 2), to: at(2, 2) },
+      ...halfFrom(half ?? 0),
+    },
     ...(isWhole && turns > 1 && turns <= MOST_TURNS
       ? Array.from(
           { length: turns },
