@@ -27,8 +27,18 @@ export interface LineFigures {
   readonly onTheOne: boolean;
 }
 
+/** Figures that were worked out: every move is compared with the same line. */
+const known = new WeakMap<Rhythm, Map<number, LineFigures | undefined>>();
+
 /** The figures of a line; undefined where the rhythm has no grid, or no such line. */
 export function figuresOf(rhythm: Rhythm, index: number): LineFigures | undefined {
+  const figures = known.get(rhythm) ?? new Map<number, LineFigures | undefined>();
+  known.set(rhythm, figures);
+  if (!figures.has(index)) figures.set(index, workedOut(rhythm, index));
+  return figures.get(index);
+}
+
+function workedOut(rhythm: Rhythm, index: number): LineFigures | undefined {
   const timed = timeRhythm(rhythm);
   const layer = rhythm.layers[index];
   if (!timed.ok || !layer) return undefined;

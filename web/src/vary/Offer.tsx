@@ -10,7 +10,7 @@ import {
   sayChange,
   sayStep,
 } from '@stride/core/vary';
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { useFamilies } from '../read/use-families.ts';
 import { MiniLine } from '../strideline/MiniLine.tsx';
 
@@ -32,9 +32,7 @@ interface OfferProps {
 export function Offer(props: OfferProps) {
   const { rhythm, index, stretch, step, why, isSet, onTry, onTake } = props;
   const shown = useMemo(() => made(rhythm, index, step, stretch), [rhythm, index, step, stretch]);
-  const name = useCalled(shown?.line);
   if (!shown) return null;
-  const said = why ?? name ?? shown.said;
   return (
     <button
       type="button"
@@ -47,7 +45,13 @@ export function Offer(props: OfferProps) {
     >
       <span className="block font-semibold">{isSet ? sayStep(step) : MOVES[step.move].name}</span>
       <MiniLine layer={shown.layer} grid={shown.grid} />
-      <span className="block text-note text-quiet">{said}</span>
+      <span className="block text-note text-quiet">
+        {shown.line && why === undefined ? (
+          <Called line={shown.line}>{shown.said}</Called>
+        ) : (
+          (why ?? shown.said)
+        )}
+      </span>
     </button>
   );
 }
@@ -72,9 +76,15 @@ function made(rhythm: Rhythm, index: number, step: Step, stretch: Stretch | unde
   };
 }
 
+interface CalledProps {
+  readonly line: NonNullable<ReturnType<typeof onePeriod>>;
+  /** What is said where it has no name. */
+  readonly children: ReactNode;
+}
+
 /** What the catalogue calls a line that begins where it does. */
-function useCalled(line: ReturnType<typeof onePeriod>): string | undefined {
-  const kin = useFamilies(line?.onsets, line?.span ?? 0)?.find(({ kind }) => kind === 'same');
+function Called({ line, children }: CalledProps) {
+  const kin = useFamilies(line.onsets, line.span)?.find(({ kind }) => kind === 'same');
   const entry = kin && findEntry(kin.id);
-  return entry && `the catalogue calls it ${entry.name}`;
+  return entry ? `the catalogue calls it ${entry.name}` : children;
 }
