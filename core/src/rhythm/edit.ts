@@ -12,7 +12,7 @@ import {
   type Rhythm,
   type Stroke,
 } from './model.ts';
-import type { RecutTable } from './recut.ts';
+import { type RecutTable, recutPlaces } from './recut.ts';
 import { withRings } from './rings.ts';
 
 /** Applies a change to one layer; the rhythm itself comes back when the layer is not there. */
@@ -141,10 +141,10 @@ export function divideCell(
     .map((stroke) => stroke.slot - first)
     .filter((within) => within >= 0 && within < old.slots);
   const parts = [...new Set(inCell)];
-  const { places, moved, lost } =
-    table && ((old.slots === 4 && slots === 3) || (old.slots === 3 && slots === 4))
-      ? placesByTable(parts, table[old.slots], (part) => strongest(layer, first + part), slots)
-      : nearestPlaces(parts, old.slots, slots);
+  const sent = table && recutPlaces(table, old.slots, slots);
+  const { places, moved, lost } = sent
+    ? placesByTable(parts, sent, (part) => strongest(layer, first + part), slots)
+    : nearestPlaces(parts, old.slots, slots);
   const strokes = layer.strokes.flatMap((stroke): Stroke[] => {
     const within = stroke.slot - first;
     if (within < 0) return [stroke];

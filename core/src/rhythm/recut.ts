@@ -25,3 +25,12 @@ export function readPlaces(text: string, parts: 3 | 4): readonly number[] | unde
   );
   return places.length === parts && isGood ? places : undefined;
 }
+
+/** Where a table sends the parts of a beat; undefined where it is not between four and three. */
+export function recutPlaces(
+  table: RecutTable,
+  from: number,
+  to: number,
+): readonly number[] | undefined {
+  return (from === 4 && to === 3) || (from === 3 && to === 4) ? table[from] : undefined;
+}

@@ -563,3 +563,47 @@ describe('every set of what may be left out', () => {
     expect(setOf(SON, 0, 'left out')).toHaveLength(5);
   });
 });
+
+describe('another phrase', () => {
+  const plain = line('D k t D / k t D k', '4x2', 'goblet drum');
+
+  it('takes the place of the line, or of a stretch of whole beats, of the same length', () => {
+    const whole = moved(plain, 'phrase', { rows: "'D T / <1/2> k k k / <1/2> O" });
+    expect(whole.told.flat()).toEqual([]);
+    expect(whole.layer.cells.map((cell) => cell.slots)).toEqual([2, 3, 1]);
+    expect(drum(whole)).toBe('0D 1T 2k 3k 4k 5O');
+    const second = applyChain(plain, 0, [{ move: 'phrase', settings: { rows: 'T T T' } }], {
+      from: { num: 4, den: 1 },
+      to: { num: 8, den: 1 },
+    });
+    expect(second?.layer.cells.map((cell) => cell.slots)).toEqual([4, 3]);
+    expect(second?.layer.strokes.map(({ kind }) => kind).join('')).toBe('DktDTTT');
+  });
+
+  it('is refused where it is of another length, or does not read', () => {
+    expect(moved(plain, 'phrase', { rows: 'D T' }).told.flat()).toEqual([
+      'The phrase has 1 beats, and 2 are to be filled.',
+    ]);
+    expect(moved(plain, 'phrase', { rows: 'D Q / T' }).told.flat()[0]).toContain(
+      '“Q” is not a stroke',
+    );
+    expect(moved(plain, 'phrase').told.flat()).toEqual([
+      'Write a phrase, or choose one of your own.',
+    ]);
+  });
+
+  it('brings only its syllables, one for each stroke, over and over', () => {
+    const said = moved(plain, 'phrase', { what: 'syllables', rows: 'ta ki / ta' });
+    expect(said.layer.strokes.map(({ say }) => say)).toEqual([
+      'ta',
+      'ki',
+      'ta',
+      'ta',
+      'ki',
+      'ta',
+      'ta',
+      'ki',
+    ]);
+    expect(said.layer.strokes.map(({ kind }) => kind).join('')).toBe('DktDktDk');
+  });
+});

@@ -27,6 +27,7 @@ const { rhythm } = timed(
 const WRITTEN: Readonly<Record<string, string>> = {
   table: 'D=B T=S',
   rule: '3+2',
+  rows: 'D . / T T / K K K | D D / T / K',
   steps: '0 2 1',
   fours: '0 0 1 2',
   threes: '0 1 3',

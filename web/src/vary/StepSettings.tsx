@@ -1,11 +1,15 @@
 import { allInstruments, findInstrument } from '@stride/core/instrument';
 import type { Layer } from '@stride/core/rhythm';
 import { askedOf, counts, type Field, MOVES, type Step } from '@stride/core/vary';
+import { useMemo } from 'react';
+import { useBench } from '../bench/context.ts';
 import { useRecut } from '../store/recut.ts';
+import { useRecentRhythms } from '../store/use-store.ts';
 import { useVoicings } from '../store/voicings.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { WrittenField } from '../ui/WrittenField.tsx';
+import { ownPhrases } from './phrases.ts';
 
 interface StepSettingsProps {
   readonly step: Step;
@@ -43,6 +47,9 @@ export function StepSettings({ step, layer, onChange }: StepSettingsProps) {
   return (
     <div className="flex max-w-80 flex-col gap-3">
       <p className="text-note text-quiet">{move.about}</p>
+      {step.move === 'phrase' && asked.choice('what') === 'strokes' ? (
+        <OwnPhrases layer={layer} onChoose={(rows) => set('rows', rows)} />
+      ) : null}
       {fields
         .filter((field) => counts(field, asked))
         .map((field) => (
@@ -144,4 +151,30 @@ function OneField({
         </label>
       );
   }
+}
+
+/** The turns of one’s own that can be put in. */
+function OwnPhrases({
+  layer,
+  onChoose,
+}: {
+  readonly layer: Layer;
+  readonly onChoose: (rows: string) => void;
+}) {
+  const { rhythm } = useBench();
+  const shelf = useRecentRhythms();
+  const phrases = useMemo(() => ownPhrases(rhythm, layer, shelf), [rhythm, layer, shelf]);
+  return (
+    <label className="flex flex-col gap-1 text-note">
+      <span className="text-quiet">A phrase of your own</span>
+      <Select value="" onChange={(event) => onChoose(event.target.value)}>
+        <option value="">choose one</option>
+        {phrases.map(({ name, rows }) => (
+          <option key={`${name} ${rows}`} value={rows}>
+            {name}
+          </option>
+        ))}
+      </Select>
+    </label>
+  );
 }

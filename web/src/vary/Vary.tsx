@@ -21,6 +21,7 @@ import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { announce } from '../ui/live.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
@@ -28,9 +29,12 @@ import { Variations } from '../variations/Variations.tsx';
 import { Chain } from './Chain.tsx';
 import { useChain } from './chains.ts';
 import { Lineage } from './Lineage.tsx';
-import { partsOf } from './parts.ts';
+import { type BeatRange, beatsOfLine, beatsPart, partsOf } from './parts.ts';
 import { Tray } from './Tray.tsx';
 import { VariedLine } from './VariedLine.tsx';
+
+/** The part that is chosen by its first and last beat. */
+const SOME_BEATS = 'some beats';
 
 /** The stage where a line is made another one by moves, each heard at once in its place. */
 export function Vary() {
@@ -42,7 +46,15 @@ export function Vary() {
     return grid ? partsOf(rhythm, grid) : [];
   }, [rhythm, timed, layerIndex]);
   const [partKey, setPartKey] = useState('all');
-  const part = parts.find(({ key }) => key === partKey) ?? parts[0];
+  const [beats, setBeats] = useState<BeatRange>({ from: 0, to: 1 });
+  const grid = timed.ok ? timed.timing.layers[layerIndex] : undefined;
+  const part = useMemo(
+    () =>
+      partKey === SOME_BEATS && grid
+        ? beatsPart(rhythm, grid, beats)
+        : (parts.find(({ key }) => key === partKey) ?? parts[0]),
+    [partKey, grid, rhythm, beats, parts],
+  );
   const stretch = part?.stretch;
   const [steps, setSteps] = useChain(rhythm.id, `${layer?.id ?? ''}/${part?.key ?? ''}`);
   const [tried, setTried] = useState<Step>();
@@ -153,7 +165,7 @@ export function Vary() {
         />
         <Select
           aria-label="What of it is varied"
-          value={part?.key}
+          value={partKey === SOME_BEATS ? SOME_BEATS : part?.key}
           onChange={(event) => setPartKey(event.target.value)}
         >
           {parts.map(({ key, name }) => (
@@ -161,7 +173,33 @@ export function Vary() {
               {name}
             </option>
           ))}
+          {grid && beatsOfLine(grid) > 1 ? <option value={SOME_BEATS}>some beats</option> : null}
         </Select>
+        {partKey === SOME_BEATS && grid ? (
+          <span className="flex items-center gap-2">
+            <NumberField
+              label="From beat"
+              labelHidden
+              value={beats.from + 1}
+              min={1}
+              max={beatsOfLine(grid)}
+              onChange={(beat) =>
+                setBeats({ from: Math.round(beat) - 1, to: Math.max(beats.to, Math.round(beat)) })
+              }
+            />
+            <span className="text-note text-quiet">to</span>
+            <NumberField
+              label="To beat"
+              labelHidden
+              value={Math.min(beats.to, beatsOfLine(grid))}
+              min={1}
+              max={beatsOfLine(grid)}
+              onChange={(beat) =>
+                setBeats({ from: Math.min(beats.from, Math.round(beat) - 1), to: Math.round(beat) })
+              }
+            />
+          </span>
+        ) : null}
         <span className="ml-auto" />
         <FeelPanel key={layer.id} layer={layer} />
         <Button

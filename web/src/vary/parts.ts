@@ -1,3 +1,4 @@
+import { beatsToPulses } from '@stride/core/cycle';
 import type { LayerGrid, Rhythm } from '@stride/core/rhythm';
 import { sayTurn } from '@stride/core/rhythm';
 import type { Stretch } from '@stride/core/vary';
@@ -49,4 +50,28 @@ export function partsOf(rhythm: Rhythm, grid: LayerGrid): readonly Part[] {
         )
       : []),
   ];
+}
+
+/** Some beats of a line, counted over all its turns from 0; `to` is not among them. */
+export interface BeatRange {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How many beats a line has that fills whole turns; none where it does not. */
+export function beatsOfLine({ beats }: LayerGrid): number {
+  return beats.den === 1 ? beats.num : 0;
+}
+
+/** A part of some beats, wherever they are. */
+export function beatsPart(rhythm: Rhythm, grid: LayerGrid, { from, to }: BeatRange): Part {
+  const toPulses = beatsToPulses(rhythm.cycle);
+  const at = (beat: number) => toPulses({ num: beat, den: 1 });
+  const all = beatsOfLine(grid);
+  const [first, end] = [Math.min(from, all - 1), Math.min(Math.max(to, from + 1), all)];
+  return {
+    key: `beats ${first + 1} to ${end}`,
+    name: end - first === 1 ? `beat ${end}` : `beats ${first + 1} to ${end}`,
+    stretch: { from: at(first), to: at(end) },
+  };
 }

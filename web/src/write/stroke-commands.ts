@@ -8,6 +8,7 @@ import {
   mapStrokes,
   placeStroke,
   placeStrokes,
+  recutPlaces,
   removeStrokes,
   setForce,
   setHand,
@@ -161,7 +162,9 @@ export function strokeCommands(hands: LineHands): StrokeCommands {
       const result = divideCell(layer, cell, slots, recut);
       if (result.layer === layer || !edit(() => result.layer)) return;
       const old = layer.cells[cell]?.slots ?? 1;
-      const within = Math.min(slots - 1, Math.round(((chosen.slot - first) * slots) / old));
+      const part = chosen.slot - first;
+      const nearest = Math.min(slots - 1, Math.round((part * slots) / old));
+      const within = recutPlaces(recut, old, slots)?.[part] ?? nearest;
       choose({ layer: chosen.layer, slot: first + within });
       say(sayDivision(slots, result.moved.length, result.lost.length));
     },

@@ -3,6 +3,7 @@ import { ACCENTS } from './accents.ts';
 import { ANTICIPATE, CHASE } from './chase.ts';
 import { BRIDGE, CUT } from './ending.ts';
 import { ORNAMENT } from './ornament.ts';
+import { PHRASE } from './phrase.ts';
 import { CALL, DIVIDED, FEWER, OTHER_INSTRUMENT } from './players.ts';
 import { BACKWARDS, ROTATE, SHIFT, SWAP } from './shift.ts';
 import { OTHER_HANDS, REVOICE, WALK } from './sounds.ts';
@@ -30,6 +31,7 @@ export const MOVES = {
   cut: CUT,
   backwards: BACKWARDS,
   optional: OPTIONAL,
+  phrase: PHRASE,
   call: CALL,
   divided: DIVIDED,
   fewer: FEWER,
