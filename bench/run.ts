@@ -10,6 +10,7 @@ import { limitFigures } from './limits.ts';
 import { logFigures } from './log.ts';
 import { slowFigures } from './slow.ts';
 import { stageFigures, store } from './stages.ts';
+import { variationFigures } from './variation.ts';
 import { varyFigures } from './vary.ts';
 
 const PORT = 4393;
@@ -26,6 +27,7 @@ async function main(): Promise<void> {
   const isAsked = (one: string) => only.length === 0 || only.includes(one);
   const figures: Figure[] = [];
   if (isAsked('core')) figures.push(...coreFigures());
+  if (isAsked('vary')) figures.push(...variationFigures());
   if (isAsked('ear')) figures.push(...earFigures());
   const browser = await chromium.launch({
     ...settings,

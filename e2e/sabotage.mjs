@@ -42,7 +42,7 @@ const SWITCHES = [
   [
     'edit while playing',
     'web/src/audio/player.ts',
-    'if (mine === asked) goOnWith(to);',
+    'if (mine === asked && isMeant()) goOnWith(to);',
     '',
     'heard',
     'an edit while it plays',
@@ -242,8 +242,8 @@ const SWITCHES = [
   [
     'a turn is counted in',
     'web/src/bench/PlayButton.tsx',
-    'const first = countIn ? counted : next();',
-    'const first = next();',
+    'const begun = countIn ? counted : next();',
+    'const begun = next();',
     'hands',
     'a turn is counted in',
   ],
@@ -514,8 +514,8 @@ const SWITCHES = [
   ],
   [
     'a rhythm knows no parent',
-    'web/src/vary/Vary.tsx',
-    'by: said.slice(0, 200)',
+    'web/src/bench/keep-as-new.ts',
+    'by: by.slice(0, 200)',
     "by: ''",
     'vary',
     'three moves are chained',
