@@ -132,7 +132,10 @@ await shot('landing', '/landing', {
     await play(16_200)(page);
   },
 });
-await shot('sheet', '/bench/wet-cobbles/sheet', { size: [1000, 1300] });
+await shot('sheet', '/bench/wet-cobbles/sheet', {
+  size: [1000, 1300],
+  act: (page) => page.getByText(/^One page/).waitFor(),
+});
 /** Takes the line apart: its path, and how it is set up. */
 await shot('climb-path', '/bench/lantern-steps/climb', {
   act: async (page) => {
@@ -183,7 +186,6 @@ const cobbles = async (page) => {
 };
 await logShot('today', '/log');
 await logShot('today-phone', '/log', { size: [390, 844] });
-await logShot('goals', '/log/goals');
 await logShot('runs', '/log/runs', { act: cobbles });
 await logShot('run', '/log/runs', {
   act: async (page) => {

@@ -285,6 +285,16 @@ describe('what is heard in a turn', () => {
     );
   });
 
+  it('holds its own turn and nothing beyond it, home on either side', () => {
+    for (const turn of [0, 1, 3]) {
+      const { score, startTicks, endTicks } = turnOf({ turn, variation: LIFT, part: 0 });
+      expect(score.lengthTicks / score.ticksPerPulse).toBe(32);
+      const ticks = score.events.map((event) => event.ticks);
+      expect(Math.min(...ticks)).toBe(startTicks);
+      expect(Math.max(...ticks)).toBeLessThan(endTicks);
+    }
+  });
+
   it('is as loud as the turn of home whose place it takes', () => {
     const soft = scoreRhythm(STEPS, timed.timing, {
       turns: [{ turn: 1, mark: 'plain', level: 50 }],
@@ -441,6 +451,15 @@ describe('what a variation changes', () => {
     const [drum, bell] = changesOf(STEPS, WALK);
     expect(drum?.grid.startTicks.length).toBe(32);
     expect(bell?.layer.name).toBe('Bell');
+    const late = read(`rhythm A
+cycle 4
+layer D : goblet drum
+play D . T .
+variation Late
+in D
+play D . . T`);
+    const [moved] = changesOf(late, nth(late.variations ?? [], 0));
+    expect([moved?.said, ...(moved?.marked ?? [])]).toEqual(['1 moved', 3]);
     const same = changesOf(STEPS, {
       ...LIFT,
       lines: STEPS.layers.filter(({ id }) => id === 'layer-2').map(lineOfLayer),
@@ -482,6 +501,12 @@ describe('made of what is written', () => {
     expect(line?.place).toEqual({ kind: 'turn', turn: 0, of: 2 });
     expect(line?.lines[0]?.cells.length).toBe(4);
     expect(line?.lines[0]?.strokes.map(({ slot }) => slot)).toEqual([3, 6, 10, 12]);
+    expect(keepLine(STEPS, { ...made, instrument: 'hand-bell' }, 'x')).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('Keep this one as a new rhythm'),
+    });
+    // What the other layers play is no part of it.
+    expect(whole.ok && whole.rhythm.variations?.at(-1)?.lines).toHaveLength(1);
     const free = { ...STEPS, layers: STEPS.layers.map((one) => ({ ...one, free: true as const })) };
     const [own] = free.layers;
     expect(own && keepLine(free, own, 'x')).toMatchObject({
@@ -496,6 +521,17 @@ describe('made of what is written', () => {
       ok: false,
       message: expect.stringContaining('at most 32'),
     });
+  });
+
+  it('repeats what a line of one turn says and rings on through, in each of its turns', () => {
+    const ringing = read(
+      'rhythm A\ncycle 4\nlayer D : goblet drum\nplay D _ . .\nlayer C : claves\nplay X . . . | . X . .',
+    );
+    const kept = keepTurns(ringing, ['layer-1', 'layer-2'], 0, 2);
+    const [drum, clave] = (kept.ok && kept.rhythm.variations?.[0]?.lines) || [];
+    expect(drum?.strokes.map(({ slot }) => slot)).toEqual([0, 4]);
+    expect(drum?.rings).toEqual([1, 5]);
+    expect(clave?.strokes.map(({ slot }) => slot)).toEqual([0, 5]);
   });
 
   it('is practised after home: where it may begin, until its place comes round', () => {

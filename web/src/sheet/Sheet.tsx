@@ -177,7 +177,7 @@ export function Sheet() {
         >
           Wrists
         </Check>
-        <span data-reach="other-handed">
+        <span data-reach="other-handed" className="inline-flex">
           <Check className="text-note" checked={mirrored} onChange={setMirrored}>
             Other-handed
           </Check>

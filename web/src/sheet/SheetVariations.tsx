@@ -10,7 +10,7 @@ export function SheetVariations({ rhythm }: { readonly rhythm: Rhythm }) {
   });
   if (variations.length === 0) return null;
   return (
-    <section aria-label="Variations" className="mt-2 grid grid-cols-2 gap-x-8 gap-y-2">
+    <section aria-label="Variations" className="mt-2 grid grid-cols-3 gap-x-6 gap-y-1.5">
       {variations.map(({ variation: { id, key, name, place, share }, changes }) => (
         <div key={id} className="break-inside-avoid">
           <h3 className="text-sm">
