@@ -241,7 +241,7 @@ const SWITCHES = [
   ],
   [
     'a turn is counted in',
-    'web/src/bench/PlayButton.tsx',
+    'web/src/bench/use-playing.ts',
     'const begun = countIn ? counted : next();',
     'const begun = next();',
     'hands',
@@ -522,7 +522,7 @@ const SWITCHES = [
   ],
   [
     'a key calls no variation',
-    'web/src/bench/PlayButton.tsx',
+    'web/src/bench/use-playing.ts',
     'turns.call(isTakenBack ? undefined : variation);',
     'turns.call(undefined);',
     'variations',

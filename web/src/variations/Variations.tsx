@@ -5,7 +5,7 @@ import { useOffers } from '../app/offers.ts';
 import { usePlays } from '../audio/loop.ts';
 import { useBench } from '../bench/context.ts';
 import { keepAsNew } from '../bench/keep-as-new.ts';
-import { loopOwner } from '../bench/PlayButton.tsx';
+import { loopOwner } from '../bench/use-playing.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { useStore } from '../ui/store.ts';

@@ -16,7 +16,7 @@ import { useBench } from '../bench/context.ts';
 import { FeelPanel } from '../bench/FeelPanel.tsx';
 import { keepAsNew } from '../bench/keep-as-new.ts';
 import { LayerButtons } from '../bench/LayerButtons.tsx';
-import { loopOwner } from '../bench/PlayButton.tsx';
+import { loopOwner } from '../bench/use-playing.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { announce } from '../ui/live.tsx';

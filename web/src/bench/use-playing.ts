@@ -1,0 +1,269 @@
+import { countTurn, usualCounting } from '@stride/core/counting';
+import { readOrder, turnCount } from '@stride/core/passage';
+import {
+  type Lines,
+  type Rhythm,
+  type Timing,
+  type TimingResult,
+  tempoAt,
+  timeRhythm,
+  type Variation,
+  withVariation,
+} from '@stride/core/rhythm';
+import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
+import type { Tempo } from '@stride/core/time';
+import { USUAL_PLAN } from '@stride/core/variation';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { KEYS } from '../app/keys.ts';
+import { usePlays } from '../audio/loop.ts';
+import { player } from '../audio/the-player.ts';
+import { usePlayhead } from '../audio/use-player.ts';
+import { prepareSounds } from '../audio/voices.ts';
+import type { Mix } from '../store/db.ts';
+import { announce } from '../ui/live.tsx';
+import type { Store } from '../ui/store.ts';
+import { toast } from '../ui/toasts.ts';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useKeys } from '../ui/use-keys.ts';
+import { useLatest } from '../ui/use-latest.ts';
+import { type HeardPart, heardOf } from './heard-part.ts';
+import type { OpenBench, Varied } from './open-bench.ts';
+import { isHome, isTurnTag, type TurnByTurn, turnByTurn } from './play-variations.ts';
+import { needsChosen, type PlayWhat, playing, sayWhat } from './play-what.ts';
+
+/** Who owns the player while a rhythm loops on the Bench. */
+export function loopOwner(rhythm: Rhythm): string {
+  return `loop:${rhythm.id}`;
+}
+
+/** How long the hands rest before the sounds of a rhythm are made ready. */
+const READY_MS = 200;
+
+type Heard = Lines & Pick<Rhythm, 'second' | 'turns' | 'variations'>;
+
+function scoreOf(lines: Heard): Score | undefined {
+  const timed = timeRhythm(lines);
+  return timed.ok ? scoreRhythm(lines, timed.timing, lines) : undefined;
+}
+
+/** A layer of which only a part is heard. */
+export interface PartHeard {
+  readonly layer: string;
+  readonly part: HeardPart;
+}
+
+export interface PlayingOptions {
+  readonly bench: Pick<OpenBench, 'chosen' | 'call' | 'varied'>;
+  readonly rhythm: Rhythm;
+  readonly timed: TimingResult;
+  /** Whether a turn is counted in first. */
+  readonly countIn: boolean;
+  /** The order in which turns are played, as it is written. */
+  readonly order: string | undefined;
+  /** By which rules variations come. */
+  readonly rules: Mix['variations'];
+  readonly heardPart: PartHeard | undefined;
+}
+
+/** Plays the rhythm of the Bench: edits are heard as they come, variations when their keys call them. */
+export function usePlaying(options: PlayingOptions) {
+  const { bench, rhythm, timed, countIn, order, rules, heardPart } = options;
+  const owner = loopOwner(rhythm);
+  const mine = usePlays(owner);
+  const { cycle, layers, second, turns, variations } = rhythm;
+  const tempo = tempoAt(rhythm);
+  // What is seen comes before what is heard: a running score follows when the edit has been painted,
+  // and before playing only the sounds are made ready, when the hands rest.
+  const lines = useMemo(
+    (): Heard => ({
+      cycle,
+      layers: heardOf(layers, heardPart?.layer, heardPart?.part ?? 'all'),
+      ...(second && { second }),
+      ...(turns && { turns }),
+      ...(variations && { variations }),
+    }),
+    [cycle, layers, heardPart, second, turns, variations],
+  );
+  const heard = useAfterPaint(lines);
+  const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
+  const latest = useLatest<{ tempo: Tempo; lines: Heard; rules: Mix['variations']; score?: Score }>(
+    {
+      tempo,
+      lines: heard,
+      rules,
+      ...(score && { score }),
+    },
+  );
+  const turnsPlayed = useRef<TurnByTurn>(undefined);
+  const [word, setWord] = useState<string>();
+  const [what, setWhat] = useState<PlayWhat>('all');
+  usePlayhead(mine, (at) => {
+    const counting = at?.segment.tag === 'count-in';
+    const words = countTurn(rhythm.counting ?? usualCounting(cycle), cycle);
+    setWord(counting ? words[Math.floor(at.pulses + 1e-6)]?.word : undefined);
+    follow(bench.varied, mine ? at?.segment.tag : undefined);
+  });
+
+  // Computing the sounds before they are asked for lets the first stroke come at once.
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const ready = scoreOf(heard);
+      // What cannot be computed is said when it is to be played.
+      if (ready)
+        prepareSounds([ready, ...variedScores(rhythm, heard)].flatMap(soundsOf)).catch(
+          () => undefined,
+        );
+    }, READY_MS);
+    return () => clearTimeout(timer);
+  }, [heard, rhythm]);
+  useEffect(() => {
+    if (score && mine) player.change({ score, where: isHome });
+  }, [score, mine]);
+  useEffect(() => {
+    if (mine) player.change({ tempo });
+  }, [tempo, mine]);
+
+  /** The rhythm as it is when each stretch begins, with what was written meanwhile. */
+  const nextOf = (what: PlayWhat, begin: Score, first?: Variation) => {
+    turnsPlayed.current = undefined;
+    if (!timed.ok) return undefined;
+    const { timing } = timed;
+    const isTurnByTurn = what === 'in order' || what === 'mixed' || what === 'all';
+    if (!isTurnByTurn || !variations) {
+      const chosen = bench.chosen.now();
+      return playing({ what, rhythm, timing, chosen, order: orderOf(order, timing) }, () => ({
+        score: latest.current.score ?? begin,
+        tempo: latest.current.tempo,
+      }));
+    }
+    const way = what === 'all' ? 'by key' : what;
+    const { variations: _, ...bare } = rhythm;
+    const turns = turnByTurn(() => ({
+      rhythm: { ...bare, ...latest.current.lines },
+      score: latest.current.score ?? begin,
+      tempo: latest.current.tempo,
+      plan: { ...USUAL_PLAN, ...latest.current.rules, way },
+    }));
+    turns.call(first);
+    turnsPlayed.current = turns;
+    return turns.next;
+  };
+  const play = (what: PlayWhat, first?: Variation) => {
+    const begin = scoreOf(lines);
+    if (!begin || !timed.ok) return;
+    const chosen = bench.chosen.now();
+    if (!chosen && needsChosen(what)) {
+      toast('Nothing is chosen here. Choose a slot on the line, in Write or in Read.');
+      return;
+    }
+    const next = nextOf(what, begin, first);
+    if (!next) return;
+    setWhat(what);
+    const said = sayWhat(what, rhythm, timed.timing, chosen);
+    if (mine) {
+      player.followWith<unknown>(begin, next);
+      toast(`${said}: it comes when this turn ends.`);
+      return;
+    }
+    const bar = scoreCountIn(cycle);
+    const counted = {
+      score: bar,
+      tempo,
+      startTicks: 0,
+      endTicks: bar.lengthTicks,
+      tag: 'count-in',
+    };
+    const begun = countIn ? counted : next();
+    if (!begun) return;
+    announce(`Playing at ${tempo.bpm}. ${said}.`);
+    void player.play<unknown>({
+      owner,
+      first: begun,
+      later: [begin, ...variedScores(rhythm, lines)],
+      next,
+    });
+  };
+  /** Plays a variation at the next turn; called once more before it comes, it does not come. */
+  const call = (id: string) => {
+    const variation = variations?.find((one) => one.id === id);
+    const turns = turnsPlayed.current;
+    if (!variation) return;
+    if (!mine) {
+      bench.varied.set({ called: id, gone: [] });
+      play('all', variation);
+      return;
+    }
+    if (!turns && what === 'all') {
+      // It was begun before there was a variation.
+      play('all', variation);
+      return;
+    }
+    if (!turns) {
+      toast('Variations come while all of it plays: press Play, then the key.');
+      return;
+    }
+    const isTakenBack = bench.varied.now().called === id;
+    turns.call(isTakenBack ? undefined : variation);
+    bench.varied.set({
+      ...bench.varied.now(),
+      called: isTakenBack ? undefined : id,
+    });
+    announce(isTakenBack ? `${variation.name} does not come` : `${variation.name} comes next`);
+    player.putNext(turns.again);
+  };
+  const stop = () => {
+    player.stop();
+    announce('Stopped');
+  };
+  const toggle = () => (mine ? stop() : play('all'));
+  const latestCall = useLatest(call);
+  useEffect(() => {
+    bench.call.now = (id) => latestCall.current(id);
+    return () => {
+      bench.call.now = () => undefined;
+    };
+  }, [bench, latestCall]);
+  useKeys(
+    KEYS.variation.keys,
+    ({ code }) => {
+      const called = variations?.find(({ key }) => code.endsWith(String(key)));
+      if (called) call(called.id);
+    },
+    { enabled: variations !== undefined },
+  );
+  return { mine, what, word, play, toggle };
+}
+
+/** The scores of variations, for their sounds. */
+function variedScores(rhythm: Rhythm, lines: Heard): readonly Score[] {
+  return (rhythm.variations ?? []).flatMap(
+    (variation) => scoreOf(withVariation({ ...rhythm, ...lines }, variation)) ?? [],
+  );
+}
+
+/** So many turns that went by are kept. */
+const GONE = 64;
+
+/** Keeps what is heard of the variations in step with the ear: one that was called and has begun is no longer called. */
+function follow(varied: Store<Varied>, tag: unknown): void {
+  const before = varied.now();
+  if (!isTurnTag(tag)) {
+    if (before.heard ?? (tag === undefined && before.called)) varied.set({ gone: before.gone });
+    return;
+  }
+  const { turn, variation } = tag;
+  const last = before.gone.at(-1);
+  if (last?.turn === turn && before.heard === variation) return;
+  const others = before.gone.filter((one) => one.turn < turn);
+  varied.set({
+    heard: variation,
+    called: before.called === variation ? undefined : before.called,
+    gone: [...others, tag].slice(-GONE),
+  });
+}
+
+/** An order that was written, as long as the rhythm has its turns. */
+export function orderOf(written: string | undefined, timing: Timing) {
+  const read = readOrder(written ?? '', turnCount(timing));
+  return 'order' in read ? read.order : undefined;
+}
