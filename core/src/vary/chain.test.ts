@@ -146,7 +146,9 @@ describe('what a variation changes', () => {
   it('is suggested by what is wanted: every suggestion does it, those first that do it most', () => {
     for (const aim of Object.keys(AIMS) as Aim[]) {
       const found = suggest(WALKER, 0, aim);
-      expect([aim, found.length > 0]).toEqual([aim, true]);
+      // There is no timeline beside it whose side it could be on.
+      expect([aim, found.length > 0]).toEqual([aim, aim !== 'side']);
+      if (found.length === 0) continue;
       expect(found.map(({ gain }) => gain)).toEqual(
         found.map(({ gain }) => gain).toSorted((a, b) => b - a),
       );

@@ -21,6 +21,7 @@ import {
   type Settings,
   type Step,
   setOf,
+  suggest,
 } from './index.ts';
 
 /** A line of sixteen parts with the son clave on it. */
@@ -605,5 +606,36 @@ describe('another phrase', () => {
       'ki',
     ]);
     expect(said.layer.strokes.map(({ kind }) => kind).join('')).toBe('DktDktDk');
+  });
+});
+
+describe('what is wanted of a line', () => {
+  const SIDED = timed(
+    'rhythm A\ncycle 4x4\nlayer D : goblet drum\nplay D . . D / . . D . / . . k . / k . . .\nlayer Clave : claves\nplay X . . X / . . X . / . . X . / X . . .\nas 3-2',
+  ).rhythm;
+
+  it('is the other side of the timeline: what brings it there, with both figures', () => {
+    const found = suggest(SIDED, 0, 'side');
+    expect(found.map(({ step }) => step.move)).toContain('swap');
+    for (const { step, why } of found) {
+      const made = applyChain(SIDED, 0, [step]);
+      const after = made && figuresOf(made.rhythm, 0);
+      expect(after?.side?.by ?? 0).toBeLessThan(0);
+      expect(why).toMatch(/^sits with (2-3 by|either side).* instead of 3-2 by /);
+    }
+    expect(suggest(SON, 0, 'side')).toEqual([]);
+  });
+
+  it('is harder to hear: fewer of its beats sound', () => {
+    const before = figuresOf(SIDED, 0);
+    expect([before?.beats, before?.onBeats]).toEqual([4, 2]);
+    const found = suggest(SIDED, 0, 'harder');
+    expect(found.length).toBeGreaterThan(0);
+    for (const { step, why } of found) {
+      const made = applyChain(SIDED, 0, [step]);
+      const after = made && figuresOf(made.rhythm, 0);
+      expect((after?.onBeats ?? 9) / (after?.beats ?? 1)).toBeLessThan(0.5);
+      expect(why).toContain(`${after?.onBeats} of ${after?.beats} beats sound instead of 2 of 4`);
+    }
   });
 });

@@ -14,6 +14,8 @@ export const AIMS = {
   right: 'easier on the right hand',
   'off beat': 'more off the beat',
   'on beat': 'more on the beat',
+  side: 'on the other side of the timeline',
+  harder: 'harder to hear: fewer beats sound',
 } as const;
 export type Aim = keyof typeof AIMS;
 
@@ -52,7 +54,7 @@ export function suggest(
     const after = made && figuresOf(made.rhythm, index);
     if (!after || after.strokes === 0) return [];
     const { value, say } = MEASURED[aim];
-    const [was, now] = [value(before), value(after)];
+    const [was, now] = [value(before, before), value(after, before)];
     const gain = (now - was) / Math.max(1e-9, Math.abs(was));
     return gain > 0.01
       ? [{ step, gain, why: say(before, after), line: JSON.stringify(made.layer) }]
@@ -129,7 +131,7 @@ function distinct(all: readonly (Suggestion & { readonly line: string })[]): rea
 
 interface Measured {
   /** What grows where the aim is met. */
-  readonly value: (figures: LineFigures) => number;
+  readonly value: (figures: LineFigures, before: LineFigures) => number;
   readonly say: (before: LineFigures, after: LineFigures) => string;
 }
 
@@ -146,6 +148,15 @@ const handed =
   (before, after) =>
     `${strokes(after.perTurn[hand])} a turn for the ${hand === 'R' ? 'right' : 'left'} instead of ${rounded(before.perTurn[hand])}`;
 
+/** @example '3-2 by 1.5', 'either side' */
+function sayLeaning({ side }: LineFigures): string {
+  if (!side || Math.abs(side.by) < 0.5) return 'either side';
+  const isOther = side.by < 0;
+  const { begins } = side;
+  const named = isOther === (begins === '2-3') ? '3-2' : '2-3';
+  return `${named} by ${rounded(Math.abs(side.by))}`;
+}
+
 const MEASURED: Readonly<Record<Aim, Measured>> = {
   simpler: { value: (one) => -one.density, say: density },
   fuller: { value: (one) => one.density, say: density },
@@ -153,4 +164,15 @@ const MEASURED: Readonly<Record<Aim, Measured>> = {
   right: { value: (one) => -one.perTurn.R, say: handed('R') },
   'off beat': { value: (one) => one.offBeat, say: offBeat },
   'on beat': { value: (one) => -one.offBeat, say: offBeat },
+  side: {
+    // What only leans less to its side is not on the other.
+    value: (one, before) =>
+      Math.max(0, -(Math.sign(before.side?.by ?? 0) || 1) * (one.side?.by ?? 0)),
+    say: (before, after) => `sits with ${sayLeaning(after)} instead of ${sayLeaning(before)}`,
+  },
+  harder: {
+    value: (one) => -one.onBeats / Math.max(1, one.beats),
+    say: (before, after) =>
+      `${after.onBeats} of ${after.beats} beats sound instead of ${before.onBeats} of ${before.beats}`,
+  },
 };

@@ -1,12 +1,15 @@
 import { nth } from '../bounds/index.ts';
 import {
   leadingLine,
+  placedIn,
   readHands,
+  sitsWith,
   soundingLine,
   strokesPerSecond,
   syncopation,
+  timelineOf,
 } from '../read/index.ts';
-import { beatTicks, type Rhythm, timeRhythm } from '../rhythm/index.ts';
+import { beatTicks, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
 import type { Hertz } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
 
@@ -25,6 +28,19 @@ export interface LineFigures {
   readonly quickest: { readonly hand: 'R' | 'L'; readonly perSecond: Hertz } | undefined;
   /** Whether it sounds on the one. */
   readonly onTheOne: boolean;
+  /** Beats of the line, and those of them on which it sounds. */
+  readonly beats: number;
+  readonly onBeats: number;
+  /** How it sits with the first two-sided timeline beside it: see {@link sitsWith}. Undefined where there is none. */
+  readonly side: Leaning | undefined;
+}
+
+/** To which side of a timeline a line leans. */
+export interface Leaning {
+  /** The side the timeline begins with. */
+  readonly begins: '3-2' | '2-3';
+  /** How much better the line sits with it as it is begun than with its other half first, in strokes. */
+  readonly by: number;
 }
 
 /** Figures that were worked out: every move is compared with the same line. */
@@ -51,6 +67,7 @@ function workedOut(rhythm: Rhythm, index: number): LineFigures | undefined {
   const beats = beatTicks(rhythm.cycle, timing, turns).filter((tick) => tick < grid.lengthTicks);
   const hands = readHands(layer, timing, index);
   const { closest, struck } = hands;
+  const sounds = new Set(onsets);
   const perTurn = (hand: 'R' | 'L') => (struck[hand] * timing.turnTicks) / grid.lengthTicks;
   return {
     strokes: slots.length,
@@ -66,7 +83,22 @@ function workedOut(rhythm: Rhythm, index: number): LineFigures | undefined {
           }
         : undefined,
     onTheOne: onsets[0] === 0,
+    beats: beats.length,
+    onBeats: beats.filter((beat) => sounds.has(beat)).length,
+    side: leaningOf(rhythm, timing, index),
   };
+}
+
+function leaningOf(rhythm: Rhythm, timing: Timing, index: number): Leaning | undefined {
+  const layer = rhythm.layers[index];
+  const [timeline] = rhythm.layers.flatMap((_, at) =>
+    at === index ? [] : (timelineOf(rhythm, timing, at) ?? []),
+  );
+  if (!layer || !timeline) return undefined;
+  const { onsets, span, side } = timeline;
+  const [first = []] = placedIn(layer, timing, index, span, rhythm.cycle);
+  const { here, other } = sitsWith(first, onsets, span, side);
+  return { begins: side, by: here.agreement - other.agreement };
 }
 
 /** A difference that is not worth a word. */
