@@ -51,6 +51,8 @@ export interface ScoreEvent {
   readonly sound: Sound;
   /** How loud it is beside the others, 0 to 1; undefined: as loud. */
   readonly gain?: number;
+  /** The slot of a stroke that may be left out; all its sounds have it. */
+  readonly optional?: number;
   /** Where the stroke is choked: ticks after its own. */
   readonly dampTicks?: Ticks;
 }
@@ -215,6 +217,7 @@ function strokeEvents(
     offset,
     layer: layer.id,
     sound: { instrument: layer.instrument, kind: stroke.kind, force },
+    ...(stroke.optional ? { optional: stroke.slot } : {}),
   });
   const held = slotsHeld(layer, stroke.slot);
   const length = heldTicks(grid, stroke.slot, held, felt);

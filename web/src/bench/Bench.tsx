@@ -143,6 +143,8 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
             countIn={mix.countIn}
             order={mix.order}
             rules={mix.variations}
+            optional={mix.optional ?? 'always'}
+            onOptional={(optional) => bench.setMix({ optional })}
             layerIndex={layerIndex}
           />
         )}

@@ -1,3 +1,4 @@
+import type { OptionalPlayed } from '@stride/core/variation';
 import { Play, Square } from 'lucide-react';
 import { useState } from 'react';
 import { KEYS } from '../app/keys.ts';
@@ -9,16 +10,23 @@ import { useKeys } from '../ui/use-keys.ts';
 import { HEARD_PARTS, type HeardPart, partsOf } from './heard-part.ts';
 import { type PlayChoice, PlayMenu } from './PlayMenu.tsx';
 import { PLAY_WHAT, type PlayWhat, sayWhat } from './play-what.ts';
-import { orderOf, type PartHeard, type PlayingOptions, usePlaying } from './use-playing.ts';
+import {
+  hasOptional,
+  orderOf,
+  type PartHeard,
+  type PlayingOptions,
+  usePlaying,
+} from './use-playing.ts';
 
 interface PlayButtonProps extends Omit<PlayingOptions, 'heardPart'> {
   /** Which layer is chosen: a part of it can be heard beside the others. */
   readonly layerIndex: number;
+  readonly onOptional: (optional: OptionalPlayed) => void;
 }
 
 /** Plays the rhythm, all of it or a part, from the button, the space bar or the menu; edits are heard as they come. */
 export function PlayButton(props: PlayButtonProps) {
-  const { bench, rhythm, timed, order, layerIndex } = props;
+  const { bench, rhythm, timed, order, optional, layerIndex, onOptional } = props;
   const state = usePlayer();
   const [heardPart, setHeardPart] = useState<PartHeard>();
   const { mine, what, word, play, toggle } = usePlaying({ ...props, heardPart });
@@ -102,6 +110,7 @@ export function PlayButton(props: PlayButtonProps) {
         choices={choices}
         playing={mine ? what : undefined}
         onPlay={play}
+        {...(hasOptional(layers) && { optional: { now: optional, onChange: onOptional } })}
         {...(layer && { layer: { name: layer.name, parts, now: partNow, onHear: hear } })}
       />
       {state.status === 'blocked' ? (

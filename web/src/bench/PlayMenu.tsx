@@ -1,3 +1,4 @@
+import { OPTIONAL_PLAYED, type OptionalPlayed } from '@stride/core/variation';
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
@@ -19,6 +20,11 @@ interface PlayMenuProps {
   /** What plays now, if it does. */
   readonly playing: PlayWhat | undefined;
   readonly onPlay: (what: PlayWhat) => void;
+  /** What is heard of strokes that may be left out, where there are any. */
+  readonly optional?: {
+    readonly now: OptionalPlayed;
+    readonly onChange: (optional: OptionalPlayed) => void;
+  };
   /** The chosen layer, of which a part can be heard. */
   readonly layer?: {
     readonly name: string;
@@ -50,7 +56,7 @@ export function PlayMenu(props: PlayMenuProps) {
   );
 }
 
-function Items({ choices, playing, onPlay, layer }: PlayMenuProps) {
+function Items({ choices, playing, onPlay, layer, optional }: PlayMenuProps) {
   return (
     <>
       {choices().map(({ what, label, keys }) => (
@@ -64,30 +70,56 @@ function Items({ choices, playing, onPlay, layer }: PlayMenuProps) {
         </DropdownMenu.Item>
       ))}
       {layer && layer.parts.length > 1 ? (
-        <DropdownMenu.RadioGroup
+        <Radio
+          label={`Of ${layer.name} one hears`}
           value={layer.now}
-          className="mt-1 border-t border-edge pt-1"
-          onValueChange={(value) => layer.onHear(layer.parts.find((one) => one === value) ?? 'all')}
-        >
-          <DropdownMenu.Label className="px-3 py-1 text-fine text-quiet">
-            Of {layer.name} one hears
-          </DropdownMenu.Label>
-          {layer.parts.map((one) => (
-            <DropdownMenu.RadioItem
-              key={one}
-              value={one}
-              className={`${MENU_ITEM} min-h-8 gap-2 px-3 data-[state=checked]:font-semibold`}
-            >
-              <span className="w-4">
-                <DropdownMenu.ItemIndicator>
-                  <Check aria-hidden size={15} />
-                </DropdownMenu.ItemIndicator>
-              </span>
-              {HEARD_PARTS[one].name}
-            </DropdownMenu.RadioItem>
-          ))}
-        </DropdownMenu.RadioGroup>
+          of={Object.fromEntries(layer.parts.map((one) => [one, HEARD_PARTS[one].name]))}
+          onChange={(value) => layer.onHear(layer.parts.find((one) => one === value) ?? 'all')}
+        />
+      ) : null}
+      {optional ? (
+        <Radio
+          label="What may be left out is"
+          value={optional.now}
+          of={OPTIONAL_PLAYED}
+          onChange={(value) => optional.onChange(value as OptionalPlayed)}
+        />
       ) : null}
     </>
+  );
+}
+
+interface RadioProps {
+  readonly label: string;
+  readonly value: string;
+  /** What can be chosen, with how it is called. */
+  readonly of: Readonly<Record<string, string>>;
+  readonly onChange: (value: string) => void;
+}
+
+/** One of a few in the menu. */
+function Radio({ label, value, of, onChange }: RadioProps) {
+  return (
+    <DropdownMenu.RadioGroup
+      value={value}
+      className="mt-1 border-t border-edge pt-1"
+      onValueChange={onChange}
+    >
+      <DropdownMenu.Label className="px-3 py-1 text-fine text-quiet">{label}</DropdownMenu.Label>
+      {Object.entries(of).map(([one, name]) => (
+        <DropdownMenu.RadioItem
+          key={one}
+          value={one}
+          className={`${MENU_ITEM} min-h-8 gap-2 px-3 data-[state=checked]:font-semibold`}
+        >
+          <span className="w-4">
+            <DropdownMenu.ItemIndicator>
+              <Check aria-hidden size={15} />
+            </DropdownMenu.ItemIndicator>
+          </span>
+          {name}
+        </DropdownMenu.RadioItem>
+      ))}
+    </DropdownMenu.RadioGroup>
   );
 }

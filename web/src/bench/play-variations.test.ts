@@ -1,7 +1,7 @@
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { scoreRhythm } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
-import { USUAL_PLAN, type VariationPlan } from '@stride/core/variation';
+import { type OptionalPlayed, USUAL_PLAN, type VariationPlan } from '@stride/core/variation';
 import { describe, expect, it } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
 import { isHome, isTurnTag, turnByTurn } from './play-variations.ts';
@@ -23,16 +23,20 @@ const [LIFT, TWO] = HOME.variations ?? [];
 /** 240 a minute: a turn a second. */
 const TEMPO = { bpm: 240, per: 1 };
 
-async function playing(plan: VariationPlan = USUAL_PLAN) {
+async function playing(
+  plan: VariationPlan = USUAL_PLAN,
+  optional: OptionalPlayed = 'always',
+  of: Rhythm = HOME,
+) {
   const hand = handPlayer();
-  let rhythm: Rhythm = HOME;
+  let rhythm: Rhythm = of;
   const scoreOf = () => {
     const timed = timeRhythm(rhythm);
     if (!timed.ok) throw new Error(timed.message);
     return scoreRhythm(rhythm, timed.timing);
   };
   let score = scoreOf();
-  const turns = turnByTurn(() => ({ rhythm, score, tempo: TEMPO, plan }));
+  const turns = turnByTurn(() => ({ rhythm, score, tempo: TEMPO, plan, optional }));
   await hand.player.play<unknown>({ owner: 'loop:a', first: turns.next(), next: turns.next });
   /** What is heard in each turn of a second: the drum’s strokes by their code. */
   const heard = () => {
@@ -104,5 +108,24 @@ describe('variations while a rhythm plays', () => {
     await Promise.resolve();
     hand.goOn(2.1);
     expect(heard().slice(1, 3)).toEqual(['TTTT', 'kkkk']);
+  });
+
+  it('leave out what may be left out, always, never, or drawn anew in every turn', async () => {
+    const { rhythm: maybe } = readRhythm(
+      "rhythm A\ncycle 1x4\nlayer Drum : goblet drum\nplay D / 'k? / T / ~k?",
+    );
+    const turns = async (optional: OptionalPlayed, seed = 1) => {
+      const { hand, heard } = await playing({ ...USUAL_PLAN, seed }, optional, maybe);
+      hand.goOn(12.5);
+      return heard().slice(1, 12);
+    };
+    const whole = new Set(await turns('always'));
+    expect(whole.size).toBeLessThanOrEqual(2);
+    expect(new Set(await turns('never'))).toEqual(new Set(['DT']));
+    const drawn = await turns('drawn');
+    expect(new Set(drawn).size).toBeGreaterThan(2);
+    for (const turn of drawn) expect(turn).toMatch(/^D(kk)?T(kk+)?$|^k?D(kk)?T(k+)?$/);
+    expect(await turns('drawn')).toEqual(drawn);
+    expect(await turns('drawn', 2)).not.toEqual(drawn);
   });
 });

@@ -2,7 +2,9 @@ import type { Rhythm, Variation } from '@stride/core/rhythm';
 import type { NextSegment, Score } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import {
+  drawOptional,
   nextTurn,
+  type OptionalPlayed,
   PLAN_START,
   type PlanState,
   scoreTurns,
@@ -34,6 +36,8 @@ export interface HeardNow {
   readonly score: Score;
   readonly tempo: Tempo;
   readonly plan: VariationPlan;
+  /** What is heard of strokes that may be left out. */
+  readonly optional: OptionalPlayed;
 }
 
 export type TurnSegment = NextSegment<TurnTag>;
@@ -56,10 +60,11 @@ export function turnByTurn(now: () => HeardNow): TurnByTurn {
   let scores: { readonly of: Score; readonly turn: ReturnType<typeof scoreTurns> } | undefined;
 
   function segment(played: TurnPlayed): TurnSegment {
-    const { rhythm, score, tempo } = now();
+    const { rhythm, score, tempo, plan, optional } = now();
     if (scores?.of !== score) scores = { of: score, turn: scoreTurns(rhythm, score) };
     const tag = { turn: played.turn, variation: played.variation?.id };
-    return { ...scores.turn(played), tempo, tag };
+    const turn = drawOptional(scores.turn(played), optional, plan.seed, played.turn);
+    return { ...turn, tempo, tag };
   }
   function decide(from: PlanState | undefined): TurnSegment {
     const { rhythm, plan } = now();

@@ -1,6 +1,7 @@
 import { countTurn, usualCounting } from '@stride/core/counting';
 import { readOrder, turnCount } from '@stride/core/passage';
 import {
+  type Layer,
   type Lines,
   type Rhythm,
   type Timing,
@@ -12,7 +13,7 @@ import {
 } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
-import { USUAL_PLAN } from '@stride/core/variation';
+import { type OptionalPlayed, USUAL_PLAN } from '@stride/core/variation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { usePlays } from '../audio/loop.ts';
@@ -62,12 +63,21 @@ export interface PlayingOptions {
   readonly order: string | undefined;
   /** By which rules variations come. */
   readonly rules: Mix['variations'];
+  /** What is heard of strokes that may be left out. */
+  readonly optional: OptionalPlayed;
   readonly heardPart: PartHeard | undefined;
+}
+
+/** What is asked for as each stretch begins. */
+interface Latest extends Pick<PlayingOptions, 'rules' | 'optional'> {
+  readonly tempo: Tempo;
+  readonly lines: Heard;
+  readonly score?: Score;
 }
 
 /** Plays the rhythm of the Bench: edits are heard as they come, variations when their keys call them. */
 export function usePlaying(options: PlayingOptions) {
-  const { bench, rhythm, timed, countIn, order, rules, heardPart } = options;
+  const { bench, rhythm, timed, countIn, order, rules, optional, heardPart } = options;
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
   const { cycle, layers, second, turns, variations } = rhythm;
@@ -86,14 +96,13 @@ export function usePlaying(options: PlayingOptions) {
   );
   const heard = useAfterPaint(lines);
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
-  const latest = useLatest<{ tempo: Tempo; lines: Heard; rules: Mix['variations']; score?: Score }>(
-    {
-      tempo,
-      lines: heard,
-      rules,
-      ...(score && { score }),
-    },
-  );
+  const latest = useLatest<Latest>({
+    tempo,
+    lines: heard,
+    rules,
+    optional,
+    ...(score && { score }),
+  });
   const turnsPlayed = useRef<TurnByTurn>(undefined);
   const [word, setWord] = useState<string>();
   const [what, setWhat] = useState<PlayWhat>('all');
@@ -129,7 +138,7 @@ export function usePlaying(options: PlayingOptions) {
     if (!timed.ok) return undefined;
     const { timing } = timed;
     const isTurnByTurn = what === 'in order' || what === 'mixed' || what === 'all';
-    if (!isTurnByTurn || !variations) {
+    if (!isTurnByTurn || !(variations || hasOptional(layers))) {
       const chosen = bench.chosen.now();
       return playing({ what, rhythm, timing, chosen, order: orderOf(order, timing) }, () => ({
         score: latest.current.score ?? begin,
@@ -143,6 +152,7 @@ export function usePlaying(options: PlayingOptions) {
       score: latest.current.score ?? begin,
       tempo: latest.current.tempo,
       plan: { ...USUAL_PLAN, ...latest.current.rules, way },
+      optional: latest.current.optional,
     }));
     turns.call(first);
     turnsPlayed.current = turns;
@@ -232,6 +242,11 @@ export function usePlaying(options: PlayingOptions) {
     { enabled: variations !== undefined },
   );
   return { mine, what, word, play, toggle };
+}
+
+/** Whether any stroke may be left out. */
+export function hasOptional(layers: readonly Layer[]): boolean {
+  return layers.some(({ strokes }) => strokes.some(({ optional }) => optional));
 }
 
 /** The scores of variations, for their sounds. */

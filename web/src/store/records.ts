@@ -3,7 +3,7 @@ import type { KeptRun } from '@stride/core/ear';
 import type { LogFile } from '@stride/core/log';
 import type { Rhythm } from '@stride/core/rhythm';
 import type { Bpm } from '@stride/core/time';
-import type { VariationPlan } from '@stride/core/variation';
+import type { OptionalPlayed, VariationPlan } from '@stride/core/variation';
 
 /** How a rhythm is heard; by layer id. */
 export interface Mix {
@@ -19,6 +19,8 @@ export interface Mix {
   readonly order?: string;
   /** By which rules variations come where they are mixed in, or one after another. */
   readonly variations?: Partial<Omit<VariationPlan, 'way'>>;
+  /** What is heard of strokes that may be left out; always where it is not given. */
+  readonly optional?: OptionalPlayed;
   /** A turn is counted in before the rhythm plays. */
   readonly countIn: boolean;
 }
