@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, kept, type Scheduled, scheduled, slot, test } from './kit.ts';
+import { expect, kept, rows, type Scheduled, scheduled, slot, test } from './kit.ts';
 
 /** Wet cobbles at 300 for two pulses: a turn of seven. */
 const PULSE = 60 / 300 / 2;
@@ -62,6 +62,8 @@ test('a variation comes by its key at the next turn, once, and by its button; an
     on.getByRole('button', { name: 'Play', exact: true }).click(),
   );
   await turnsFrom(page, start, 2);
+  // From a slot of the line too, where a figure cuts the beat while nothing plays.
+  await slot(page, 'Cobbles', 2).click();
   const now = await page.evaluate(() => window.clock.currentTime);
   await page.keyboard.press('1');
   const next = Math.ceil((now - start) / TURN);
@@ -76,6 +78,7 @@ test('a variation comes by its key at the next turn, once, and by its button; an
   await expect(
     gone(page).getByRole('listitem', { name: `turn ${at + 1}: Round the corner` }),
   ).toBeVisible();
+  await expect(rows(page, 'Cobbles')).toContainText('B! (t) / S (t) / O (t) O');
   // Pressed twice within a turn it does not come. The clock says when a turn is young.
   const row = variations(page).getByRole('listitem', { name: 'Stones held' });
   const button = row.getByRole('button', { name: 'Play Stones held next' });

@@ -37,6 +37,8 @@ import { readSlotWord } from './token.ts';
 export interface LayerRows {
   readonly head: Piece;
   readonly rows: readonly Row[];
+  /** True for a line of a variation, which cannot come round at a length of its own. */
+  readonly isVaried?: true;
 }
 
 /** What a layer's rows say, without its id, name and instrument. */
@@ -61,7 +63,7 @@ function asPlay({ key, rest }: Row): Row {
 
 /** Reads the rows of a layer; what cannot be read is left out and reported in `problems`. */
 export function readLayerBody(
-  { head, rows }: LayerRows,
+  { head, rows, isVaried }: LayerRows,
   cycle: Cycle,
   instrument: Instrument,
   problems: Problems,
@@ -106,7 +108,7 @@ export function readLayerBody(
     );
     return { ...options, cells: plainCells(spans), strokes: [] };
   }
-  if (!free) checkTurns(shaped, cycle, problems);
+  if (!free) checkTurns(shaped, cycle, isVaried === true, problems);
 
   const cells: Cell[] = shaped.map((cell) => ({
     beats: { num: cell.beats.num, den: cell.beats.den },
@@ -192,8 +194,12 @@ function readFeelRow(rows: readonly Row[], problems: Problems): Layer['feel'] {
 function checkTurns(
   cells: readonly (ShapedCell & { readonly endsRow: boolean })[],
   cycle: Cycle,
+  isVaried: boolean,
   problems: Problems,
 ): void {
+  const way = isVaried
+    ? ''
+    : ', or write the row “loop own” if the layer comes round at its own length';
   const beats = rational(beatsOf(cycle).length);
   let turn = 1;
   let inTurn: Beats = ZERO;
@@ -209,12 +215,7 @@ function checkTurns(
         compare(inTurn, add(beats, beats)) >= 0 ? ', or end the turn before it with |' : '';
       problems.push(problemAt(overflow, `${has} Take beats out from here on${stop}.`));
     } else if (!equal(inTurn, beats)) {
-      problems.push(
-        problemAt(
-          cell.end,
-          `${has} Add a cell with / before this ends, or write the row “loop own” if the layer comes round at its own length.`,
-        ),
-      );
+      problems.push(problemAt(cell.end, `${has} Add a cell with / before this ends${way}.`));
     }
     turn += 1;
     inTurn = ZERO;

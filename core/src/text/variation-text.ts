@@ -112,7 +112,12 @@ function readVariation(
   const read = lines.flatMap(({ layer, head: at, rows: own }): VariedLine[] => {
     const instrument = findInstrument(layer.instrument);
     if (!instrument) return [];
-    const body = readLayerBody({ head: at, rows: own }, cycle, instrument, problems);
+    const body = readLayerBody(
+      { head: at, rows: own, isVaried: true },
+      cycle,
+      instrument,
+      problems,
+    );
     return [lineOfLayer({ ...layer, ...body, rings: body.rings })];
   });
   if (lines.length === 0 && !isIn)

@@ -17,7 +17,7 @@ export const KEYS = {
   variation: {
     keys: '1, 2, 3, 4, 5, 6, 7, 8, 9',
     shown: '1 … 9',
-    what: 'the variation of that key at the next turn, unless the focus is on a line that is written',
+    what: 'the variation of that key at the next turn; on a line while it plays',
   },
   up: { keys: 'up', shown: '↑ in Climb', what: 'up a tempo' },
   down: { keys: 'down', shown: '↓ in Climb', what: 'down a tempo' },

@@ -70,7 +70,8 @@ function FeelFields({ layer }: { readonly layer: Layer }) {
     const all = Array.from({ length: turnBeats(rhythm.cycle) }, (_, beat) => beat);
     const only =
       where === 'all' ? undefined : all.filter((beat) => beat % 2 === (where === 'odd' ? 0 : 1));
-    set(feelBetween(feel?.name ?? to, to, by, only));
+    // A turn of one beat has no other beat to lean.
+    set(only?.length === 0 ? undefined : feelBetween(feel?.name ?? to, to, by, only));
   };
   return (
     <>
@@ -169,7 +170,7 @@ function beatsOf(beats: readonly number[] | undefined): Beats {
   return beats[0] === 0 ? 'odd' : 'even';
 }
 
-/** “half way to threes”, “7/24 of the way”. */
+/** “half way: fours to threes”, “7 of 24 steps: long and short”. */
 function sayStep(step: number, end: FeelEnd): string {
   if (step === 0) return 'straight';
   if (step === FEEL_STEPS) return `all the way: ${end}`;

@@ -4,7 +4,7 @@ import { readRhythm } from '@stride/core/text';
 import { type OptionalPlayed, USUAL_PLAN, type VariationPlan } from '@stride/core/variation';
 import { describe, expect, it } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
-import { isHome, isTurnTag, turnByTurn } from './play-variations.ts';
+import { callsVariation, isHome, isTurnTag, turnByTurn } from './play-variations.ts';
 
 const { rhythm: HOME } = readRhythm(`rhythm A
 cycle 1x4
@@ -127,5 +127,34 @@ describe('variations while a rhythm plays', () => {
     for (const turn of drawn) expect(turn).toMatch(/^D(kk)?T(kk+)?$|^k?D(kk)?T(k+)?$/);
     expect(await turns('drawn')).toEqual(drawn);
     expect(await turns('drawn', 2)).not.toEqual(drawn);
+  });
+});
+
+describe('a key', () => {
+  const press = (key: string, held: object = {}) =>
+    callsVariation(HOME, {
+      key,
+      ctrlKey: false,
+      metaKey: false,
+      altKey: false,
+      shiftKey: false,
+      ...held,
+    });
+
+  it('calls the variation that has it, alone and not with others', () => {
+    expect(['1', '2', '3', 'x', 'undefined'].map((key) => press(key))).toEqual([
+      true,
+      true,
+      false,
+      false,
+      false,
+    ]);
+    expect(press('1', { ctrlKey: true })).toBe(false);
+    expect(
+      callsVariation(
+        {},
+        { key: '1', ctrlKey: false, metaKey: false, altKey: false, shiftKey: false },
+      ),
+    ).toBe(false);
   });
 });

@@ -90,3 +90,18 @@ export function turnByTurn(now: () => HeardNow): TurnByTurn {
     },
   };
 }
+
+/** Whether a key calls a variation: while the rhythm plays it does so from a line too, where it cuts a beat otherwise. */
+export function callsVariation(
+  { variations = [] }: Pick<Rhythm, 'variations'>,
+  {
+    key,
+    ctrlKey,
+    metaKey,
+    altKey,
+    shiftKey,
+  }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>,
+): boolean {
+  if (ctrlKey || metaKey || altKey || shiftKey) return false;
+  return variations.some((one) => String(one.key) === key);
+}

@@ -13,7 +13,7 @@ import {
 } from '@stride/core/rhythm';
 import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
-import { type OptionalPlayed, USUAL_PLAN } from '@stride/core/variation';
+import { drawOptional, type OptionalPlayed, USUAL_PLAN } from '@stride/core/variation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { usePlays } from '../audio/loop.ts';
@@ -87,12 +87,12 @@ export function usePlaying(options: PlayingOptions) {
   const lines = useMemo(
     (): Heard => ({
       cycle,
-      layers: heardOf(layers, heardPart?.layer, heardPart?.part ?? 'all'),
+      layers: certain(heardOf(layers, heardPart?.layer, heardPart?.part ?? 'all'), optional),
       ...(second && { second }),
       ...(turns && { turns }),
       ...(variations && { variations }),
     }),
-    [cycle, layers, heardPart, second, turns, variations],
+    [cycle, layers, heardPart, optional, second, turns, variations],
   );
   const heard = useAfterPaint(lines);
   const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
@@ -140,10 +140,18 @@ export function usePlaying(options: PlayingOptions) {
     const isTurnByTurn = what === 'in order' || what === 'mixed' || what === 'all';
     if (!isTurnByTurn || !(variations || hasOptional(layers))) {
       const chosen = bench.chosen.now();
-      return playing({ what, rhythm, timing, chosen, order: orderOf(order, timing) }, () => ({
+      const next = playing({ what, rhythm, timing, chosen, order: orderOf(order, timing) }, () => ({
         score: latest.current.score ?? begin,
         tempo: latest.current.tempo,
       }));
+      let times = 0;
+      return () => {
+        const segment = next();
+        const { optional: how, rules } = latest.current;
+        const seed = rules?.seed ?? USUAL_PLAN.seed;
+        // Drawn once for each stretch; where it goes round without end, once for all.
+        return segment && { ...segment, ...drawOptional(segment, how, seed, times++) };
+      };
     }
     const way = what === 'all' ? 'by key' : what;
     const { variations: _, ...bare } = rhythm;
@@ -242,6 +250,15 @@ export function usePlaying(options: PlayingOptions) {
     { enabled: variations !== undefined },
   );
   return { mine, what, word, play, toggle };
+}
+
+/** The layers without what may be left out, where that is never played. */
+function certain(layers: readonly Layer[], optional: OptionalPlayed): readonly Layer[] {
+  if (optional !== 'never') return layers;
+  return layers.map((layer) => ({
+    ...layer,
+    strokes: layer.strokes.filter((stroke) => !stroke.optional),
+  }));
 }
 
 /** Whether any stroke may be left out. */

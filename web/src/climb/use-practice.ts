@@ -85,6 +85,16 @@ function withVariation(stone: Stone, { name }: Variation): Stone {
   return { ...stone, name: `${stone.name}, home and ${name}`, size: 'part' };
 }
 
+/** The stones as they are practised: beside a variation, and by one hand; a hand that rests stays out of both. */
+export function stonesFor(
+  all: readonly Stone[],
+  variation: Variation | undefined,
+  hand: 'R' | 'L' | undefined,
+): readonly Stone[] {
+  const beside = variation ? all.map((stone) => withVariation(stone, variation)) : all;
+  return hand ? beside.map((stone) => withHand(stone, hand)) : beside;
+}
+
 /** A variation of the line that can be practised beside home, with the rhythm in which they follow one another. */
 interface VariedPractice {
   readonly variation: Variation;
@@ -135,9 +145,7 @@ export function usePractice(bench: OpenBench & BenchState): Practice | undefined
   const stones = useMemo(() => {
     if (!practised) return [];
     const all = wayThrough(plan.way, { ...practised.all, turns: plan.turns });
-    const variation = varied?.variation;
-    if (variation) return all.map((stone) => withVariation(stone, variation));
-    return hand ? all.map((stone) => withHand(stone, hand)) : all;
+    return stonesFor(all, varied?.variation, hand);
   }, [practised, plan.way, plan.turns, hand, varied]);
   // The same until something of it changes: a path that was changed by hand hangs on what it was planned from.
   const ladder = useMemo(() => {

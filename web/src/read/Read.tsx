@@ -5,6 +5,7 @@ import { useSearchParams } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
 import { LayerButtons } from '../bench/LayerButtons.tsx';
+import { callsVariation } from '../bench/play-variations.ts';
 import { useChosen } from '../bench/use-chosen.ts';
 import { loopOwner } from '../bench/use-playing.ts';
 import { useReadSettings } from '../store/read-settings.ts';
@@ -34,8 +35,12 @@ const VIEWS = ['reading', 'compare'] as const;
 export function Read() {
   const bench = useBench();
   const { document, rhythm, layerIndex, chooseLayer, muted, heard } = bench;
+  const [params, setParams] = useSearchParams();
+  const view = params.get('view') === 'compare' ? 'compare' : 'reading';
   const [variationId, setVariation] = useState<string>();
-  const variation = rhythm.variations?.find(({ id }) => id === variationId);
+  // Compare is of home, and hears by itself.
+  const variation =
+    view === 'reading' ? rhythm.variations?.find(({ id }) => id === variationId) : undefined;
   /** Home, or a variation as it would go round and round: each is read, and heard, on its own. */
   const shown = useMemo(
     () => (variation ? withVariation(rhythm, variation) : rhythm),
@@ -46,8 +51,6 @@ export function Read() {
     heard.set(variation ? shown : undefined);
     return () => heard.set(undefined);
   }, [heard, shown, variation]);
-  const [params, setParams] = useSearchParams();
-  const view = params.get('view') === 'compare' ? 'compare' : 'reading';
   const [slot, setSlot] = useState(0);
   const [lit, setLit] = useState<Lit>();
   const [settings, setSettings] = useReadSettings();
@@ -173,7 +176,10 @@ export function Read() {
                         at: chosen,
                         ranges: line.ranges,
                         onChoose: pick,
-                        onKeyDown: (event) => onLineKey(line, event),
+                        onKeyDown: (event) => {
+                          // While it plays a variation is called from here too.
+                          if (!playing || !callsVariation(rhythm, event)) onLineKey(line, event);
+                        },
                         onWeigh: weigh,
                         onSlide: slide,
                       },

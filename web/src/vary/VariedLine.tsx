@@ -1,4 +1,4 @@
-import { countingOf, type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
+import { countingOf, feltTicks, type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
 import type { Chained } from '@stride/core/vary';
 import { useMemo } from 'react';
 import { type Geometry, type System, xIn } from '../strideline/geometry.ts';
@@ -68,8 +68,10 @@ function Home({ geometry, system, shown, was, made }: HomeProps) {
   const per = shown.timing.ticksPerPulse / was.timing.ticksPerPulse;
   const at = (ticks: number) =>
     ticks >= system.from && ticks < system.to ? xIn(geometry, system, ticks) : undefined;
-  const before = (slot: number) => at((grid.startTicks[slot] ?? 0) * per);
-  const after = (slot: number) => at(now.startTicks[slot] ?? 0);
+  const [varied] = shown.rhythm.layers;
+  const [felt, feltNow] = [feltTicks(layer, grid), varied && feltTicks(varied, now)];
+  const before = (slot: number) => at(felt(slot) * per);
+  const after = (slot: number) => feltNow && at(feltNow(slot));
   const end = xIn(geometry, system, Math.min(system.to, grid.lengthTicks * per));
   const moved = made.went.filter(({ from, to }) => {
     if (to === undefined) return false;

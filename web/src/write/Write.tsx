@@ -5,6 +5,7 @@ import { memo, useCallback, useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
+import { callsVariation } from '../bench/play-variations.ts';
 import { useChosen } from '../bench/use-chosen.ts';
 import { loopOwner } from '../bench/use-playing.ts';
 import { drawnTurns } from '../strideline/geometry.ts';
@@ -118,7 +119,10 @@ export function Write() {
               at: chosen,
               ranges: line.ranges,
               onChoose: pick,
-              onKeyDown: (event) => onLineKey(line, event),
+              onKeyDown: (event) => {
+                // While it plays a variation is called from here too.
+                if (!playing || !callsVariation(rhythm, event)) onLineKey(line, event);
+              },
               onWeigh: weigh,
               onSlide: slide,
             }}
