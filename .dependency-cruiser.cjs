@@ -21,6 +21,7 @@ const concepts = [
   'vary',
   'ear',
   'climb',
+  'form',
   'log',
   'formats',
 ];

@@ -1,12 +1,11 @@
 import {
   type Pace,
   type Seconds,
-  secondsPerPulse,
   type Tempo,
   type Ticks,
+  tempoInto,
   ticksInto,
   timeInto,
-  toNumber,
 } from '../time/index.ts';
 import type { Score, ScoreEvent } from './score.ts';
 
@@ -20,6 +19,8 @@ export interface Segment<Tag> {
   readonly tempo: Tempo;
   /** How the tempo rises from pulse to pulse: see {@link Pace}. Nothing where it is steady. */
   readonly rise?: number;
+  /** It rises straight, not evenly: see {@link Pace}. */
+  readonly straight?: boolean;
   /** When `startTicks` is heard, on the audio clock. */
   readonly startTime: Seconds;
   /** Place in the loop, unwrapped; need not be whole where a tempo changed between two ticks. */
@@ -56,15 +57,19 @@ export type NextSegment<Tag> = Omit<Segment<Tag>, 'startTime'>;
 const KEPT = 8;
 
 export function secondsPerTick(segment: Pick<Segment<unknown>, 'score' | 'tempo'>): Seconds {
-  return toNumber(secondsPerPulse(segment.tempo)) / segment.score.ticksPerPulse;
+  const { bpm, per } = segment.tempo;
+  return 60 / (bpm * per * segment.score.ticksPerPulse);
 }
 
 /** How quickly the ticks of a segment go by. */
-export function paceOf(segment: Pick<Segment<unknown>, 'score' | 'tempo' | 'rise'>): Pace {
-  const { rise, score } = segment;
+export function paceOf(
+  segment: Pick<Segment<unknown>, 'score' | 'tempo' | 'rise' | 'straight'>,
+): Pace {
+  const { rise, straight, score } = segment;
   return {
     secondsPerTick: secondsPerTick(segment),
     ...(rise === undefined ? {} : { rise: rise / score.ticksPerPulse }),
+    ...(straight && { straight }),
   };
 }
 
@@ -159,10 +164,15 @@ export function change<Tag>(
   const score = to.score ?? last.score;
   const scale = score.ticksPerPulse / last.score.ticksPerPulse;
   const place = placeAt(last, from);
+  const tempo = to.tempo ?? tempoThere(last, place);
   const next: Segment<Tag> = {
     ...last,
     score,
-    tempo: to.tempo ?? tempoThere(last, place),
+    tempo,
+    // What is added each pulse stays the same; as a part of the tempo that was reached it is another part.
+    ...(last.straight && last.rise !== undefined
+      ? { rise: (last.rise * last.tempo.bpm) / tempo.bpm }
+      : {}),
     startTime: from,
     startTicks: place * scale,
     endTicks: last.endTicks * scale,
@@ -172,10 +182,10 @@ export function change<Tag>(
 }
 
 /** The tempo to which a segment has risen at a place. */
-function tempoThere({ tempo, rise, score, startTicks }: Segment<unknown>, place: number): Tempo {
+function tempoThere(segment: Segment<unknown>, place: number): Tempo {
+  const { tempo, rise, startTicks } = segment;
   if (!rise) return tempo;
-  const pulses = (place - startTicks) / score.ticksPerPulse;
-  return { ...tempo, bpm: tempo.bpm * Math.exp(rise * pulses) };
+  return { ...tempo, bpm: tempo.bpm * tempoInto(paceOf(segment), place - startTicks) };
 }
 
 /** The place at a time, on the same side of a tick that is very near as the time is, so that no stroke is lost or doubled. */

@@ -42,7 +42,7 @@ export function writeRhythm(rhythm: Rhythm): string {
 }
 
 /** A cycle of the catalogue by its name; another one by its spans, with its own name where it has one. */
-function writeCycle(cycle: Cycle): string {
+export function writeCycle(cycle: Cycle): string {
   const entry = entryOf(cycle);
   if (entry) return entryWords(entry);
   const spans = formatSpans(cycle);

@@ -1,0 +1,135 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { cycleFromSpans } from '../cycle/index.ts';
+import { arbitraryForm, formOf } from './fixture.testkit.ts';
+import {
+  addPlayer,
+  addSection,
+  changeSection,
+  checkForm,
+  copySection,
+  type Form,
+  firstPlaceOf,
+  moveRepeat,
+  playAgain,
+  playedOut,
+  recycleSection,
+  removePlayer,
+  removeStep,
+  repeatTogether,
+  rhythmsOf,
+  setMeant,
+  setPart,
+  setRounds,
+  splitRepeat,
+  stretchSection,
+} from './index.ts';
+
+const section = (name: string) => `section ${name}\ncycle 3+3+2\nturns 2\nlevel plain`;
+const ABC = formOf(['A', 'B', 'C'].map(section).join('\n'));
+const names = (form: Form) =>
+  playedOut(form)
+    .map((one) => one.section.name)
+    .join(' ');
+
+describe('an edit of a form', () => {
+  it('adds, plays again, copies, moves and takes out', () => {
+    const again = playAgain(ABC, { repeat: 0, step: 0 });
+    expect(names(again)).toBe('A A B C');
+    expect(again.sections).toBe(ABC.sections);
+    const copied = copySection(ABC, { repeat: 0, step: 0 });
+    expect(copied && [names(copied.form), copied.id]).toEqual(['A A 2 B C', 'section-4']);
+    expect(names(moveRepeat(ABC, 0, 2))).toBe('B C A');
+    expect(names(moveRepeat(ABC, 2, 0))).toBe('C A B');
+    expect(moveRepeat(ABC, 0, 3)).toBe(ABC);
+    const without = removeStep(setMeant(ABC, 'turned', 'section-2', true), { repeat: 1, step: 0 });
+    expect([names(without), without.sections.length, without.meant]).toEqual(['A C', 2, undefined]);
+    expect(removeStep(again, { repeat: 0, step: 0 }).sections).toHaveLength(3);
+    expect(names(addSection(ABC, { name: 'A', cycle: cycleFromSpans('4x4'), turns: 4 }).form)).toBe(
+      'A B C A 2',
+    );
+  });
+
+  it('repeats together, with endings, and takes that apart again', () => {
+    const repeated = repeatTogether(ABC, 0, 1, 3);
+    expect(names(repeated)).toBe('A B A B A B C');
+    const ended = setRounds(repeated, { repeat: 0, step: 1 }, [1, 2]);
+    expect(names(ended)).toBe('A B A B A C');
+    expect(names(setRounds(ended, { repeat: 0, step: 1 }, [1, 2, 3]))).toBe('A B A B A B C');
+    expect(names(repeatTogether(ended, 0, 0, 2))).toBe('A B A B C');
+    expect(names(repeatTogether(ended, 0, 0, 1))).toBe('A B C');
+    // An ending of a round that is no more goes.
+    const third = setRounds(repeated, { repeat: 0, step: 1 }, [3]);
+    expect(names(repeatTogether(third, 0, 0, 2))).toBe('A A C');
+    // What was repeated in it is played out.
+    expect(names(repeatTogether(ended, 0, 1, 2))).toBe('A B A B A C A B A B A C');
+    expect(names(splitRepeat(ended, 0))).toBe('A B C');
+    expect(names(playAgain(repeated, { repeat: 0, step: 0 }))).toBe('A A B A A B A A B C');
+  });
+
+  it('stretches within what is possible, and takes the change of tempo with it', () => {
+    const form = changeSection(ABC, 'section-1', (one) => ({ ...one, over: 2, most: 6 }));
+    const lengths = (turns: number) => {
+      const [one] = stretchSection(form, 'section-1', turns).sections;
+      return [one?.turns, one?.most, one?.over];
+    };
+    expect([lengths(1), lengths(9), lengths(0), lengths(5000)]).toEqual([
+      [1, 6, 1],
+      [9, 9, 2],
+      [1, 6, 1],
+      [999, 999, 2],
+    ]);
+  });
+
+  it('says what players do, and takes them out with all that is said of them', () => {
+    const line = { rhythm: 'walk', layer: 'layer-1' };
+    const called = changeSection(ABC, 'section-1', (one) => ({
+      ...one,
+      calls: [{ player: 'player-2', at: { turn: 0, beats: { num: 0, den: 1 } }, sign: 'hey' }],
+    }));
+    const form = setPart(setPart(called, 'section-1', { player: 'player-2', line }), 'section-1', {
+      player: 'player-1',
+      line: { rhythm: 'seven', layer: 'layer-1' },
+    });
+    expect(rhythmsOf(form)).toEqual(['walk', 'seven']);
+    const out = removePlayer(form, 'player-2');
+    expect(rhythmsOf(out)).toEqual(['seven']);
+    expect([out.players.length, out.sections[0]?.calls]).toEqual([2, undefined]);
+    expect(setPart(form, 'section-1', { player: 'player-2' }).sections[0]?.parts).toHaveLength(1);
+    expect(addPlayer(ABC, 'Bell').players.at(-1)).toEqual({ id: 'player-4', name: 'Bell 2' });
+    expect(firstPlaceOf(ABC, 'section-2')).toEqual({ repeat: 1, step: 0 });
+    expect(firstPlaceOf(ABC, 'none')).toBeUndefined();
+  });
+
+  it('of where sections stand changes none of them, and every edit leaves a form that can be kept', () => {
+    const edits: readonly ((form: Form, a: number, b: number) => Form)[] = [
+      (form, a, b) => moveRepeat(form, a, b),
+      (form, a, b) => playAgain(form, { repeat: a, step: b }),
+      (form, a, b) => repeatTogether(form, a, b, 2),
+      (form, a) => splitRepeat(form, a),
+      (form, a, b) => setRounds(form, { repeat: a, step: b }, [1]),
+    ];
+    const others: readonly ((form: Form, a: number, b: number) => Form)[] = [
+      (form, a, b) => removeStep(form, { repeat: a, step: b }),
+      (form, a, b) => copySection(form, { repeat: a, step: b })?.form ?? form,
+      (form, a, b) => stretchSection(form, `section-${a + 1}`, b * 3),
+      (form, a) => recycleSection(form, `section-${a + 1}`, cycleFromSpans('2+2+3')),
+      (form, a) => removePlayer(form, `player-${a + 1}`),
+      (form) => addPlayer(form, 'Bell'),
+    ];
+    const step = fc.tuple(fc.nat({ max: 10 }), fc.nat({ max: 4 }), fc.nat({ max: 4 }));
+    fc.assert(
+      fc.property(arbitraryForm, fc.array(step, { maxLength: 6 }), (start, steps) => {
+        let form = start;
+        for (const [which, a, b] of steps) {
+          const moves = edits[which];
+          const next = (moves ?? others[which - edits.length])?.(form, a, b) ?? form;
+          if (moves) for (const one of next.sections) expect(form.sections).toContain(one);
+          expect(checkForm(next)).toMatchObject({ ok: true });
+          form = next;
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+});

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { formOf, RHYTHMS } from './fixture.testkit.ts';
+import { isTurned, isTurnedAfter, layOut, sidesIn, sidesThrough } from './index.ts';
+
+const bell = 'part Bell\nplay Walk : Bell\n';
+const section = (name: string, length: number, more = bell) =>
+  `section ${name}\ncycle 3+3+2\nturns ${length}\nlevel plain\n${more}`;
+
+function sidesOf(text: string) {
+  const { spans, source } = layOut(formOf(text), RHYTHMS);
+  return spans.map((span) => {
+    const sides = sidesIn(span, source);
+    const through = sides ? sidesThrough(sides, span.turns, 8) : [];
+    return {
+      first: through.map(({ side }) => side[1]).join(''),
+      places: through.map(({ from, to }) => [from, to]),
+      turned: sides && [isTurned(sides), isTurnedAfter(sides, span.turns, span)],
+    };
+  });
+}
+
+describe('the sides of a timeline', () => {
+  it('alternate turn by turn, over sections of an odd number of turns', () => {
+    const [a, b, c] = sidesOf([section('A', 3), section('B', 3), section('C', 2, '')].join('\n'));
+    expect([a?.first, b?.first, c?.first]).toEqual(['hwh', 'whw', '']);
+    expect([a?.turned, b?.turned, c?.turned]).toEqual([[false, true], [true, false], undefined]);
+    expect(a?.places).toEqual([
+      [0, 8],
+      [8, 16],
+      [16, 24],
+    ]);
+  });
+
+  it('go by twice as quickly in double time, and are cut where a section begins within one', () => {
+    const [a, b] = sidesOf(
+      [section('A', 1, `speed double\n${bell}`), section('B', 1, `speed half\n${bell}`)].join('\n'),
+    );
+    expect([a?.places, a?.first, b?.places, b?.first]).toEqual([
+      [
+        [0, 4],
+        [4, 8],
+      ],
+      'hw',
+      [[0, 8]],
+      'h',
+    ]);
+  });
+});
