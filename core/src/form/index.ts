@@ -1,4 +1,5 @@
 /** The form of a piece: sections in order, who plays what in them, and how one becomes the next. */
+export * from './as-rhythm.ts';
 export * from './check.ts';
 export * from './cue.ts';
 export * from './doing.ts';

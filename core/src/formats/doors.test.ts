@@ -104,8 +104,8 @@ describe('a text that is no file of ours', () => {
     ]) {
       expect(say(text)).toBe(other);
     }
-    expect(say(file({ version: 4 }))).toBe(
-      'It was written by a newer version of the program (file version 4, this one reads 3). Bring the program up to date, or take the rhythm away as .stride there.',
+    expect(say(file({ version: 5 }))).toBe(
+      'It was written by a newer version of the program (file version 5, this one reads 4). Bring the program up to date, or take the rhythm away as .stride there.',
     );
     const blanks = (many: number) => file({}) + ' '.repeat(many - file({}).length);
     expect(say(blanks(5_000_000))).toBe('read');

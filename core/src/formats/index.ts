@@ -1,3 +1,5 @@
-/** Files: the forms in which a rhythm is taken away and brought in. */
+/** Files: the forms in which rhythms, and whole pieces, are taken away and brought in. */
+
+export * from './form-json.ts';
 export * from './formats.ts';
 export * from './json.ts';

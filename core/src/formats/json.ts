@@ -15,6 +15,9 @@ import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
  */
 export const JSON_VERSION = 3;
 
+/** The version of files with a form in them; 4: forms. */
+export const FORM_JSON_VERSION = 4;
+
 /** The most characters of a file that is read: a long rhythm takes about a third of it. */
 export const JSON_LIMIT = 5_000_000;
 
@@ -43,22 +46,29 @@ export type JsonResult =
 
 /** A rhythm as JSON, with everything the model has; `readJson` gives the same rhythm back. */
 export function writeJson(rhythm: Rhythm): string {
-  const used = new Set(rhythm.layers.map((layer) => layer.instrument));
+  return writeFile(JSON_VERSION, [rhythm], { rhythm });
+}
+
+/** A file with the instruments of one's own that its rhythms are played on. */
+export function writeFile(version: number, rhythms: readonly Rhythm[], what: object): string {
+  const used = new Set(rhythms.flatMap(({ layers }) => layers.map((layer) => layer.instrument)));
   const instruments = ownInstruments().filter((instrument) => used.has(instrument.id));
   const file = {
     format: 'humble-stride',
-    version: JSON_VERSION,
+    version,
     ...(instruments.length > 0 ? { instruments } : {}),
-    rhythm,
+    ...what,
   };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
-/**
- * Reads what `writeJson` wrote, or says in sentences why it cannot be used. Never throws. Instruments
- * of one's own that came with the rhythm are made known, unless one with that id is known already.
- */
-export function readJson(text: string): JsonResult {
+/** What a file holds before it is checked, or in sentences why nothing can be read. */
+export type FileData =
+  | { readonly ok: true; readonly data: Readonly<Record<string, unknown>> }
+  | { readonly ok: false; readonly messages: readonly string[] };
+
+/** Reads the envelope of a file: that it is JSON of this program, and of no newer version. */
+export function readFile(text: string): FileData {
   if (text.length > JSON_LIMIT) {
     const long = (text.length / 1e6).toFixed(1);
     return {
@@ -81,19 +91,35 @@ export function readJson(text: string): JsonResult {
       ],
     };
   }
-  if (envelope.output.version > JSON_VERSION) {
+  if (envelope.output.version > FORM_JSON_VERSION) {
     return {
       ok: false,
       messages: [
-        `It was written by a newer version of the program (file version ${envelope.output.version}, this one reads ${JSON_VERSION}). Bring the program up to date, or take the rhythm away as .stride there.`,
+        `It was written by a newer version of the program (file version ${envelope.output.version}, this one reads ${FORM_JSON_VERSION}). Bring the program up to date, or take the rhythm away as .stride there.`,
       ],
     };
   }
-  const { rhythm, instruments } = data as { rhythm?: unknown; instruments?: unknown };
-  const listed = parseData(Instruments, instruments);
-  if (!listed.ok) return { ok: false, messages: [listed.message] };
+  return { ok: true, data: data as Readonly<Record<string, unknown>> };
+}
+
+/** What was read with the instruments that came with it and were not known. */
+export type WithInstruments<Read> =
+  | (Read & { readonly ok: true; readonly instruments: readonly Instrument[] })
+  | { readonly ok: false; readonly messages: readonly string[] };
+
+/**
+ * Makes the instruments of a file known while something of it is read, and leaves them known where it could be read.
+ */
+export function withInstruments<Read>(
+  listed: unknown,
+  read: () =>
+    | (Read & { readonly ok: true })
+    | { readonly ok: false; readonly messages: readonly string[] },
+): WithInstruments<Read> {
+  const all = parseData(Instruments, listed);
+  if (!all.ok) return { ok: false, messages: [all.message] };
   const brought = new Map<string, Instrument>();
-  for (const one of listed.output ?? []) {
+  for (const one of all.output ?? []) {
     const checked = checkInstrument(one);
     if (!checked.ok) return { ok: false, messages: [`An instrument in it: ${checked.message}`] };
     const { instrument } = checked;
@@ -101,12 +127,28 @@ export function readJson(text: string): JsonResult {
   }
   const before = ownInstruments();
   knowInstruments([...before, ...brought.values()]);
-  const result = checkRhythm(rhythm);
+  const result = read();
   if (!result.ok) {
     knowInstruments(before);
     return result;
   }
   return { ...result, instruments: [...brought.values()] };
+}
+
+/**
+ * Reads what `writeJson` wrote, or says in sentences why it cannot be used. Never throws. Instruments
+ * of one's own that came with the rhythm are made known, unless one with that id is known already.
+ */
+export function readJson(text: string): JsonResult {
+  const file = readFile(text);
+  if (!file.ok) return file;
+  const { rhythm, form, instruments } = file.data;
+  if (rhythm === undefined && form !== undefined)
+    return {
+      ok: false,
+      messages: ['It is a form, not a rhythm: bring it in on the page Form.'],
+    };
+  return withInstruments(instruments, () => checkRhythm(rhythm));
 }
 
 /** What stands in the way of reading it, in our words, with the place where the reader tells one. */
