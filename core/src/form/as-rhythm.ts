@@ -64,6 +64,15 @@ export function sectionAsRhythm(laid: Laid, at: number, id: string): FormRhythm 
   return written(laid, span.section.name, span.section.cycle, pieces, span, id);
 }
 
+/** One turn of a section as a rhythm: what sounds in it, pickups and entries as they are. */
+export function turnAsRhythm(laid: Laid, at: number, turn: number, id: string): FormRhythm {
+  const span = laid.spans[at];
+  if (!span || turn < 0 || turn >= span.turns)
+    return { ok: false, message: 'There is no such turn.' };
+  const name = `${span.section.name}, turn ${turn + 1}`;
+  return written(laid, name, span.section.cycle, [{ span, turn }], span, id);
+}
+
 interface Piece {
   readonly span: Span;
   readonly turn: number;
@@ -79,7 +88,7 @@ function written(
 ): FormRhythm {
   const layers: Layer[] = [];
   for (const { id: player, name: called } of laid.form.players) {
-    const sounding = pieces.map((piece) => placedIn(laid, piece, player));
+    const sounding = pieces.map((piece) => strokesInTurn(laid, piece, player));
     const first = sounding.flat()[0];
     if (!first) continue;
     const { layer: from } = first.source;
@@ -114,15 +123,20 @@ function written(
   return refusal === undefined ? { ok: true, rhythm } : { ok: false, message: refusal };
 }
 
-interface Placed {
+/** A stroke of a player in a turn of a form. */
+export interface Placed {
   /** Pulses from the beginning of the turn. */
   readonly at: Pulses;
   readonly stroke: Stroke;
   readonly source: Source;
 }
 
-/** What a player plays in a turn, with the pickups of what follows in it. */
-function placedIn(laid: Laid, { span, turn }: Piece, player: string): readonly Placed[] {
+/** What a player plays in a turn, with the pickups of what follows in it; mixed lines as they are at home. */
+export function strokesInTurn(
+  laid: Laid,
+  { span, turn }: Piece,
+  player: string,
+): readonly Placed[] {
   const { section, turns } = span;
   const length = turnPulses(section.cycle);
   const [from, to] = [turn * length, (turn + 1) * length];

@@ -177,3 +177,8 @@ export function tempoWords({ before, tempo, section }: Entered): {
   const to = bpmOf(tempo);
   return { from: section.over === undefined ? to : bpmOf(before), to };
 }
+
+/** Pulses of one turn of a section. */
+export function turnPulsesOf({ section }: Pick<Entered, 'section'>): number {
+  return turnPulses(section.cycle);
+}

@@ -9,7 +9,10 @@ import {
   givenSign,
   type Laid,
   layOut,
+  removeStep,
+  renewed,
   segmentOf,
+  stretchSection,
 } from './index.ts';
 
 const part = (name: string) => `part ${name}\nplay Walk : ${name}\n`;
@@ -102,7 +105,7 @@ describe('a form that plays', () => {
       });
       const lead = (8 * 60) / (72 * 3);
       const rate = 48_000;
-      const clicks = due.filter(({ event }) => event.layer === 'click');
+      const clicks = due.filter(({ event }) => /^(click|count-in)$/.test(event.layer));
       const ones = clicks.filter(({ event }) => event.sound.kind === 'strong');
       const turns = ones.slice(1).map(({ time }) => Math.round(time * slower * rate - lead * rate));
       // By the closed form, from the beginning of each section.
@@ -118,6 +121,16 @@ describe('a form that plays', () => {
       });
       expect(turns).toHaveLength(expected.length);
     }
+  });
+
+  it('is heard as it is edited, from the next turn on', () => {
+    const place = followingTurn(laid, all(), beginForm(laid, all()) as FormPlace) as FormPlace;
+    const edited = layOut(stretchSection(laid.form, 'section-1', 5), RHYTHMS);
+    expect(renewed(edited, place)).toMatchObject({ turn: 0, turns: 5 });
+    // What is heard stays what it is where its section has gone.
+    expect(renewed(layOut(removeStep(laid.form, { repeat: 0, step: 0 }), RHYTHMS), place)).toBe(
+      place,
+    );
   });
 
   it('has a voice for every sound', () => {

@@ -77,6 +77,28 @@ function enteredAfter(
   return { at: next, entered: enter(laid.form, nth(laid.spans, next), carried, laid.source) };
 }
 
+/**
+ * The same place in a form that was edited meanwhile: what its section is now is heard from the next turn on. As it is
+ * where another section stands there.
+ */
+export function renewed(laid: Laid, place: FormPlace): FormPlace {
+  const span = laid.spans[place.at];
+  if (!span || span.section.id !== place.entered.section.id) return place;
+  if (span.section === place.entered.section) return place;
+  const { section, doings } = span;
+  const turns = place.isWaiting ? (section.most ?? section.turns) : section.turns;
+  const isEnding = !place.isWaiting && place.entered.section.most !== undefined;
+  return {
+    ...place,
+    entered: { ...place.entered, section, doings },
+    // After the sign, and in a change that goes round, it is as long as was decided.
+    turns:
+      isEnding || place.turns !== place.entered.section.turns
+        ? place.turns
+        : Math.max(turns, place.turn + 1),
+  };
+}
+
 /** The sign is given: the turn that is heard becomes the section’s last. Where nothing waits, nothing changes. */
 export function givenSign(place: FormPlace): FormPlace {
   return place.isWaiting ? { ...place, turns: place.turn + 1, isWaiting: false } : place;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { turnPulses } from '../cycle/index.ts';
-import { CLICK_LAYER, type Score } from '../sound/index.ts';
+import { CLICK_LAYER, COUNT_IN_LAYER, type Score } from '../sound/index.ts';
 import { arbitraryForm, formOf, RHYTHMS, WALK } from './fixture.testkit.ts';
-import { type Form, layOut, scoreFinal, scoreLeadIn, scoreTurn } from './index.ts';
+import { CUE_LAYER, type Form, layOut, scoreFinal, scoreLeadIn, scoreTurn } from './index.ts';
 
 /** What sounds for a player in a turn, in pulses from its beginning. */
 const heard = (score: Score, player: string) =>
@@ -123,7 +123,7 @@ describe('a turn of a form', () => {
     const { spans, source } = layOut(formOf(section('A', 2, part('Congas', 'pickup 2'))), RHYTHMS);
     const [span] = spans;
     const score = span && scoreLeadIn(span, source);
-    expect(score && [heard(score, congas), heard(score, CLICK_LAYER)]).toEqual([
+    expect(score && [heard(score, congas), heard(score, COUNT_IN_LAYER)]).toEqual([
       [3, 6],
       [0, 3, 6],
     ]);
@@ -141,6 +141,12 @@ describe('a turn of a form', () => {
       [bell, 0],
       [congas, 0],
     ]);
+  });
+
+  it('before a change can be heard to be the last', () => {
+    const form = formOf(`${section('A', 2, part('Bell'))}\n${section('B', 1, part('Bell'))}`);
+    const cues = [0, 1].map((at) => turns(form, at).map((score) => heard(score, CUE_LAYER)));
+    expect(cues).toEqual([[[], [0, 3, 6]], [[]]]);
   });
 
   it('is as loud as its level', () => {

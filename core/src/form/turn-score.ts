@@ -1,6 +1,8 @@
 import { beatsToPulses, turnPulses } from '../cycle/index.ts';
 import {
+  CLICK_INSTRUMENT,
   CLICK_LAYER,
+  COUNT_IN_LAYER,
   type Score,
   type ScoreEvent,
   scoreCountIn,
@@ -93,6 +95,9 @@ export interface TurnAsked {
   readonly isEnding?: boolean;
 }
 
+/** Layer id under which a turn before a change is heard to be one: a soft click on its beats. */
+export const CUE_LAYER = 'cue';
+
 /**
  * One turn of a section as it sounds: each player’s line under the player’s id, and the click. It begins at tick 0.
  * @param asked which turn; with what follows it, its pickups are heard in it
@@ -126,7 +131,16 @@ export function scoreTurn(entered: Entered, source: Sources, asked: TurnAsked): 
     ];
   });
   const gain = (pulses: number) => gainAt(section.level, pulses / (turns * length));
-  return putTogether(section, [...played, ...picked], from, gain);
+  const score = putTogether(section, [...played, ...picked], from, gain);
+  const isLast = turn + 1 === turns && isEnding && next !== undefined;
+  return isLast ? withCue(score) : score;
+}
+
+function withCue(score: Score): Score {
+  const cues = score.events.filter(({ layer }) => layer === CLICK_LAYER);
+  const sound = { instrument: CLICK_INSTRUMENT, kind: 'second', force: 3 } as const;
+  const events = cues.map((event) => ({ ...event, layer: CUE_LAYER, sound }));
+  return { ...score, events: sortEvents([...score.events, ...events]) };
 }
 
 /** What a stand-in plays for someone who leads: each turn another of the things that may be played. */
@@ -208,8 +222,13 @@ function atTick(ticks: number): number {
 /** A turn of clicks before a section, with its pickups. */
 export function scoreLeadIn(entered: Entered, source: Sources): Score {
   const { section } = entered;
-  const silent: Entered = { ...entered, section: { ...section, level: section.level }, doings: [] };
-  return scoreTurn(silent, source, { turn: 0, turns: 1, next: entered });
+  const silent: Entered = { ...entered, section, doings: [] };
+  const score = scoreTurn(silent, source, { turn: 0, turns: 1, next: entered });
+  const events = score.events.flatMap((event) => {
+    if (event.layer === CUE_LAYER) return [];
+    return event.layer === CLICK_LAYER ? [{ ...event, layer: COUNT_IN_LAYER }] : [event];
+  });
+  return { ...score, events };
 }
 
 /** A last turn of which only the stroke on the one is played, by those who play until the end. */

@@ -2,6 +2,7 @@ import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { somethingIsAtStake } from '../store/open-documents.ts';
+import { unkeptForms } from '../store/open-forms.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { LiveRegion } from '../ui/live.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -51,7 +52,7 @@ export function Shell() {
   }, [finding]);
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => {
-      if (somethingIsAtStake()) event.preventDefault();
+      if (somethingIsAtStake() || unkeptForms().length > 0) event.preventDefault();
     };
     const failed = () => toast(STUMBLED);
     window.addEventListener('beforeunload', ask);

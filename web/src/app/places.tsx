@@ -82,6 +82,13 @@ export const PLACES: readonly Place[] = [
     element: loaded(async () => (await import('../landing/Landing.tsx')).Landing).element,
   },
   {
+    path: '/form',
+    label: 'Form',
+    what: 'who plays what in which part of a piece',
+    deep: true,
+    element: loaded(async () => (await import('../form/Form.tsx')).Form).element,
+  },
+  {
     path: '/log',
     label: 'Log',
     what: 'what to practise today, runs, goals, load',

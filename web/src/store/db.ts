@@ -10,6 +10,7 @@ import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
 import type {
+  FormRecord,
   OtherLog,
   PracticeRecord,
   RecordingRecord,
@@ -18,6 +19,7 @@ import type {
 } from './records.ts';
 
 export {
+  type FormRecord,
   type Learning,
   type Mix,
   type OtherLog,
@@ -39,7 +41,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 11;
+export const SCHEMA_VERSION = 12;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -58,6 +60,7 @@ export class StrideDatabase extends Dexie {
   declare played: EntityTable<Played, 'id'>;
   declare versions: EntityTable<Version, 'mark'>;
   declare goals: EntityTable<Goal, 'id'>;
+  declare forms: EntityTable<FormRecord, 'id'>;
   /** Logs of others that were read in. */
   declare logs: EntityTable<OtherLog, 'id'>;
 
@@ -105,6 +108,8 @@ export class StrideDatabase extends Dexie {
     this.version(10).stores({ months: 'month' });
     // 11: rhythms with variations, layers with a feel, which an older program would drop; the tables stay.
     this.version(11).stores({});
+    // 12: forms.
+    this.version(12).stores({ forms: 'id, updated' });
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

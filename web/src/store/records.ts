@@ -1,5 +1,6 @@
 import type { Ladder, PracticePlan } from '@stride/core/climb';
 import type { KeptRun } from '@stride/core/ear';
+import type { Form } from '@stride/core/form';
 import type { LogFile } from '@stride/core/log';
 import type { Rhythm } from '@stride/core/rhythm';
 import type { Bpm } from '@stride/core/time';
@@ -36,6 +37,18 @@ export interface RhythmRecord {
   /** Goes up by one with every save; tells a tab that another one was here. */
   readonly revision: number;
   /** Which open document wrote it, so that a save whose answer was lost is known as one's own. */
+  readonly writer?: string;
+  /** Milliseconds since 1970. */
+  readonly updated: number;
+}
+
+/** A form as it is kept in the browser. */
+export interface FormRecord {
+  readonly id: string;
+  readonly form: Form;
+  /** Goes up by one with every save. */
+  readonly revision: number;
+  /** Which open document wrote it. */
   readonly writer?: string;
   /** Milliseconds since 1970. */
   readonly updated: number;

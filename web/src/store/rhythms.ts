@@ -62,7 +62,8 @@ export async function bringDemo(db: StrideDatabase): Promise<void> {
   await putMissing(db, DEMO_RHYTHMS);
 }
 
-async function putMissing(db: StrideDatabase, rhythms: readonly Rhythm[]): Promise<void> {
+/** Puts rhythms on the Shelf; one that is there already stays as it is. */
+export async function putMissing(db: StrideDatabase, rhythms: readonly Rhythm[]): Promise<void> {
   await db.transaction('rw', db.rhythms, db.cards, async () => {
     const there = new Set(await db.rhythms.toCollection().primaryKeys());
     const now = Date.now();

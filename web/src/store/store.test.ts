@@ -175,6 +175,22 @@ describe('versions of the database', () => {
       logs: 'id',
       months: 'month',
     },
+    11: {
+      rhythms: 'id, updated, [id+revision]',
+      settings: 'key',
+      cycles: 'id, name',
+      instruments: 'id, name',
+      steps: '[id+at]',
+      cards: 'id, updated',
+      practice: 'id',
+      recordings: 'id, rhythm',
+      runs: 'id, at',
+      played: 'id',
+      versions: 'mark',
+      goals: 'id',
+      logs: 'id',
+      months: 'month',
+    },
   };
 
   it('are all known here: a new one adds its row above, with data as it stood then', () => {

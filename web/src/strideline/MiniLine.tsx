@@ -1,5 +1,12 @@
 import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
-import { feltTicks, handsOf, type Layer, type LayerGrid } from '@stride/core/rhythm';
+import {
+  type Force,
+  feltTicks,
+  type Hand,
+  handsOf,
+  type Layer,
+  type LayerGrid,
+} from '@stride/core/rhythm';
 import { memo } from 'react';
 import { FORCE_HEIGHT, type Px } from './geometry.ts';
 import { FAMILY_COLOUR, fillOf } from './Head.tsx';
@@ -36,15 +43,20 @@ export const MiniLine = memo(function MiniLine({
           strokeLinecap="round"
         />
       ) : null}
-      {[...pathsOf(layer, grid)].map(([family, { stems, heads }]) => (
-        <g key={family} stroke={FAMILY_COLOUR[family]} strokeLinecap="round">
-          <path d={stems} strokeWidth={1} fill="none" />
-          <path d={heads} strokeWidth={1.5} fill={fillOf(family)} />
-        </g>
-      ))}
+      <SmallHeads paths={pathsOf(layer, grid)} />
     </svg>
   );
 });
+
+/** Small strokes, all of a family in one path. */
+export function SmallHeads({ paths }: { readonly paths: ReadonlyMap<Family, SmallPaths> }) {
+  return [...paths].map(([family, { stems, heads }]) => (
+    <g key={family} stroke={FAMILY_COLOUR[family]} strokeLinecap="round">
+      <path d={stems} strokeWidth={1} fill="none" />
+      <path d={heads} strokeWidth={1.5} fill={fillOf(family)} />
+    </g>
+  ));
+}
 
 /** A short bar on the lower edge, under a slot. */
 function markAt(grid: LayerGrid, slot: number): string {
@@ -55,31 +67,56 @@ function xAt({ lengthTicks }: LayerGrid, ticks: number): Px {
   return rounded(EDGE + (ticks * (WIDTH - EDGE * 2.5)) / lengthTicks);
 }
 
-interface Paths {
+/** The stems and heads of the strokes of a family. */
+export interface SmallPaths {
   stems: string;
   heads: string;
 }
 
-function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, Paths> {
-  const instrument = findInstrument(layer.instrument);
+/** A stroke of a small picture: what it is, by which hand, and where it stands. */
+export interface SmallStroke {
+  readonly kind: string;
+  readonly force: Force;
+  readonly hand: Hand | undefined;
+  readonly x: Px;
+}
+
+function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, SmallPaths> {
   const hands = handsOf(layer);
   const felt = feltTicks(layer, grid);
-  const paths = new Map<Family, Paths>();
-  layer.strokes.forEach(({ slot, kind, force }, at) => {
+  return smallPaths(
+    layer.instrument,
+    layer.strokes.map(({ slot, kind, force }, at) => ({
+      kind,
+      force,
+      hand: hands[at],
+      x: xAt(grid, felt(slot)),
+    })),
+    GROUND,
+  );
+}
+
+/** The paths of small strokes on a ground line, by family. */
+export function smallPaths(
+  instrumentId: string,
+  strokes: readonly SmallStroke[],
+  ground: Px,
+): ReadonlyMap<Family, SmallPaths> {
+  const instrument = findInstrument(instrumentId);
+  const paths = new Map<Family, SmallPaths>();
+  for (const { kind, force, hand, x } of strokes) {
     const family = instrument && strokeKind(instrument, kind)?.family;
-    if (!family) return;
+    if (!family) continue;
     const here = paths.get(family) ?? { stems: '', heads: '' };
     paths.set(family, here);
-    const x = xAt(grid, felt(slot));
     const size = (force === 1 ? 6.5 : 9.5) * SCALE;
-    const hand = hands[at];
     const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];
     for (const side of sides) {
-      const y = rounded(GROUND + side * FORCE_HEIGHT[force] * SCALE);
-      here.stems += `M${x} ${GROUND}V${y}`;
+      const y = rounded(ground + side * FORCE_HEIGHT[force] * SCALE);
+      here.stems += `M${x} ${ground}V${y}`;
       here.heads += HEADS[family].draw(x, y, size, side > 0);
     }
-  });
+  }
   return paths;
 }
 

@@ -1,0 +1,345 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import {
+  bpmOf,
+  type Laid,
+  moveRepeat,
+  pulsesAt,
+  type RunningSides,
+  sayBpm,
+  sayChange,
+  sayLength,
+  sidesIn,
+  sidesThrough,
+  stretchSection,
+  turnPulsesOf,
+} from '@stride/core/form';
+import { findInstrument } from '@stride/core/instrument';
+import { type CSSProperties, memo, type ReactNode, useMemo, useRef, useState } from 'react';
+import type { Px } from '../strideline/geometry.ts';
+import type { OpenedForm } from './context.ts';
+import { Lane, secondsTo } from './Lane.tsx';
+import { LANE } from './lane-paths.ts';
+import { type Piece, type Row, xOfTime } from './rows.ts';
+
+/** The head of a row, over its lanes, and the strip of sides under them. */
+export const HEAD: Px = 66;
+const SIDES: Px = 26;
+
+interface FormScoreProps {
+  readonly opened: OpenedForm;
+  readonly rows: readonly Row[];
+  /** Room for the names at the left. */
+  readonly labels: Px;
+  /** Pixels a second, for stretching. */
+  readonly scale: number;
+  readonly chosen: number | undefined;
+  readonly onChoose: (at: number | undefined) => void;
+  readonly onPlayer: (id: string) => void;
+  /** What stands under a row: what is open of its chosen section. */
+  readonly under: (row: number) => ReactNode;
+}
+
+/** A form like a page of music: sections side by side, a line for each player, the sides of the timeline beneath. */
+export function FormScore(props: FormScoreProps) {
+  const { opened, rows, labels, scale, chosen, onChoose, onPlayer, under } = props;
+  const { laid, form, edit, findings } = opened;
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const ids = useMemo(() => rows.flatMap((row) => row.map((piece) => idOf(piece))), [rows]);
+  const wrong = useMemo(() => new Set(findings.map(({ at }) => at)), [findings]);
+  const sides = useMemo(() => runningSides(laid), [laid]);
+  const drop = ({ active, over }: DragEndEvent) => {
+    const [from, to] = [active, over].map(
+      (one) => laid.spans[Number(String(one?.id).split(' ')[0])],
+    );
+    if (from && to && from.repeat !== to.repeat)
+      edit((before) => moveRepeat(before, from.repeat, to.repeat));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={ids} strategy={rectSortingStrategy}>
+        {rows.map((row, index) => (
+          <div key={row[0] ? idOf(row[0]) : index}>
+            <div className="relative flex" data-form-row={index}>
+              <div className="shrink-0 pt-[66px]" style={{ width: labels }}>
+                {form.players.map((player) => (
+                  <button
+                    type="button"
+                    key={player.id}
+                    className="flex w-full flex-col justify-center pr-2 text-left hover:text-go"
+                    style={{ height: LANE }}
+                    onClick={() => onPlayer(player.id)}
+                  >
+                    <span className="truncate font-title text-lead leading-tight font-bold">
+                      {player.name}
+                    </span>
+                    <span className="truncate text-fine text-quiet">
+                      {instrumentsOf(laid, player.id)}
+                    </span>
+                  </button>
+                ))}
+                <span className="block pt-1 text-fine text-quiet" style={{ height: SIDES }}>
+                  side
+                </span>
+              </div>
+              <div className="relative min-w-0 flex-1">
+                {row.map((piece) => (
+                  <Section
+                    key={idOf(piece)}
+                    laid={laid}
+                    piece={piece}
+                    scale={scale}
+                    isChosen={chosen === piece.span.index}
+                    isFound={wrong.has(piece.span.index)}
+                    sides={sides[piece.span.index]}
+                    turns={turnsOver(laid, sides, piece.span.index)}
+                    onChoose={onChoose}
+                    edit={edit}
+                  />
+                ))}
+                <span
+                  aria-hidden
+                  hidden
+                  data-form-playhead={index}
+                  className="pointer-events-none absolute top-3 bottom-1 left-0 z-10 w-[3px] rounded bg-[var(--now)]"
+                />
+                <div style={{ height: HEAD + form.players.length * LANE + SIDES }} />
+              </div>
+            </div>
+            {under(index)}
+          </div>
+        ))}
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+/** A piece is known by its section in the order as it is played, and its first turn. */
+export function idOf({ span, from }: Piece): string {
+  return `${span.index} ${from}`;
+}
+
+/** The timeline as it runs in each section: where none is played, the one before runs on unheard. */
+export function runningSides(laid: Laid): readonly (RunningSides | undefined)[] {
+  const all: (RunningSides | undefined)[] = [];
+  for (const span of laid.spans) {
+    const own = sidesIn(span, laid.source);
+    const before = all.at(-1);
+    const speed = span.section.speed === 'double' ? 2 : span.section.speed === 'half' ? 0.5 : 1;
+    const on = before && span.runsOn ? { ...before, phase: span.phase, speed } : undefined;
+    all.push(own ?? on);
+  }
+  return all;
+}
+
+/** Whether the timeline does not begin with its first side in a section, and did in the one before. */
+function turnsOver(laid: Laid, sides: readonly (RunningSides | undefined)[], at: number): boolean {
+  const [before, here] = [sides[at - 1], sides[at]];
+  const isTurned = (one: RunningSides | undefined) =>
+    one !== undefined && one.phase % one.length !== 0;
+  return laid.spans[at]?.runsOn === true && isTurned(here) && !isTurned(before);
+}
+
+function instrumentsOf({ spans, source }: Laid, player: string): string {
+  const names = new Set(
+    spans.flatMap(({ doings }) => {
+      const line = doings.find((one) => one.player.id === player)?.line;
+      const found = line && source(line);
+      return found?.ok ? [findInstrument(found.layer.instrument)?.name ?? ''] : [];
+    }),
+  );
+  return [...names].slice(0, 2).join(', ');
+}
+
+interface SectionProps {
+  readonly laid: Laid;
+  readonly piece: Piece;
+  readonly scale: number;
+  readonly isChosen: boolean;
+  readonly isFound: boolean;
+  readonly sides: RunningSides | undefined;
+  readonly turns: boolean;
+  readonly onChoose: (at: number | undefined) => void;
+  readonly edit: OpenedForm['edit'];
+}
+
+const Section = memo(function Section(props: SectionProps) {
+  const { laid, piece, scale, isChosen, isFound, sides, turns, onChoose, edit } = props;
+  const { span, width, x, from } = piece;
+  const { section, index } = span;
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: idOf(piece),
+  });
+  const change = from === 0 ? sayChange(span, laid.spans[index - 1]) : undefined;
+  const isNarrow = width < 64;
+  const style: CSSProperties = {
+    left: x,
+    width,
+    transform: CSS.Translate.toString(transform) ?? '',
+    transition: transition ?? '',
+    zIndex: isDragging ? 20 : isChosen ? 2 : 1,
+    opacity: isDragging ? 0.7 : 1,
+  };
+  return (
+    <div ref={setNodeRef} className="absolute top-0 bottom-0" style={style}>
+      {change && index > 0 ? (
+        <span className="pointer-events-none absolute -top-0.5 left-1 z-10 text-fine font-semibold whitespace-nowrap text-warn">
+          {change}
+        </span>
+      ) : null}
+      <div
+        className={`absolute top-[18px] bottom-6 w-full rounded-lg ${index % 2 === 0 ? 'bg-band' : ''} ${isChosen ? 'outline-2 outline-go' : ''}`}
+      />
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        role="option"
+        aria-selected={isChosen}
+        aria-roledescription="section"
+        aria-label={`${section.name}, ${sayLength(section)}, ${section.level}, ${sayBpm(bpmOf(span.tempo))} a minute${isFound ? ', something was found here' : ''}`}
+        data-section={section.name}
+        className="absolute top-[18px] h-12 w-full touch-manipulation overflow-hidden rounded-lg px-1.5 pt-1 text-left"
+        onClick={() => onChoose(isChosen ? undefined : index)}
+      >
+        <span className="block truncate font-title text-note leading-tight font-bold">
+          {isFound ? <span className="mr-1 inline-block size-2 rounded-full bg-warn" /> : null}
+          {isNarrow ? section.name.slice(0, width < 34 ? 1 : 4) : section.name}
+          {section.speed ? <span className="font-normal">, {section.speed}</span> : null}
+        </span>
+        <span className="block truncate text-fine text-quiet">
+          {isNarrow ? section.turns : sayPiece(piece)}
+        </span>
+      </button>
+      <div className="pointer-events-none absolute w-full" style={{ top: HEAD }}>
+        {span.doings.map((doing) => (
+          <Lane key={doing.player.id} laid={laid} piece={piece} doing={doing} />
+        ))}
+        <Sides piece={piece} sides={sides} turns={turns && from === 0} />
+      </div>
+      {section.cut ? <Cut piece={piece} /> : null}
+      {piece.to === span.turns ? (
+        <Stretch
+          turns={section.turns}
+          perTurn={(span.length / span.turns) * scale}
+          onTurns={(next) =>
+            edit((form) => stretchSection(form, section.id, next), `stretch ${section.id}`)
+          }
+        />
+      ) : null}
+    </div>
+  );
+});
+
+/** How long a piece is: of a section that is cut between rows, which of its turns. */
+function sayPiece({ span, from, to }: Piece): string {
+  const { section, turns } = span;
+  const bar = `bar ${span.firstTurn + from + 1}`;
+  if (to - from < turns) return `turns ${from + 1} to ${to} of ${turns}, ${bar}`;
+  const open = section.most === undefined ? '' : ' or the sign';
+  return `${turns} ${turns === 1 ? 'turn' : 'turns'}${open}, ${section.level}, ${bar}`;
+}
+
+/** Where everyone stops. */
+function Cut({ piece }: { readonly piece: Piece }) {
+  const { span, width } = piece;
+  const { cut } = span.section;
+  if (!cut) return null;
+  const x = xOfTime(piece, secondsTo(span, pulsesAt(span.section, cut)));
+  if (x < 0 || x > width) return null;
+  return (
+    <span
+      aria-hidden
+      className="pointer-events-none absolute top-[66px] bottom-8 border-l-4 border-double border-ink"
+      style={{ left: x - 2 }}
+    />
+  );
+}
+
+/** The sides of the timeline through a piece: three above, two below; a ring where they are turned. */
+function Sides({
+  piece,
+  sides,
+  turns,
+}: {
+  readonly piece: Piece;
+  readonly sides: RunningSides | undefined;
+  readonly turns: boolean;
+}) {
+  const { span, width } = piece;
+  const paths = useMemo(() => {
+    if (!sides) return undefined;
+    let [three, two] = ['', ''];
+    for (const { from, to, side } of sidesThrough(sides, span.turns, turnPulsesOf(span))) {
+      const [left, right] = [from, to].map((pulses) => xOfTime(piece, secondsTo(span, pulses)));
+      if (left === undefined || right === undefined || right < 0 || left > width) continue;
+      const dash = `M${Math.max(0, left).toFixed(1)} ${side === 'three' ? 6 : 16}H${(Math.min(width, right) - 1).toFixed(1)}`;
+      if (side === 'three') three += dash;
+      else two += dash;
+    }
+    return { three, two };
+  }, [piece, span, sides, width]);
+  return (
+    <svg width={width} height={SIDES} aria-hidden="true" className="block overflow-visible">
+      {paths ? (
+        <>
+          <path d={paths.three} stroke="var(--open)" strokeWidth={4} />
+          <path d={paths.two} stroke="var(--muted)" strokeWidth={4} />
+          {turns ? (
+            <circle cx={0} cy={11} r={8} fill="none" stroke="var(--now)" strokeWidth={2.5} />
+          ) : null}
+        </>
+      ) : null}
+    </svg>
+  );
+}
+
+/** The right edge of a section, by which it is made longer or shorter. */
+function Stretch({
+  turns,
+  perTurn,
+  onTurns,
+}: {
+  readonly turns: number;
+  readonly perTurn: Px;
+  readonly onTurns: (turns: number) => void;
+}) {
+  const begun = useRef<{ readonly x: Px; readonly turns: number }>(undefined);
+  const [now, setNow] = useState<number>();
+  return (
+    <span
+      aria-hidden
+      title={`${turns} turns: drag to make it longer or shorter`}
+      className="absolute top-[18px] -right-1.5 z-10 h-12 w-3 cursor-ew-resize touch-none rounded hover:bg-mark"
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        begun.current = { x: event.clientX, turns };
+      }}
+      onPointerMove={(event) => {
+        const start = begun.current;
+        if (!start) return;
+        setNow(Math.max(1, start.turns + Math.round((event.clientX - start.x) / perTurn)));
+      }}
+      onPointerUp={() => {
+        if (now !== undefined && now !== turns) onTurns(now);
+        begun.current = undefined;
+        setNow(undefined);
+      }}
+    >
+      {now === undefined ? null : (
+        <span className="absolute -top-7 left-1/2 -translate-x-1/2 rounded bg-ink px-2 py-0.5 text-note font-semibold whitespace-nowrap text-card">
+          {now} turns
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,144 @@
+import {
+  type Doing,
+  type Laid,
+  type Source,
+  type Span,
+  sourceOf,
+  strokesInTurn,
+  timeTo,
+} from '@stride/core/form';
+import type { Family } from '@stride/core/instrument';
+import { feltTicks, handsOf, timeRhythm } from '@stride/core/rhythm';
+import { toNumber } from '@stride/core/time';
+import type { Px } from '../strideline/geometry.ts';
+import { type SmallPaths, type SmallStroke, smallPaths } from '../strideline/MiniLine.tsx';
+import { type Piece, xOfTime } from './rows.ts';
+
+/** From this many pixels on a round of a line can be drawn stroke by stroke, where it is played. */
+const ROUND_SHOWN: Px = 62;
+
+/** A small picture of a line is about so wide, where it stands for several rounds. */
+const PICTURE: Px = 84;
+
+/** The ground line of a lane, and the lane’s height. */
+export const GROUND: Px = 38;
+export const LANE: Px = 76;
+
+/** What is drawn of a player’s line in a piece: ground lines, and strokes. */
+export interface LaneDrawing {
+  readonly grounds: readonly (readonly [Px, Px])[];
+  readonly paths: ReadonlyMap<Family, SmallPaths>;
+  /** How often the line comes round, where the pictures stand for more rounds than they are. */
+  readonly rounds: number | undefined;
+}
+
+/** Where a doing sounds in a piece, from its left. */
+export interface Extent {
+  readonly from: Px;
+  readonly to: Px;
+}
+
+/** Draws a line in a piece: each stroke in its place where there is room, else pictures that stand for the rounds. */
+export function drawLane(
+  laid: Laid,
+  piece: Piece,
+  doing: Doing,
+  extent: Extent,
+): LaneDrawing | undefined {
+  const source = sourceOf(laid.source, doing.line);
+  if (!source || extent.to <= extent.from) return undefined;
+  const { span, width, from, to } = piece;
+  const rounds = roundsIn(span, source, to - from);
+  if (width / rounds >= ROUND_SHOWN) return drawTurns(laid, piece, doing);
+  const wide = extent.to - extent.from;
+  const count = Math.max(1, Math.min(Math.ceil(rounds), Math.floor(wide / PICTURE)));
+  const each = wide / count;
+  const grounds: [Px, Px][] = [];
+  const strokes: SmallStroke[] = [];
+  const round = strokesOfRound(source);
+  for (let picture = 0; picture < count; picture += 1) {
+    const left = extent.from + picture * each;
+    const inner = Math.max(6, each - 10);
+    grounds.push([left + 2, left + each - 3]);
+    for (const { at, ...stroke } of round)
+      strokes.push({ ...stroke, x: rounded(left + 8 + at * inner) });
+  }
+  return {
+    grounds,
+    paths: smallPaths(source.layer.instrument, strokes, GROUND),
+    rounds: count < Math.round(rounds) ? Math.round(rounds) : undefined,
+  };
+}
+
+/** How often a line comes round in so many turns of a section. */
+function roundsIn(span: Span, { length }: Source, turns: number): number {
+  const pulses = span.section.cycle.groups
+    .flatMap(({ beats }) => beats)
+    .reduce((sum, beat) => sum + beat.span, 0);
+  const speed = span.section.speed === 'double' ? 2 : span.section.speed === 'half' ? 0.5 : 1;
+  return Math.max(0.01, (turns * pulses * speed) / toNumber(length));
+}
+
+interface InRound extends Omit<SmallStroke, 'x'> {
+  /** 0 to 1 of the round. */
+  readonly at: number;
+}
+
+const known = new WeakMap<Source, readonly InRound[]>();
+
+/** The strokes of one time through a line. */
+function strokesOfRound(source: Source): readonly InRound[] {
+  const before = known.get(source);
+  if (before) return before;
+  const { rhythm, layer } = source;
+  const timed = timeRhythm(rhythm);
+  const grid = timed.ok ? timed.timing.layers[rhythm.layers.indexOf(layer)] : undefined;
+  const hands = handsOf(layer);
+  const felt = grid && feltTicks(layer, grid);
+  const strokes =
+    grid && felt
+      ? layer.strokes.map(({ slot, kind, force }, index) => ({
+          kind,
+          force,
+          hand: hands[index],
+          at: felt(slot) / grid.lengthTicks,
+        }))
+      : [];
+  known.set(source, strokes);
+  return strokes;
+}
+
+/** Every stroke where it is played, turn by turn. */
+function drawTurns(laid: Laid, piece: Piece, doing: Doing): LaneDrawing {
+  const { span } = piece;
+  const byInstrument = new Map<string, SmallStroke[]>();
+  const grounds: [Px, Px][] = [];
+  for (let turn = piece.from; turn < piece.to; turn += 1) {
+    const left = xOfTime(piece, timeTo(span, turn));
+    const right = xOfTime(piece, timeTo(span, turn + 1));
+    grounds.push([left + 2, right - 2]);
+    for (const { at, stroke, source } of strokesInTurn(laid, { span, turn }, doing.player.id)) {
+      const strokes = byInstrument.get(source.layer.instrument) ?? [];
+      byInstrument.set(source.layer.instrument, strokes);
+      const x = xOfTime(piece, timeTo(span, turn, toNumber(at)));
+      strokes.push({
+        kind: stroke.kind,
+        force: stroke.force,
+        hand: stroke.hand,
+        x: rounded(x + 4),
+      });
+    }
+  }
+  const paths = new Map<Family, SmallPaths>();
+  for (const [instrument, strokes] of byInstrument)
+    for (const [family, { stems, heads }] of smallPaths(instrument, strokes, GROUND)) {
+      const here = paths.get(family);
+      paths.set(family, {
+        stems: `${here?.stems ?? ''}${stems}`,
+        heads: `${here?.heads ?? ''}${heads}`,
+      });
+    }
+  return { grounds, paths, rounds: undefined };
+}
+
+const rounded = (value: number): Px => Math.round(value * 10) / 10;

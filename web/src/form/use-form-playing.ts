@@ -1,0 +1,170 @@
+import {
+  CUE_LAYER,
+  type FormPlace,
+  type FormWay,
+  type Laid,
+  scoreTurn,
+  timeTo,
+} from '@stride/core/form';
+import { CLICK_LAYER, type Score } from '@stride/core/sound';
+import { useEffect, useRef, useState } from 'react';
+import { usePlays } from '../audio/loop.ts';
+import { player } from '../audio/the-player.ts';
+import { usePlayhead } from '../audio/use-player.ts';
+import { announce } from '../ui/live.tsx';
+import { toast } from '../ui/toasts.ts';
+import { useLatest } from '../ui/use-latest.ts';
+import { type PlayedForm, playForm } from './play-form.ts';
+import type { SignWay } from './sign-input.ts';
+
+export interface FormHearing {
+  /** Players who are not heard, by id. */
+  readonly without: ReadonlySet<string>;
+  /** What every tempo is multiplied by. */
+  readonly slower: number;
+  readonly click: boolean;
+  /** A soft click tells the last turn before a change. */
+  readonly cue: boolean;
+  /** By what the sign is given besides the key. */
+  readonly sign: SignWay;
+}
+
+/** Where a form is heard now. */
+export interface HeardPlace {
+  readonly place: FormPlace;
+  /** Seconds from the beginning of the form, as it is drawn. */
+  readonly at: number;
+}
+
+export interface FormPlaying {
+  readonly mine: boolean;
+  readonly way: FormWay | undefined;
+  /** The turn that is heard; changes as turns do. */
+  readonly place: FormPlace | undefined;
+  play(way: FormWay): void;
+  stop(): void;
+  /** Gives the sign for which a section waits. */
+  sign(): void;
+}
+
+/**
+ * Plays a form. Edits, players who are left out and another tempo are heard from the next turn on.
+ * @param draw called before every painted frame with where the ear is
+ */
+export function useFormPlaying(
+  laid: Laid,
+  hearing: FormHearing,
+  draw: (heard: HeardPlace | undefined) => void = () => undefined,
+): FormPlaying {
+  const owner = `form:${laid.form.id}`;
+  const mine = usePlays(owner);
+  const [way, setWay] = useState<FormWay>();
+  const [place, setPlace] = useState<FormPlace>();
+  const latest = useLatest({ laid, hearing });
+  const playing = useRef<PlayedForm>(undefined);
+  useEffect(() => {
+    if (mine) player.setLevels(levelsOf(hearing));
+  }, [mine, hearing]);
+  usePlayhead(mine, (heard) => {
+    const tag = heard?.segment.tag;
+    if (!heard || !isPlace(tag)) {
+      draw(undefined);
+      setPlace(undefined);
+      return;
+    }
+    // The same object as long as the same turn is heard, so that nothing is drawn anew in between.
+    setPlace((before) =>
+      before?.at === tag.at &&
+      before.turn === tag.turn &&
+      before.kind === tag.kind &&
+      before.isWaiting === tag.isWaiting
+        ? before
+        : tag,
+    );
+    draw(
+      tag.kind === 'turn'
+        ? { place: tag, at: drawnAt(latest.current.laid, tag, heard.pulses) }
+        : undefined,
+    );
+  });
+  const play = (asked: FormWay) => {
+    const played = playForm(() => ({
+      laid: latest.current.laid,
+      way: asked,
+      slower: latest.current.hearing.slower,
+    }));
+    const { first } = played;
+    if (!first) {
+      toast('There is nothing to play here yet. Add a section, and a line for a player.');
+      return;
+    }
+    playing.current = played;
+    setWay(asked);
+    player.setLevels(levelsOf(latest.current.hearing));
+    const { entered } = first.tag;
+    announce(`Playing from ${entered.section.name}, a turn is counted in`);
+    void player.play<FormPlace>({
+      owner,
+      first,
+      later: soundsOfForm(latest.current.laid),
+      next: played.next,
+    });
+  };
+  const sign = () => {
+    const tag = player.position()?.segment.tag;
+    if (!mine || !isPlace(tag)) return;
+    const answer = playing.current?.sign(tag);
+    if (!answer || answer.do === 'nothing') {
+      announce('No sign is waited for here');
+      return;
+    }
+    announce('The sign: it goes on when this turn ends');
+    if (answer.do === 'change') player.change({ score: answer.score });
+    else player.putNext(answer.next);
+    setPlace((before) => before && { ...before, isWaiting: false, turns: before.turn + 1 });
+  };
+  const stop = () => {
+    player.stop();
+    announce('Stopped');
+  };
+  return { mine, way, place: mine ? place : undefined, play, stop, sign };
+}
+
+/** Where a moment of a turn stands in the form as it is drawn: an open section that goes on stays at its end. */
+function drawnAt(laid: Laid, { at, turn }: FormPlace, pulses: number): number {
+  const span = laid.spans[at];
+  if (!span) return 0;
+  const drawn = Math.min(turn, span.turns - 1);
+  return span.start + timeTo(span, drawn, pulses);
+}
+
+function levelsOf({ without, click, cue }: FormHearing): ReadonlyMap<string, number> {
+  return new Map([
+    ...[...without].map((id) => [id, 0] as const),
+    [CLICK_LAYER, click ? 0.7 : 0],
+    [CUE_LAYER, cue ? 1 : 0],
+  ]);
+}
+
+/** Every section once, for the sounds it needs. */
+function soundsOfForm({ spans, source }: Laid): readonly Score[] {
+  const seen = new Set<string>();
+  return spans.flatMap((span) => {
+    if (seen.has(span.section.id)) return [];
+    seen.add(span.section.id);
+    // Mixed lines and stand-ins bring other sounds in other turns.
+    const turns = Math.min(8, span.turns);
+    const next = spans[span.index + 1];
+    return Array.from({ length: turns }, (_, turn) =>
+      scoreTurn(span, source, {
+        turn: span.turns - 1 - turn,
+        turns: span.turns,
+        ...(next && { next }),
+      }),
+    );
+  });
+}
+
+export function isPlace(tag: unknown): tag is FormPlace {
+  return typeof tag === 'object' && tag !== null && 'entered' in tag && 'isWaiting' in tag;
+}

@@ -1,0 +1,59 @@
+import { liveQuery } from 'dexie';
+import { createStore } from '../ui/store.ts';
+import { toast } from '../ui/toasts.ts';
+import { database, type FormRecord } from './db.ts';
+import { type FormDocument, openFormDocument } from './form-document.ts';
+import { listForms, loadForm } from './forms.ts';
+import { seedOnce } from './rhythms.ts';
+
+/** Forms stay open when one leaves the page, so that undo is still there on return. */
+const open = new Map<string, FormDocument>();
+
+export type OpenForm =
+  | { readonly status: 'open'; readonly document: FormDocument }
+  | { readonly status: 'missing' }
+  | { readonly status: 'broken'; readonly messages: readonly string[] };
+
+/** Opens a form, or gives the one that is open already; nothing in it that is not kept is replaced. */
+export async function openForm(id: string): Promise<OpenForm> {
+  await seedOnce(database);
+  const known = open.get(id);
+  if (known) {
+    await known.settled();
+    if (known.getState().save.status !== 'saved') return { status: 'open', document: known };
+  }
+  const result = await loadForm(database, id);
+  if (result.status !== 'found') {
+    open.delete(id);
+    return result;
+  }
+  const isAsKept =
+    known &&
+    JSON.stringify(known.getState().history.present) === JSON.stringify(result.record.form);
+  const document = isAsKept ? known : openFormDocument(database, result.record, toast);
+  open.set(id, document);
+  return { status: 'open', document };
+}
+
+/** Forms with edits that are in this tab only. */
+export function unkeptForms(): readonly FormDocument[] {
+  return [...open.values()].filter(({ getState }) => getState().save.status !== 'saved');
+}
+
+/** All forms, kept up to date with what this and other tabs write; undefined until they are read. */
+export const forms = createStore<readonly FormRecord[] | undefined>(undefined, ({ set }) => {
+  let left = false;
+  let stop = () => {
+    left = true;
+  };
+  const failed = () => set([]);
+  seedOnce(database).then(() => {
+    if (left) return;
+    const subscription = liveQuery(() => listForms(database)).subscribe({
+      next: set,
+      error: failed,
+    });
+    stop = () => subscription.unsubscribe();
+  }, failed);
+  return () => stop();
+});
