@@ -34,6 +34,7 @@ const AT_EASE = [
  */
 const WITH_MUSIC = [
   'climb.spec.ts',
+  'form.spec.ts',
   'counting.spec.ts',
   'crossing.spec.ts',
   'frame.spec.ts',

@@ -38,7 +38,7 @@ describe('a cue sheet', () => {
       ['Open', '6 turns until the sign, 12 at most', 29, 'Solo: Congas of Walk', 'leads'],
       ['Home', '3 turns', 35, 'Congas of Walk', 'plays'],
     ]);
-    expect(cues[0]?.listen).toEqual(['“hey” from Bell in turn 16, beat 2, then Stairs']);
+    expect(cues[0]?.listen).toEqual(['“hey” from Bell in Walk, turn 16, beat 2, then Stairs']);
     expect(cues[1]?.notes).toEqual([
       'Begin 2 beats before',
       'Tempo 72 to 96, over 2 turns',

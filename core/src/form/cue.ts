@@ -4,7 +4,7 @@ import { counted } from '../wording/index.ts';
 import { type Doing, isSameLine } from './doing.ts';
 import { type Laid, type Span, sourceOf, speedOf } from './lay-out.ts';
 import type { Line } from './model.ts';
-import { sayChange, sayLength, sayLine, sayPlace } from './words.ts';
+import { sayChange, sayLength, sayLine, sayPlace, sayPlaceIn } from './words.ts';
 
 /** What one player has to know of a section, or of several that are rested through. */
 export interface Cue {
@@ -140,7 +140,7 @@ function listenFor(laid: Laid, span: Span, player: string): readonly string[] {
     .filter((call) => call.player !== player)
     .map(
       ({ sign, player: by, at, brings }) =>
-        `“${sign}” from ${name(by)} in ${sayPlace(at)}${brings ? `, then ${brings}` : ''}`,
+        `“${sign}” from ${name(by)} in ${sayPlaceIn(at, span.section.name)}${brings ? `, then ${brings}` : ''}`,
     );
   const pickups = (next?.doings ?? [])
     .filter((one) => one.player.id !== player && one.part?.pickup)

@@ -35,7 +35,14 @@ export function sayChange(entered: Entered, before: Entered | undefined): string
           : change?.kind === 'beat'
             ? ', same beat'
             : ', same pulse';
-  return `${from} to ${to}${how}`;
+  return from === to ? `${to} stays${how}` : `${from} to ${to}${how}`;
+}
+
+/** The same with the section it lies in; of a place on the one only the turn is said. */
+export function sayPlaceIn(place: Place, section: string): string {
+  return place.beats.num === 0
+    ? `turn ${place.turn + 1} of ${section}`
+    : `${section}, ${sayPlace(place)}`;
 }
 
 /** A place of a section as it is counted: the turn, and the beat of it, from 1. */

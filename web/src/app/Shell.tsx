@@ -1,8 +1,7 @@
 import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { somethingIsAtStake } from '../store/open-documents.ts';
-import { unkeptForms } from '../store/open-forms.ts';
+import { somethingIsAtStake } from '../store/at-stake.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { LiveRegion } from '../ui/live.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -52,7 +51,7 @@ export function Shell() {
   }, [finding]);
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => {
-      if (somethingIsAtStake() || unkeptForms().length > 0) event.preventDefault();
+      if (somethingIsAtStake()) event.preventDefault();
     };
     const failed = () => toast(STUMBLED);
     window.addEventListener('beforeunload', ask);
@@ -85,11 +84,14 @@ export function Shell() {
       >
         Skip to the screen
       </a>
-      <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:min-h-[38px] max-sm:gap-x-1 max-sm:px-3">
+      <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:min-h-[38px] max-sm:flex-nowrap max-sm:gap-x-0 max-sm:px-2">
         <span className="font-title text-lg font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>
-        <nav aria-label="Places" className="flex gap-5 text-base max-sm:gap-1.5 max-sm:text-[13px]">
+        <nav
+          aria-label="Places"
+          className="flex min-w-0 gap-5 text-base max-sm:gap-1 max-sm:overflow-x-auto max-sm:text-[13px]"
+        >
           {PLACES.map((place) => (
             <NavLink
               key={place.path}
@@ -106,7 +108,7 @@ export function Shell() {
         <button
           type="button"
           title="Find anything (Ctrl K)"
-          className="ml-auto flex h-10 items-center gap-2 rounded-lg px-2 max-sm:size-8 max-sm:justify-center max-sm:px-0 text-on-bar-quiet hover:text-on-bar"
+          className="ml-auto flex h-10 items-center gap-2 rounded-lg px-2 max-sm:size-7 max-sm:justify-center max-sm:px-0 text-on-bar-quiet hover:text-on-bar"
           onClick={() => setFinding(true)}
         >
           <Search aria-hidden size={18} />
@@ -117,7 +119,7 @@ export function Shell() {
           type="button"
           aria-label="Keys and words"
           title="Keys and words (?)"
-          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-8"
+          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
           onClick={() => setHelping({})}
         >
           <CircleQuestionMark aria-hidden size={20} />
@@ -168,7 +170,7 @@ function ThemeButton() {
   return (
     <button
       type="button"
-      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-8"
+      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
       aria-label={`Theme: ${theme}. Change to ${next}.`}
       title={`Theme: ${theme}`}
       onClick={() => applyTheme(next)}

@@ -271,7 +271,7 @@ interface HeaderProps {
 
 function Header(props: HeaderProps) {
   const { opened, playing, chosen, hearing, onHearing, undo, redo } = props;
-  const { form, laid, edit, rhythms } = opened;
+  const { form, laid, edit, rhythms, findings } = opened;
   const navigate = useNavigate();
   const state = usePlayer();
   const [isText, setText] = useState(false);
@@ -301,7 +301,7 @@ function Header(props: HeaderProps) {
         label="Name of the form"
         labelHidden
         name={form.name}
-        className="w-[min(18ch,60vw)] min-w-0 rounded-lg bg-transparent px-1 font-title text-title font-bold"
+        className="w-[min(12ch,60vw)] min-w-0 rounded-lg bg-transparent px-1 font-title text-title font-bold"
         onName={(name) => edit((before) => ({ ...before, name: name.trim() }), 'name')}
       />
       <span className="contents print:hidden">
@@ -313,7 +313,7 @@ function Header(props: HeaderProps) {
           }
         >
           {playing.mine ? <Square aria-hidden size={16} /> : <Play aria-hidden size={16} />}
-          {playing.mine ? 'Stop' : chosen === undefined ? 'Play' : 'From the chosen section'}
+          {playing.mine ? 'Stop' : chosen === undefined ? 'Play' : 'From here'}
         </Button>
         {playing.place?.isWaiting ? (
           <Button look="go" autoFocus className="h-10! px-4!" onClick={playing.sign}>
@@ -398,10 +398,20 @@ function Header(props: HeaderProps) {
         </Panel>
         <UndoRedo undo={undo} redo={redo} />
       </span>
-      <span className="ml-auto text-note text-quiet">
+      {findings.length > 0 ? (
+        <a
+          href="#found"
+          className="rounded-lg border border-warn px-3 py-1.5 text-note font-semibold text-warn print:hidden"
+        >
+          {counted(findings.length, 'thing')} found
+        </a>
+      ) : null}
+      <span
+        className="ml-auto text-note text-quiet"
+        title={lengths.isOpen ? 'As usual, and with the open part as long as it may be' : undefined}
+      >
         {clock(lengths.usual)}
-        {lengths.isOpen ? `, up to ${clock(lengths.most)} with an open part` : ''},{' '}
-        {counted(laid.turns, 'bar')}
+        {lengths.isOpen ? ` to ${clock(lengths.most)}` : ''}, {counted(laid.turns, 'bar')}
       </span>
       <span className="contents print:hidden">
         {first ? (
@@ -577,7 +587,7 @@ function Findings({
   const { findings, form, edit } = opened;
   const { meant = [] } = form;
   return (
-    <section aria-label="What was found" className="flex flex-col gap-2">
+    <section id="found" aria-label="What was found" className="flex flex-col gap-2">
       {findings.length === 0 ? (
         <p className="rounded-2xl border border-edge bg-card px-4 py-3 text-note">
           {form.sections.length === 0

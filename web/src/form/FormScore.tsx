@@ -1,8 +1,10 @@
 import {
+  type CollisionDetection,
   closestCenter,
   DndContext,
   type DragEndEvent,
   PointerSensor,
+  pointerWithin,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
@@ -10,6 +12,7 @@ import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sort
 import { CSS } from '@dnd-kit/utilities';
 import {
   bpmOf,
+  type Doing,
   type Laid,
   moveRepeat,
   pulsesAt,
@@ -19,6 +22,7 @@ import {
   sayLength,
   sidesIn,
   sidesThrough,
+  sourceOf,
   stretchSection,
   turnPulsesOf,
 } from '@stride/core/form';
@@ -27,7 +31,7 @@ import { type CSSProperties, memo, type ReactNode, useMemo, useRef, useState } f
 import type { Px } from '../strideline/geometry.ts';
 import type { OpenedForm } from './context.ts';
 import { Lane, secondsTo } from './Lane.tsx';
-import { LANE } from './lane-paths.ts';
+import { LANE, roundsIn } from './lane-paths.ts';
 import { type Piece, type Row, xOfTime } from './rows.ts';
 
 /** The head of a row, over its lanes, and the strip of sides under them. */
@@ -48,6 +52,12 @@ interface FormScoreProps {
   readonly under: (row: number) => ReactNode;
 }
 
+/** Sections differ much in width: what counts is the one under the pointer, and the nearest where there is none. */
+const underPointer: CollisionDetection = (dragged) => {
+  const under = pointerWithin(dragged);
+  return under.length > 0 ? under : closestCenter(dragged);
+};
+
 /** A form like a page of music: sections side by side, a line for each player, the sides of the timeline beneath. */
 export function FormScore(props: FormScoreProps) {
   const { opened, rows, labels, scale, chosen, onChoose, onPlayer, under } = props;
@@ -64,61 +74,91 @@ export function FormScore(props: FormScoreProps) {
       edit((before) => moveRepeat(before, from.repeat, to.repeat));
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <DndContext sensors={sensors} collisionDetection={underPointer} onDragEnd={drop}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
-        {rows.map((row, index) => (
-          <div key={row[0] ? idOf(row[0]) : index}>
-            <div className="relative flex" data-form-row={index}>
-              <div className="shrink-0 pt-[66px]" style={{ width: labels }}>
-                {form.players.map((player) => (
-                  <button
-                    type="button"
-                    key={player.id}
-                    className="flex w-full flex-col justify-center pr-2 text-left hover:text-go"
-                    style={{ height: LANE }}
-                    onClick={() => onPlayer(player.id)}
-                  >
-                    <span className="truncate font-title text-lead leading-tight font-bold">
-                      {player.name}
-                    </span>
-                    <span className="truncate text-fine text-quiet">
-                      {instrumentsOf(laid, player.id)}
-                    </span>
-                  </button>
-                ))}
-                <span className="block pt-1 text-fine text-quiet" style={{ height: SIDES }}>
-                  side
-                </span>
-              </div>
-              <div className="relative min-w-0 flex-1">
-                {row.map((piece) => (
-                  <Section
-                    key={idOf(piece)}
-                    laid={laid}
-                    piece={piece}
-                    scale={scale}
-                    isChosen={chosen === piece.span.index}
-                    isFound={wrong.has(piece.span.index)}
-                    sides={sides[piece.span.index]}
-                    turns={turnsOver(laid, sides, piece.span.index)}
-                    onChoose={onChoose}
-                    edit={edit}
+        {rows.map((row, index) => {
+          const lanes = laneHeights(row, form.players.length);
+          const height = lanes.reduce((sum, lane) => sum + lane, 0);
+          return (
+            <div key={row[0] ? idOf(row[0]) : index}>
+              <div className="relative flex" data-form-row={index}>
+                <div className="shrink-0 pt-[66px]" style={{ width: labels }}>
+                  {form.players.map((player, at) => (
+                    <button
+                      type="button"
+                      key={player.id}
+                      className="flex w-full flex-col justify-center pr-2 text-left hover:text-go"
+                      style={{ height: lanes[at] }}
+                      onClick={() => onPlayer(player.id)}
+                    >
+                      <span
+                        className={`truncate font-title leading-tight font-bold ${lanes[at] === LANE ? 'text-lead' : 'text-fine text-quiet'}`}
+                      >
+                        {player.name}
+                      </span>
+                      {lanes[at] === LANE ? (
+                        <span className="truncate text-fine text-quiet">
+                          {instrumentsOf(laid, player.id)}
+                        </span>
+                      ) : null}
+                    </button>
+                  ))}
+                  <span className="block pt-1 text-fine text-quiet" style={{ height: SIDES }}>
+                    side
+                  </span>
+                </div>
+                <div className="relative min-w-0 flex-1">
+                  {row.map((piece) => (
+                    <Section
+                      key={idOf(piece)}
+                      laid={laid}
+                      piece={piece}
+                      scale={scale}
+                      isChosen={chosen === piece.span.index}
+                      isFound={wrong.has(piece.span.index)}
+                      sides={sides[piece.span.index]}
+                      turns={turnsOver(laid, sides, piece.span.index)}
+                      lanes={lanes.join(' ')}
+                      onChoose={onChoose}
+                      edit={edit}
+                    />
+                  ))}
+                  <span
+                    aria-hidden
+                    hidden
+                    data-form-playhead={index}
+                    className="pointer-events-none absolute top-3 bottom-1 left-0 z-10 w-[3px] rounded bg-[var(--now)]"
                   />
-                ))}
-                <span
-                  aria-hidden
-                  hidden
-                  data-form-playhead={index}
-                  className="pointer-events-none absolute top-3 bottom-1 left-0 z-10 w-[3px] rounded bg-[var(--now)]"
-                />
-                <div style={{ height: HEAD + form.players.length * LANE + SIDES }} />
+                  <div style={{ height: HEAD + height + SIDES }} />
+                </div>
               </div>
+              {under(index)}
             </div>
-            {under(index)}
-          </div>
-        ))}
+          );
+        })}
       </SortableContext>
     </DndContext>
+  );
+}
+
+/** The lane of a player who rests in all of a row. */
+const REST: Px = 24;
+
+/** Whether anything is drawn of a player in a piece. */
+function hasLane({ span }: Piece, { player, line, solo, part }: Doing): boolean {
+  const isCalling = span.section.calls?.some((call) => call.player === player.id) ?? false;
+  return line !== undefined || solo !== undefined || part?.pickup !== undefined || isCalling;
+}
+
+/** How tall each player’s lane is in a row: where nothing of it is drawn, only its name needs room. */
+function laneHeights(row: Row, players: number): readonly Px[] {
+  return Array.from({ length: players }, (_, at) =>
+    row.some((piece) => {
+      const doing = piece.span.doings[at];
+      return doing && hasLane(piece, doing);
+    })
+      ? LANE
+      : REST,
   );
 }
 
@@ -167,12 +207,14 @@ interface SectionProps {
   readonly isFound: boolean;
   readonly sides: RunningSides | undefined;
   readonly turns: boolean;
+  /** Heights of the lanes, one after another; as text, so that the same heights are the same. */
+  readonly lanes: string;
   readonly onChoose: (at: number | undefined) => void;
   readonly edit: OpenedForm['edit'];
 }
 
 const Section = memo(function Section(props: SectionProps) {
-  const { laid, piece, scale, isChosen, isFound, sides, turns, onChoose, edit } = props;
+  const { laid, piece, scale, isChosen, isFound, sides, turns, lanes, onChoose, edit } = props;
   const { span, width, x, from } = piece;
   const { section, index } = span;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
@@ -192,7 +234,7 @@ const Section = memo(function Section(props: SectionProps) {
     <div ref={setNodeRef} className="absolute top-0 bottom-0" style={style}>
       {change && index > 0 ? (
         <span className="pointer-events-none absolute -top-0.5 left-1 z-10 text-fine font-semibold whitespace-nowrap text-warn">
-          {change}
+          {shortly(change, width)}
         </span>
       ) : null}
       <div
@@ -220,8 +262,17 @@ const Section = memo(function Section(props: SectionProps) {
         </span>
       </button>
       <div className="pointer-events-none absolute w-full" style={{ top: HEAD }}>
-        {span.doings.map((doing) => (
-          <Lane key={doing.player.id} laid={laid} piece={piece} doing={doing} />
+        {span.doings.map((doing, at) => (
+          <div key={doing.player.id} style={{ height: Number(lanes.split(' ')[at]) }}>
+            {hasLane(piece, doing) ? (
+              <Lane
+                laid={laid}
+                piece={piece}
+                doing={doing}
+                saidAbove={roundsAbove(laid, piece, at)}
+              />
+            ) : null}
+          </div>
         ))}
         <Sides piece={piece} sides={sides} turns={turns && from === 0} />
       </div>
@@ -238,6 +289,23 @@ const Section = memo(function Section(props: SectionProps) {
     </div>
   );
 });
+
+/** A change of tempo in as many words as there is room for. */
+function shortly(change: string, width: Px): string {
+  if (width > change.length * 7.2) return change;
+  const [tempos = '', how = ''] = change.split(', ');
+  return tempos.endsWith('stays') ? how : tempos;
+}
+
+/** How many rounds the nearest lane above says that its line has in a piece. */
+function roundsAbove({ source }: Laid, piece: Piece, lane: number): number | undefined {
+  const { span } = piece;
+  for (const doing of span.doings.slice(0, lane).toReversed()) {
+    const found = sourceOf(source, doing.line);
+    if (found) return Math.round(roundsIn(span, found, piece.to - piece.from));
+  }
+  return undefined;
+}
 
 /** How long a piece is: of a section that is cut between rows, which of its turns. */
 function sayPiece({ span, from, to }: Piece): string {

@@ -17,10 +17,12 @@ interface LaneProps {
   readonly laid: Laid;
   readonly piece: Piece;
   readonly doing: Doing;
+  /** How many rounds the lane above says, which need not be said twice. */
+  readonly saidAbove: number | undefined;
 }
 
 /** What a player does in a section, on one line of the page. */
-export const Lane = memo(function Lane({ laid, piece, doing }: LaneProps) {
+export const Lane = memo(function Lane({ laid, piece, doing, saidAbove }: LaneProps) {
   const { span, width } = piece;
   const { section } = span;
   const extent = useMemo(() => extentOf(piece, doing), [piece, doing]);
@@ -30,7 +32,9 @@ export const Lane = memo(function Lane({ laid, piece, doing }: LaneProps) {
   const words = [
     doing.isQuiet ? 'quiet' : undefined,
     doing.line?.mix === undefined ? undefined : 'mixed',
-    drawing?.rounds === undefined ? undefined : `${drawing.rounds} rounds`,
+    drawing?.rounds === undefined || drawing.rounds === saidAbove
+      ? undefined
+      : `${drawing.rounds} rounds`,
   ].filter(Boolean);
   const pickup = piece.from === 0 ? doing.part?.pickup : undefined;
   const before = laid.spans[span.index - 1];
@@ -61,7 +65,14 @@ export const Lane = memo(function Lane({ laid, piece, doing }: LaneProps) {
             opacity={0.75}
           />
           <path d={`M${-pickupWidth} ${GROUND}H0`} stroke="var(--ink)" strokeWidth={1.6} />
-          <text x={-pickupWidth} y={GROUND + 34} fontSize={13} fill="var(--quiet)">
+          <text
+            x={-4}
+            y={GROUND + 21}
+            fontSize={13}
+            textAnchor="end"
+            fill="var(--quiet)"
+            className="[paint-order:stroke] stroke-card stroke-[3px]"
+          >
             pickup
           </text>
         </g>
@@ -77,8 +88,8 @@ export const Lane = memo(function Lane({ laid, piece, doing }: LaneProps) {
         if (x < -1 || x > width) return null;
         return (
           <g key={`${call.at.turn} ${call.sign}`}>
-            <path d={`M${x} ${GROUND - 24}V${GROUND + 24}`} stroke="var(--now)" strokeWidth={2} />
-            <text x={x + 5} y={GROUND - 14} fontSize={14} fontWeight={600} fill="var(--ink)">
+            <path d={`M${x} ${GROUND - 36}V${GROUND + 20}`} stroke="var(--now)" strokeWidth={2} />
+            <text x={x + 4} y={10} fontSize={14} fontWeight={600} fill="var(--ink)">
               “{call.sign}”
             </text>
           </g>

@@ -71,13 +71,13 @@ function linesOf(rhythm: Rhythm): readonly Offered[] {
       lines.some((one) => one.layer === layer.id),
     );
     return [
-      { line, label: layer.name },
+      { line, label: `${layer.name} of ${rhythm.name}` },
       ...variations.map(({ id, name }) => ({
         line: { ...line, variation: id },
-        label: `${layer.name}: ${name}`,
+        label: `${layer.name} of ${rhythm.name}: ${name}`,
       })),
       ...(variations.some(({ share }) => share)
-        ? [{ line: { ...line, mix: 1 }, label: `${layer.name}, mixed with its variations` }]
+        ? [{ line: { ...line, mix: 1 }, label: `${layer.name} of ${rhythm.name}, mixed` }]
         : []),
     ];
   });

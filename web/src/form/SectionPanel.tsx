@@ -59,27 +59,33 @@ export function SectionPanel({ opened, span, playing, onChoose }: SectionPanelPr
       className="mb-3 flex flex-col gap-3 rounded-xl border-2 border-go bg-card p-3 print:hidden"
     >
       <Steps opened={opened} span={span} playing={playing} onChoose={onChoose} />
-      <Head section={section} edit={edit} />
-      {index === 0 ? null : <TempoFields span={span} edit={edit} />}
-      <More section={section} edit={edit} />
-      <ul aria-label="Who plays what" className="max-w-[860px]">
-        {form.players.map((player) => (
-          <PartFields
-            key={player.id}
-            section={section}
-            player={player}
-            rhythms={rhythms}
-            edit={edit}
-          />
-        ))}
-      </ul>
-      {registers ? (
-        <p className="text-note text-quiet">
-          All together: low {Math.round(registers.low * 100)} %, high{' '}
-          {Math.round(registers.high * 100)} %.
-        </p>
-      ) : null}
-      <Calls opened={opened} section={section} />
+      <div className="grid gap-x-8 gap-y-3 lg:grid-cols-2">
+        <div className="flex min-w-0 flex-col gap-3">
+          <Head section={section} edit={edit} />
+          {index === 0 ? null : <TempoFields span={span} edit={edit} />}
+          <More section={section} edit={edit} />
+          <Calls opened={opened} section={section} />
+        </div>
+        <div className="min-w-0">
+          <ul aria-label="Who plays what">
+            {form.players.map((player) => (
+              <PartFields
+                key={player.id}
+                section={section}
+                player={player}
+                rhythms={rhythms}
+                edit={edit}
+              />
+            ))}
+          </ul>
+          {registers ? (
+            <p className="border-t border-edge pt-2 text-note text-quiet">
+              All together: low {Math.round(registers.low * 100)} %, high{' '}
+              {Math.round(registers.high * 100)} %.
+            </p>
+          ) : null}
+        </div>
+      </div>
       <TurnView laid={laid} span={span} />
       <Practise opened={opened} span={span} />
     </section>
@@ -98,12 +104,6 @@ function Steps({ opened, span, playing, onChoose }: SectionPanelProps) {
   const rounds = group.steps[step]?.rounds;
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <Button onClick={() => playing.play({ kind: 'all', from: index, loop: false })}>
-        Play from here
-      </Button>
-      {index > 0 ? (
-        <Button onClick={() => playing.play({ kind: 'change', at: index })}>Loop the change</Button>
-      ) : null}
       <Button onClick={() => playing.play({ kind: 'section', at: index })}>Loop the section</Button>
       <span className="mx-1 h-6 border-l border-edge" />
       <Button
@@ -154,11 +154,12 @@ function Steps({ opened, span, playing, onChoose }: SectionPanelProps) {
       {repeat < last ? (
         <Button
           title="This and the next one are repeated as one"
+          aria-label="Repeat with the next"
           onClick={() =>
             edit((before) => repeatTogether(before, repeat, repeat + 1, Math.max(2, group.times)))
           }
         >
-          Repeat with the next
+          With the next
         </Button>
       ) : null}
       {isRepeated ? (

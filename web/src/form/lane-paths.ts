@@ -20,6 +20,9 @@ const ROUND_SHOWN: Px = 62;
 /** A small picture of a line is about so wide, where it stands for several rounds. */
 const PICTURE: Px = 84;
 
+/** In a narrower picture not every stroke can be told from the next. */
+const NARROW: Px = 58;
+
 /** The ground line of a lane, and the lane’s height. */
 export const GROUND: Px = 38;
 export const LANE: Px = 76;
@@ -55,7 +58,9 @@ export function drawLane(
   const each = wide / count;
   const grounds: [Px, Px][] = [];
   const strokes: SmallStroke[] = [];
-  const round = strokesOfRound(source);
+  const all = strokesOfRound(source);
+  // Where strokes would stand on one another, only the accents are drawn.
+  const round = each < NARROW ? all.filter(({ force }) => force === 4) : all;
   for (let picture = 0; picture < count; picture += 1) {
     const left = extent.from + picture * each;
     const inner = Math.max(6, each - 10);
@@ -71,7 +76,7 @@ export function drawLane(
 }
 
 /** How often a line comes round in so many turns of a section. */
-function roundsIn(span: Span, { length }: Source, turns: number): number {
+export function roundsIn(span: Span, { length }: Source, turns: number): number {
   const pulses = span.section.cycle.groups
     .flatMap(({ beats }) => beats)
     .reduce((sum, beat) => sum + beat.span, 0);

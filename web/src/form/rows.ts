@@ -22,7 +22,7 @@ export type Row = readonly Piece[];
 export const GAP: Px = 4;
 
 /** No section is narrower than this, however short: its name has to be found. */
-export const LEAST: Px = 26;
+export const LEAST: Px = 50;
 
 /**
  * Lays a form out in rows like a page of music: sections side by side as wide as they last. One that does not fit on
@@ -70,11 +70,12 @@ export function layRows(laid: Laid, width: Px, scale: number): readonly Row[] {
   return rows;
 }
 
-/** Pixels a second at which the whole form takes about so many rows. */
+/** Pixels a second at which the whole form takes about so many rows, and no section is longer than a row. */
 export function scaleFor(laid: Laid, width: Px, rows: number): number {
   // What is left over at the end of rows, and what short sections take more than they last.
   const used = Math.max(1, width * rows * 0.9);
-  return used / Math.max(1, laid.length);
+  const longest = Math.max(1, ...laid.spans.map(({ length }) => length));
+  return Math.min(used / Math.max(1, laid.length), width / longest);
 }
 
 /** Where a moment stands: the row, the piece, and how far from the left; nothing after the end. */

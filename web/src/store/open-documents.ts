@@ -1,5 +1,6 @@
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
+import { askBeforeLeaving } from './at-stake.ts';
 import { database } from './db.ts';
 import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
 import { loadPractice, loadRhythm, readRecord } from './rhythms.ts';
@@ -36,10 +37,9 @@ function look(): void {
   if (!same) unkept.set(next);
 }
 
-/** Whether closing the page now would lose something. */
-export function somethingIsAtStake(): boolean {
-  return [...open.values()].some((document) => document.getState().save.status !== 'saved');
-}
+askBeforeLeaving(() =>
+  [...open.values()].some((document) => document.getState().save.status !== 'saved'),
+);
 
 /**
  * Opens a rhythm, or gives the document of it that is open already. Nothing in it that is not kept is

@@ -1,6 +1,7 @@
 import { liveQuery } from 'dexie';
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
+import { askBeforeLeaving } from './at-stake.ts';
 import { database, type FormRecord } from './db.ts';
 import { type FormDocument, openFormDocument } from './form-document.ts';
 import { listForms, loadForm } from './forms.ts';
@@ -35,10 +36,9 @@ export async function openForm(id: string): Promise<OpenForm> {
   return { status: 'open', document };
 }
 
-/** Forms with edits that are in this tab only. */
-export function unkeptForms(): readonly FormDocument[] {
-  return [...open.values()].filter(({ getState }) => getState().save.status !== 'saved');
-}
+askBeforeLeaving(() =>
+  [...open.values()].some(({ getState }) => getState().save.status !== 'saved'),
+);
 
 /** All forms, kept up to date with what this and other tabs write; undefined until they are read. */
 export const forms = createStore<readonly FormRecord[] | undefined>(undefined, ({ set }) => {
