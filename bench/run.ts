@@ -4,6 +4,7 @@ import { preview } from 'vite';
 import settings from '../e2e/chromium.json' with { type: 'json' };
 import { coreFigures, type Figure, inUnits } from './core.ts';
 import { earFigures, keyToMark, kindsTable, sayKinds } from './ear.ts';
+import { formFigures } from './form.ts';
 import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
@@ -21,7 +22,7 @@ async function main(): Promise<void> {
     return;
   }
   // One subject alone, or all of them.
-  const only = ['core', 'ear', 'log', 'vary', 'screens'].filter((one) =>
+  const only = ['core', 'ear', 'log', 'vary', 'form', 'screens'].filter((one) =>
     process.argv.includes(one),
   );
   const isAsked = (one: string) => only.length === 0 || only.includes(one);
@@ -37,6 +38,8 @@ async function main(): Promise<void> {
     if (isAsked('log')) figures.push(...(await served((address) => logFigures(browser, address))));
     if (isAsked('vary'))
       figures.push(...(await served((address) => varyFigures(browser, address))));
+    if (isAsked('form'))
+      figures.push(...(await served((address) => formFigures(browser, address))));
     if (isAsked('screens'))
       figures.push(...(await liveFigures(browser)), ...(await interfaceFigures(browser)));
   } finally {

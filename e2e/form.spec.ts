@@ -147,7 +147,9 @@ test('it plays: counted in, section after section, double time twice as quick, t
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible({
     timeout: 15_000,
   });
-  // The congas: nine strokes of two turns at double speed come in one turn, twice, after a pickup of a beat.
+  // Nothing came late, through the sign and every change.
+  expect((await scheduled(page)).filter(({ at, now }) => at <= now)).toEqual([]);
+  // The congas: ten strokes of two turns at double speed come in one turn, twice, after a pickup of a beat.
   const drums = drum(await heard(page))
     .slice(before)
     .map(({ at }) => at);

@@ -1,5 +1,12 @@
 import { turnPulses } from '../cycle/index.ts';
-import { type Layer, type Rhythm, timeRhythm, withVariation } from '../rhythm/index.ts';
+import {
+  type Layer,
+  type Rhythm,
+  type Timing,
+  timeRhythm,
+  type Variation,
+  withVariation,
+} from '../rhythm/index.ts';
 import { type Score, type ScoreEvent, scoreRhythm } from '../sound/index.ts';
 import { type Pulses, toNumber, wrap } from '../time/index.ts';
 import {
@@ -42,43 +49,71 @@ export type Sources = (line: Line) => Source | Missing;
  */
 export function findSources(rhythms: ReadonlyMap<string, Rhythm>): Sources {
   const known = new Map<string, Source | Missing>();
+  const scores = new Map<Rhythm, Score>();
+  const varied = new Map<string, Rhythm>();
+  /** The same rhythm for the same variation, so that it is timed and scored once. */
+  const playedAs = (home: Rhythm, variation: Variation | undefined) => {
+    if (!variation) return home;
+    const key = `${home.id} ${variation.id}`;
+    const rhythm = varied.get(key) ?? withVariation(home, variation);
+    varied.set(key, rhythm);
+    return rhythm;
+  };
+  const scoreOf = (rhythm: Rhythm, timing: Timing) => {
+    const score = scores.get(rhythm) ?? scoreRhythm(rhythm, timing, rhythm);
+    scores.set(rhythm, score);
+    return score;
+  };
   return (line) => {
-    const key = JSON.stringify([line.rhythm, line.layer, line.variation, line.mix]);
+    const { rhythm, layer, variation = '', mix = '' } = line;
+    const key = `${rhythm}\n${layer}\n${variation}\n${mix}`;
     let found = known.get(key);
     if (!found) {
-      found = lookUp(rhythms, line);
+      found = lookUp(rhythms, line, playedAs, scoreOf);
       known.set(key, found);
     }
     return found;
   };
 }
 
-function lookUp(rhythms: ReadonlyMap<string, Rhythm>, line: Line): Source | Missing {
+function lookUp(
+  rhythms: ReadonlyMap<string, Rhythm>,
+  line: Line,
+  playedAs: (home: Rhythm, variation: Variation | undefined) => Rhythm,
+  scoreOf: (rhythm: Rhythm, timing: Timing) => Score,
+): Source | Missing {
   const home = rhythms.get(line.rhythm);
   if (!home) return { ok: false, what: 'rhythm' };
   if (!home.layers.some(({ id }) => id === line.layer)) return { ok: false, what: 'layer' };
   const variation = home.variations?.find(({ id }) => id === line.variation);
   if (line.variation !== undefined && !variation) return { ok: false, what: 'variation' };
-  const rhythm = variation ? withVariation(home, variation) : home;
+  const rhythm = playedAs(home, variation);
   const timed = timeRhythm(rhythm);
   if (!timed.ok) return { ok: false, what: 'grid' };
   const at = rhythm.layers.findIndex(({ id }) => id === line.layer);
   const layer = rhythm.layers[at];
   const grid = timed.timing.layers[at];
   if (!layer || !grid) return { ok: false, what: 'layer' };
-  const score = scoreRhythm(rhythm, timed.timing, rhythm);
-  const own: Score = { ...score, events: score.events.filter((one) => one.layer === line.layer) };
+  const { timing } = timed;
+  // What is only read of a line needs no sounds.
+  let events: Source['events'] | undefined;
+  const eventsOf = (): Source['events'] => {
+    const score = scoreOf(rhythm, timing);
+    if (line.mix !== undefined && home.variations) return mixed(home, score, line.layer, line.mix);
+    const own = { ...score, events: score.events.filter((one) => one.layer === line.layer) };
+    return (from, to) => looped(own, from, to);
+  };
   return {
     ok: true,
     rhythm,
     layer,
     length: grid.length,
     turn: turnPulses(rhythm.cycle),
-    ticksPerPulse: score.ticksPerPulse,
-    events:
-      line.mix === undefined || !home.variations
-        ? (from, to) => looped(own, from, to)
-        : mixed(home, score, line.layer, line.mix),
+    ticksPerPulse: timing.ticksPerPulse,
+    events(from, to) {
+      events ??= eventsOf();
+      return events(from, to);
+    },
   };
 }
 

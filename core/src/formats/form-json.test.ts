@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryForm, formOf, RHYTHMS, WALK } from '../form/fixture.testkit.ts';
-import { readFormJson, readJson, writeFormJson, writeJson } from './index.ts';
+import { formatOf, readFormJson, readJson, writeFormJson, writeJson } from './index.ts';
 
 const form = formOf('section A\ncycle 3+3+2\nturns 2\nlevel plain\npart Bell\nplay Walk : Bell');
 
@@ -19,6 +19,10 @@ describe('a form as JSON', () => {
 
   it('is told from a rhythm, both ways', () => {
     expect(readJson(writeFormJson(form, RHYTHMS))).toEqual({
+      ok: false,
+      messages: ['It is a form, not a rhythm: bring it in on the page Form.'],
+    });
+    expect(formatOf('a.stride', 'form A').read('form A\nsection B', 'x')).toEqual({
       ok: false,
       messages: ['It is a form, not a rhythm: bring it in on the page Form.'],
     });

@@ -1,6 +1,7 @@
+import { isFormText } from '../form/index.ts';
 import type { Rhythm } from '../rhythm/index.ts';
 import { readRhythm, writeRhythm } from '../text/index.ts';
-import { type JsonResult, readJson, writeJson } from './json.ts';
+import { A_FORM, type JsonResult, readJson, writeJson } from './json.ts';
 
 /** What a file holds, or in sentences why it cannot be used. */
 export type FileResult = JsonResult;
@@ -30,6 +31,7 @@ export const OWN_FORMAT: RhythmFormat = {
   write: writeRhythm,
   looksLike: () => true,
   read(text, id) {
+    if (isFormText(text)) return { ok: false, messages: [A_FORM] };
     const { rhythm, problems, more, usable } = readRhythm(text, id);
     if (usable) return { ok: true, rhythm, instruments: [] };
     const errors = problems.filter((problem) => problem.severity === 'error');

@@ -62,6 +62,9 @@ export function writeFile(version: number, rhythms: readonly Rhythm[], what: obj
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
+/** What is said where a form is brought in as a rhythm. */
+export const A_FORM = 'It is a form, not a rhythm: bring it in on the page Form.';
+
 /** What a file holds before it is checked, or in sentences why nothing can be read. */
 export type FileData =
   | { readonly ok: true; readonly data: Readonly<Record<string, unknown>> }
@@ -143,11 +146,7 @@ export function readJson(text: string): JsonResult {
   const file = readFile(text);
   if (!file.ok) return file;
   const { rhythm, form, instruments } = file.data;
-  if (rhythm === undefined && form !== undefined)
-    return {
-      ok: false,
-      messages: ['It is a form, not a rhythm: bring it in on the page Form.'],
-    };
+  if (rhythm === undefined && form !== undefined) return { ok: false, messages: [A_FORM] };
   return withInstruments(instruments, () => checkRhythm(rhythm));
 }
 

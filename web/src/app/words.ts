@@ -32,6 +32,28 @@ export const WORDS: readonly Word[] = [
     'How much of all turns a variation takes where it is mixed in: seldom is 1 in 16.',
     'weight probability',
   ],
+  [
+    'form',
+    'What is played when: sections in order, who plays what in each, and how one becomes the next.',
+    'arrangement structure song piece set list',
+  ],
+  ['section', 'A part of a form; it can stand in it more than once.', 'verse chorus part bridge'],
+  [
+    'pickup',
+    'Strokes with which a player begins before the section does.',
+    'upbeat anacrusis entry call-in',
+  ],
+  [
+    'call, sign',
+    'What someone says or shows, and what the others do then. Until the sign: a part that waits for it.',
+    'cue signal break',
+  ],
+  ['cue sheet', 'What one player needs of a form, and nothing else.', 'part chart follow print'],
+  [
+    'quiet line',
+    'What a player goes to while someone else leads.',
+    'comping accompaniment under solo',
+  ],
   ['stride', 'The gap from one stroke to the next, in pulses.', 'interval distance'],
   ['ghost', 'A stroke so soft that it is felt more than heard.', 'tap grace touch'],
   ['accent', 'A stroke louder than the plain ones.', 'loud stress'],

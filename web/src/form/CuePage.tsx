@@ -50,6 +50,7 @@ function Sheet({ opened, player }: { readonly opened: OpenedForm; readonly playe
       slower: 1,
       click: false,
       cue: true,
+      loop: false,
       sign: 'key',
     }),
     [isAlone, player],

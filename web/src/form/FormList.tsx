@@ -40,9 +40,8 @@ export function FormList() {
     bringSet(database).then((id) => navigate(`/form/${id}`), failed);
   };
   const bring = (chosen: File | undefined) => {
-    chosen
-      ?.text()
-      .then(bringForm)
+    if (!chosen) return;
+    bringForm(chosen)
       .then((result) => {
         if (!result.ok) {
           setProblems(result.messages);

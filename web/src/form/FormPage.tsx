@@ -14,7 +14,7 @@ import { TEMPO_RANGE } from '@stride/core/time';
 import { counted } from '@stride/core/wording';
 import { Play, Plus, Square } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
@@ -52,6 +52,7 @@ import {
   type HeardPlace,
   useFormPlaying,
 } from './use-form-playing.ts';
+import { useZoom } from './use-zoom.ts';
 
 /** Opens the form of the address. */
 export function FormPage() {
@@ -101,14 +102,15 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
     slower: 1,
     click: false,
     cue: false,
+    loop: false,
     sign: 'key',
   });
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   const labels = width > 0 && width < NARROW ? 64 : 116;
   const room = Math.max(200, (width || 1000) - labels - 4);
-  const [zoom, setZoom] = useState(1);
-  const scale = useDeferredValue(scaleFor(laid, room, width < NARROW ? 5 : FIRST_ROWS) * zoom);
+  const { zoom, zoomTo, zoomBy, slider } = useZoom(frame);
+  const scale = scaleFor(laid, room, width < NARROW ? 5 : FIRST_ROWS) * zoom;
   const rows = useMemo(() => layRows(laid, room, scale), [laid, room, scale]);
   const latestRows = useLatest(rows);
   const playing = useFormPlaying(laid, hearing, (heard) =>
@@ -129,11 +131,12 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
   useKeys(KEYS.undo.keys, undo, { inFields: true, repeat: true });
   useKeys(KEYS.redo.keys, redo, { inFields: true, repeat: true });
   useFormKeys({
+    loop: hearing.loop,
     opened,
     chosen,
     setChosen,
     playing,
-    zoom: (by) => setZoom((now) => zoomed(now, by)),
+    zoom: zoomBy,
   });
   return (
     <div className="mx-auto flex w-full max-w-[1400px] flex-1 flex-col gap-3 px-[14px] py-3 max-sm:px-2">
@@ -151,7 +154,7 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
         ref={frame}
         role="listbox"
         aria-label="Sections in order"
-        className="rounded-2xl border border-edge bg-card px-3 pt-3 pb-1"
+        className="overflow-x-clip rounded-2xl border border-edge bg-card px-3 pt-3 pb-1"
       >
         <FormScore
           opened={opened}
@@ -210,21 +213,21 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
           <label className="ml-auto flex items-center gap-2 text-note text-quiet">
             Zoom
             <input
+              ref={slider}
               type="range"
               min={-2}
               max={12}
-              value={Math.round(Math.log2(zoom) * 2)}
+              step="any"
+              defaultValue={0}
               className="w-32 accent-[var(--go)]"
-              onChange={(event) => setZoom(2 ** (Number(event.target.value) / 2))}
+              onChange={(event) => zoomTo(2 ** (Number(event.target.value) / 2))}
             />
           </label>
         </div>
       </div>
       <PlayerPanel opened={opened} id={player} onClose={() => setPlayer(undefined)} />
-      <div className="grid gap-3 md:grid-cols-[2fr_1fr] print:hidden">
-        <Findings opened={opened} onChoose={setChosen} />
-        <NextChange opened={opened} playing={playing} />
-      </div>
+      <Findings opened={opened} onChoose={setChosen} />
+      <NextChange opened={opened} playing={playing} />
     </div>
   );
 }
@@ -255,10 +258,6 @@ function useSign(isWaiting: boolean, way: SignWay, give: () => void): void {
   }, [isWaiting, way, latest]);
 }
 
-function zoomed(now: number, by: number): number {
-  return Math.min(64, Math.max(0.5, now * by));
-}
-
 interface HeaderProps {
   readonly opened: OpenedForm;
   readonly playing: FormPlaying;
@@ -285,7 +284,7 @@ function Header(props: HeaderProps) {
       label: playing.mine ? 'Stop' : 'Play the form',
       keys: KEYS.play.shown,
       run: () =>
-        playing.mine ? playing.stop() : playing.play({ kind: 'all', from: 0, loop: false }),
+        playing.mine ? playing.stop() : playing.play({ kind: 'all', from: 0, loop: hearing.loop }),
     },
     { label: 'The form as text', also: 'type edit stride', run: () => setText(true) },
     ...form.players.map(({ id, name }) => ({
@@ -309,7 +308,7 @@ function Header(props: HeaderProps) {
           look="go"
           className="h-10! px-4!"
           onClick={() =>
-            playing.mine ? playing.stop() : playing.play({ kind: 'all', from, loop: false })
+            playing.mine ? playing.stop() : playing.play({ kind: 'all', from, loop: hearing.loop })
           }
         >
           {playing.mine ? <Square aria-hidden size={16} /> : <Play aria-hidden size={16} />}
@@ -379,6 +378,9 @@ function Header(props: HeaderProps) {
           <Check checked={hearing.cue} onChange={(cue) => onHearing({ ...hearing, cue })}>
             click in the last turn before a change
           </Check>
+          <Check checked={hearing.loop} onChange={(loop) => onHearing({ ...hearing, loop })}>
+            from the end again to the beginning
+          </Check>
           {lengths.isOpen ? (
             <label className="flex flex-col gap-1 text-sm text-quiet">
               The sign is given by
@@ -403,7 +405,7 @@ function Header(props: HeaderProps) {
           href="#found"
           className="rounded-lg border border-warn px-3 py-1.5 text-note font-semibold text-warn print:hidden"
         >
-          {counted(findings.length, 'thing')} found
+          {findings.length} found
         </a>
       ) : null}
       <span
@@ -587,7 +589,11 @@ function Findings({
   const { findings, form, edit } = opened;
   const { meant = [] } = form;
   return (
-    <section id="found" aria-label="What was found" className="flex flex-col gap-2">
+    <section
+      id="found"
+      aria-label="What was found"
+      className="flex max-w-[900px] flex-col gap-2 print:hidden"
+    >
       {findings.length === 0 ? (
         <p className="rounded-2xl border border-edge bg-card px-4 py-3 text-note">
           {form.sections.length === 0
@@ -669,7 +675,7 @@ function NextChange({
   return (
     <section
       aria-label="What comes next"
-      className="rounded-2xl border border-edge bg-card px-4 py-2.5"
+      className="sticky bottom-3 z-20 w-fit max-w-full self-end rounded-2xl border-2 border-ink bg-card px-5 py-2.5 shadow-xl print:hidden"
     >
       <p className="text-note text-quiet">
         {kind === 'lead-in'

@@ -29,10 +29,12 @@ import {
 import { findInstrument } from '@stride/core/instrument';
 import { type CSSProperties, memo, type ReactNode, useMemo, useRef, useState } from 'react';
 import type { Px } from '../strideline/geometry.ts';
+import { useNear } from '../ui/use-near.ts';
 import type { OpenedForm } from './context.ts';
 import { Lane, secondsTo } from './Lane.tsx';
 import { LANE, roundsIn } from './lane-paths.ts';
 import { type Piece, type Row, xOfTime } from './rows.ts';
+import './form.css';
 
 /** The head of a row, over its lanes, and the strip of sides under them. */
 export const HEAD: Px = 66;
@@ -66,6 +68,10 @@ export function FormScore(props: FormScoreProps) {
   const ids = useMemo(() => rows.flatMap((row) => row.map((piece) => idOf(piece))), [rows]);
   const wrong = useMemo(() => new Set(findings.map(({ at }) => at)), [findings]);
   const sides = useMemo(() => runningSides(laid), [laid]);
+  const instruments = useMemo(
+    () => form.players.map(({ id }) => instrumentsOf(laid, id)),
+    [laid, form.players],
+  );
   const drop = ({ active, over }: DragEndEvent) => {
     const [from, to] = [active, over].map(
       (one) => laid.spans[Number(String(one?.id).split(' ')[0])],
@@ -76,70 +82,106 @@ export function FormScore(props: FormScoreProps) {
   return (
     <DndContext sensors={sensors} collisionDetection={underPointer} onDragEnd={drop}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
-        {rows.map((row, index) => {
-          const lanes = laneHeights(row, form.players.length);
-          const height = lanes.reduce((sum, lane) => sum + lane, 0);
-          return (
-            <div key={row[0] ? idOf(row[0]) : index}>
-              <div className="relative flex" data-form-row={index}>
-                <div className="shrink-0 pt-[66px]" style={{ width: labels }}>
-                  {form.players.map((player, at) => (
-                    <button
-                      type="button"
-                      key={player.id}
-                      className="flex w-full flex-col justify-center pr-2 text-left hover:text-go"
-                      style={{ height: lanes[at] }}
-                      onClick={() => onPlayer(player.id)}
-                    >
-                      <span
-                        className={`truncate font-title leading-tight font-bold ${lanes[at] === LANE ? 'text-lead' : 'text-fine text-quiet'}`}
-                      >
-                        {player.name}
-                      </span>
-                      {lanes[at] === LANE ? (
-                        <span className="truncate text-fine text-quiet">
-                          {instrumentsOf(laid, player.id)}
-                        </span>
-                      ) : null}
-                    </button>
-                  ))}
-                  <span className="block pt-1 text-fine text-quiet" style={{ height: SIDES }}>
-                    side
-                  </span>
-                </div>
-                <div className="relative min-w-0 flex-1">
-                  {row.map((piece) => (
-                    <Section
-                      key={idOf(piece)}
-                      laid={laid}
-                      piece={piece}
-                      scale={scale}
-                      isChosen={chosen === piece.span.index}
-                      isFound={wrong.has(piece.span.index)}
-                      sides={sides[piece.span.index]}
-                      turns={turnsOver(laid, sides, piece.span.index)}
-                      lanes={lanes.join(' ')}
-                      onChoose={onChoose}
-                      edit={edit}
-                    />
-                  ))}
-                  <span
-                    aria-hidden
-                    hidden
-                    data-form-playhead={index}
-                    className="pointer-events-none absolute top-3 bottom-1 left-0 z-10 w-[3px] rounded bg-[var(--now)]"
-                  />
-                  <div style={{ height: HEAD + height + SIDES }} />
-                </div>
-              </div>
-              {under(index)}
-            </div>
-          );
-        })}
+        {rows.map((row, index) => (
+          <div key={row[0] ? idOf(row[0]) : index}>
+            <ScoreRow
+              row={row}
+              index={index}
+              opened={opened}
+              labels={labels}
+              scale={scale}
+              chosen={chosen}
+              instruments={instruments}
+              wrong={wrong}
+              sides={sides}
+              onChoose={onChoose}
+              onPlayer={onPlayer}
+            />
+            {under(index)}
+          </div>
+        ))}
       </SortableContext>
     </DndContext>
   );
 }
+
+interface ScoreRowProps
+  extends Pick<FormScoreProps, 'opened' | 'labels' | 'scale' | 'chosen' | 'onChoose' | 'onPlayer'> {
+  readonly row: Row;
+  readonly index: number;
+  /** What each player plays on, in the order of players. */
+  readonly instruments: readonly string[];
+  /** Places in the order about which something was found. */
+  readonly wrong: ReadonlySet<number>;
+  readonly sides: readonly (RunningSides | undefined)[];
+}
+
+/** A row of sections, drawn where it is in sight. */
+function ScoreRow(props: ScoreRowProps) {
+  const { row, index, opened, labels, scale, chosen, instruments, wrong, sides } = props;
+  const { onChoose, onPlayer } = props;
+  const { laid, form, edit } = opened;
+  const frame = useRef<HTMLDivElement>(null);
+  const isNear = useNear(frame, index < FIRST_DRAWN);
+  const lanes = laneHeights(row, form.players.length);
+  const heights = lanes.join(' ');
+  return (
+    <div ref={frame} className="relative flex" data-form-row={index}>
+      <div className="shrink-0 pt-[66px]" style={{ width: labels }}>
+        {form.players.map((player, at) => (
+          <button
+            type="button"
+            key={player.id}
+            className="flex w-full flex-col justify-center pr-2 text-left hover:text-go"
+            style={{ height: lanes[at] }}
+            onClick={() => onPlayer(player.id)}
+          >
+            <span
+              className={`truncate font-title leading-tight font-bold ${lanes[at] === LANE ? 'text-lead' : 'text-fine text-quiet'}`}
+            >
+              {player.name}
+            </span>
+            {lanes[at] === LANE ? (
+              <span className="truncate text-fine text-quiet">{instruments[at]}</span>
+            ) : null}
+          </button>
+        ))}
+        <span className="block pt-1 text-fine text-quiet" style={{ height: SIDES }}>
+          side
+        </span>
+      </div>
+      <div className="form-lanes relative min-w-0 flex-1">
+        {isNear
+          ? row.map((piece) => (
+              <Section
+                key={idOf(piece)}
+                laid={laid}
+                piece={piece}
+                scale={scale}
+                isChosen={chosen === piece.span.index}
+                isFound={wrong.has(piece.span.index)}
+                sides={sides[piece.span.index]}
+                turns={turnsOver(laid, sides, piece.span.index)}
+                lanes={heights}
+                onChoose={onChoose}
+                edit={edit}
+              />
+            ))
+          : null}
+        <span
+          aria-hidden
+          hidden
+          data-form-playhead={index}
+          className="pointer-events-none absolute top-3 bottom-1 left-0 z-10 w-[3px] rounded bg-[var(--now)]"
+        />
+        <div style={{ height: HEAD + lanes.reduce((sum, lane) => sum + lane, 0) + SIDES }} />
+      </div>
+    </div>
+  );
+}
+
+/** So many rows are drawn before it is known what is in sight. */
+const FIRST_DRAWN = 2;
 
 /** The lane of a player who rests in all of a row. */
 const REST: Px = 24;

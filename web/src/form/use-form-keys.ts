@@ -10,11 +10,19 @@ interface FormKeysOptions {
   readonly chosen: number | undefined;
   readonly setChosen: (at: number | undefined) => void;
   readonly playing: FormPlaying;
+  readonly loop: boolean;
   readonly zoom: (by: number) => void;
 }
 
 /** The keys of a form: choose, move, stretch, copy and take out sections; play; give the sign. */
-export function useFormKeys({ opened, chosen, setChosen, playing, zoom }: FormKeysOptions): void {
+export function useFormKeys({
+  opened,
+  chosen,
+  setChosen,
+  playing,
+  loop,
+  zoom,
+}: FormKeysOptions): void {
   const { laid, edit } = opened;
   const span = chosen === undefined ? undefined : laid.spans[chosen];
   const choose = (by: 1 | -1) => {
@@ -40,7 +48,7 @@ export function useFormKeys({ opened, chosen, setChosen, playing, zoom }: FormKe
   };
   const has = { enabled: span !== undefined };
   useKeys(KEYS.play.keys, () =>
-    playing.mine ? playing.stop() : playing.play({ kind: 'all', from: chosen ?? 0, loop: false }),
+    playing.mine ? playing.stop() : playing.play({ kind: 'all', from: chosen ?? 0, loop }),
   );
   useKeys(KEYS.formSign.keys, playing.sign, { enabled: playing.mine });
   useKeys(KEYS.formNext.keys, () => choose(1));

@@ -2,6 +2,7 @@ import {
   CUE_LAYER,
   type FormPlace,
   type FormWay,
+  givenSign,
   type Laid,
   scoreTurn,
   timeTo,
@@ -25,6 +26,8 @@ export interface FormHearing {
   readonly click: boolean;
   /** A soft click tells the last turn before a change. */
   readonly cue: boolean;
+  /** From the end it goes on at the beginning. */
+  readonly loop: boolean;
   /** By what the sign is given besides the key. */
   readonly sign: SignWay;
 }
@@ -62,6 +65,8 @@ export function useFormPlaying(
   const [place, setPlace] = useState<FormPlace>();
   const latest = useLatest({ laid, hearing });
   const playing = useRef<PlayedForm>(undefined);
+  /** The turn in which the sign was given last: what the player was told of it is older. */
+  const signed = useRef<FormPlace>(undefined);
   useEffect(() => {
     if (mine) player.setLevels(levelsOf(hearing));
   }, [mine, hearing]);
@@ -72,15 +77,9 @@ export function useFormPlaying(
       setPlace(undefined);
       return;
     }
+    const shown = withSign(tag, signed.current);
     // The same object as long as the same turn is heard, so that nothing is drawn anew in between.
-    setPlace((before) =>
-      before?.at === tag.at &&
-      before.turn === tag.turn &&
-      before.kind === tag.kind &&
-      before.isWaiting === tag.isWaiting
-        ? before
-        : tag,
-    );
+    setPlace((before) => (before && isSamePlace(before, shown) ? before : shown));
     draw(
       tag.kind === 'turn'
         ? { place: tag, at: drawnAt(latest.current.laid, tag, heard.pulses) }
@@ -99,6 +98,7 @@ export function useFormPlaying(
       return;
     }
     playing.current = played;
+    signed.current = undefined;
     setWay(asked);
     player.setLevels(levelsOf(latest.current.hearing));
     const { entered } = first.tag;
@@ -121,13 +121,22 @@ export function useFormPlaying(
     announce('The sign: it goes on when this turn ends');
     if (answer.do === 'change') player.change({ score: answer.score });
     else player.putNext(answer.next);
-    setPlace((before) => before && { ...before, isWaiting: false, turns: before.turn + 1 });
+    signed.current = tag;
   };
   const stop = () => {
     player.stop();
     announce('Stopped');
   };
   return { mine, way, place: mine ? place : undefined, play, stop, sign };
+}
+
+/** A turn as it is since the sign was given in it. */
+function withSign(place: FormPlace, signed: FormPlace | undefined): FormPlace {
+  return signed?.at === place.at && signed.turn === place.turn ? givenSign(place) : place;
+}
+
+function isSamePlace(a: FormPlace, b: FormPlace): boolean {
+  return a.at === b.at && a.turn === b.turn && a.kind === b.kind && a.isWaiting === b.isWaiting;
 }
 
 /** Where a moment of a turn stands in the form as it is drawn: an open section that goes on stays at its end. */

@@ -46,7 +46,7 @@ export async function bringIn(db: StrideDatabase, file: File): Promise<BroughtIn
 }
 
 /** Instruments that a file made known and that could not be kept are not known after all. */
-function forgetInstruments(brought: readonly Instrument[]): void {
+export function forgetInstruments(brought: readonly Instrument[]): void {
   const ids = new Set(brought.map((one) => one.id));
   knowInstruments(ownInstruments().filter((one) => !ids.has(one.id)));
 }
