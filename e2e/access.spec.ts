@@ -14,6 +14,8 @@ const STATES: readonly {
   readonly name: string;
   readonly path: string;
   readonly sight: string;
+  /** What is done before it is looked at. */
+  readonly first?: Open;
   /** What opens over it, each with what is pressed. */
   readonly over?: Readonly<Record<string, Open>>;
 }[] = [
@@ -86,6 +88,38 @@ const STATES: readonly {
   { name: 'Guide', path: '/guide', sight: 'Care' },
   { name: 'Crossing', path: '/crossing', sight: 'Hear it from' },
   { name: 'Landing', path: '/landing', sight: '30 land.' },
+  { name: 'All forms', path: '/form', sight: 'Bring in' },
+  {
+    name: 'Form',
+    path: '/form',
+    sight: 'Bring in',
+    first: async (page) => {
+      await press('Look at the set of the Lantern Street Players')(page);
+      await page
+        .getByRole('button', { name: /^Stairs, \d/ })
+        .first()
+        .click();
+      await press('Drums: entry and pickup')(page);
+      await press('Turn 2 stroke by stroke')(page);
+      await expect(page.getByText('2 found')).toBeVisible();
+    },
+    over: {
+      'the tempo': press('72 per 3'),
+      'take away': press('Take away'),
+    },
+  },
+  {
+    name: 'Cue sheet',
+    path: '/form',
+    sight: 'Bring in',
+    first: async (page) => {
+      await press('Look at the set of the Lantern Street Players')(page);
+      await press('Cue sheet')(page);
+      await page.getByRole('menuitem', { name: 'Drums' }).click();
+      await press('Play and follow')(page);
+      await expect(page.getByRole('region', { name: 'What to play now' })).toBeVisible();
+    },
+  },
   { name: 'No rhythm', path: '/bench/nowhere/write', sight: 'To the Shelf' },
 ];
 
@@ -138,7 +172,7 @@ async function widthOver(page: Page): Promise<number> {
   return page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 }
 
-for (const { name, path, sight, over = {} } of STATES) {
+for (const { name, path, sight, first, over = {} } of STATES) {
   test(`${name} can be used by everyone, in both themes and at four sizes`, async ({ page }) => {
     test.slow();
     const found: Record<string, unknown> = {};
@@ -146,6 +180,7 @@ for (const { name, path, sight, over = {} } of STATES) {
       if (what.length > 0) found[state] = what;
     };
     await come(page, path, sight);
+    await first?.(page);
     note(name, await violations(page, {}));
     await smaller(page, name, SIZES);
     await page.emulateMedia({ colorScheme: 'dark' });

@@ -61,12 +61,12 @@ export function FormList() {
     <div className="mx-auto flex w-full max-w-[1000px] flex-1 flex-col gap-4 px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-2 text-title">Form</h1>
-        <label className="flex items-center gap-2 text-note">
+        <label className="flex min-w-0 flex-wrap items-center gap-2 text-note">
           <Plus aria-hidden size={17} /> Begin one from
           <Select
             aria-label="Begin a form from a rhythm"
             value=""
-            className="max-w-56 bg-card"
+            className="max-w-56 min-w-0 bg-card"
             onChange={(event) => begin(event.target.value)}
           >
             <option value="">a rhythm …</option>
@@ -110,7 +110,7 @@ export function FormList() {
             enters where, who calls, how one tempo becomes the next. It is drawn like a page of
             music, checked while you write it, played, and printed as a cue sheet for each player.
           </p>
-          <Button look="go" onClick={look}>
+          <Button look="go" className="h-auto! min-h-9 py-1 whitespace-normal!" onClick={look}>
             Look at the set of the Lantern Street Players
           </Button>
         </Card>

@@ -105,7 +105,7 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
     loop: false,
     sign: 'key',
   });
-  const frame = useRef<HTMLDivElement>(null);
+  const frame = useRef<HTMLElement>(null);
   const width = useWidth(frame);
   const labels = width > 0 && width < NARROW ? 64 : 116;
   const room = Math.max(200, (width || 1000) - labels - 4);
@@ -150,9 +150,8 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
         redo={history.future.length > 0 ? redo : undefined}
       />
       {save.status === 'elsewhere' || save.status === 'failed' ? <Unkept opened={opened} /> : null}
-      <div
+      <section
         ref={frame}
-        role="listbox"
         aria-label="Sections in order"
         className="overflow-x-clip rounded-2xl border border-edge bg-card px-3 pt-3 pb-1"
       >
@@ -224,7 +223,7 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
             />
           </label>
         </div>
-      </div>
+      </section>
       <PlayerPanel opened={opened} id={player} onClose={() => setPlayer(undefined)} />
       <Findings opened={opened} onChoose={setChosen} />
       <NextChange opened={opened} playing={playing} />

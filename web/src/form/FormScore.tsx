@@ -92,6 +92,7 @@ export function FormScore(props: FormScoreProps) {
               scale={scale}
               chosen={chosen}
               instruments={instruments}
+              isShort={rows.length <= ALL_DRAWN}
               wrong={wrong}
               sides={sides}
               onChoose={onChoose}
@@ -111,6 +112,8 @@ interface ScoreRowProps
   readonly index: number;
   /** What each player plays on, in the order of players. */
   readonly instruments: readonly string[];
+  /** All rows are drawn, in sight or not. */
+  readonly isShort: boolean;
   /** Places in the order about which something was found. */
   readonly wrong: ReadonlySet<number>;
   readonly sides: readonly (RunningSides | undefined)[];
@@ -118,11 +121,11 @@ interface ScoreRowProps
 
 /** A row of sections, drawn where it is in sight. */
 function ScoreRow(props: ScoreRowProps) {
-  const { row, index, opened, labels, scale, chosen, instruments, wrong, sides } = props;
+  const { row, index, opened, labels, scale, chosen, instruments, isShort, wrong, sides } = props;
   const { onChoose, onPlayer } = props;
   const { laid, form, edit } = opened;
   const frame = useRef<HTMLDivElement>(null);
-  const isNear = useNear(frame, index < FIRST_DRAWN);
+  const isDrawn = useNear(frame, index < FIRST_DRAWN) || isShort;
   const lanes = laneHeights(row, form.players.length);
   const heights = lanes.join(' ');
   return (
@@ -151,7 +154,7 @@ function ScoreRow(props: ScoreRowProps) {
         </span>
       </div>
       <div className="form-lanes relative min-w-0 flex-1">
-        {isNear
+        {isDrawn
           ? row.map((piece) => (
               <Section
                 key={idOf(piece)}
@@ -182,6 +185,9 @@ function ScoreRow(props: ScoreRowProps) {
 
 /** So many rows are drawn before it is known what is in sight. */
 const FIRST_DRAWN = 2;
+
+/** As many rows are drawn wherever one is; more are drawn where they are in sight. */
+const ALL_DRAWN = 6;
 
 /** The lane of a player who rests in all of a row. */
 const REST: Px = 24;
@@ -286,8 +292,7 @@ const Section = memo(function Section(props: SectionProps) {
         type="button"
         {...attributes}
         {...listeners}
-        role="option"
-        aria-selected={isChosen}
+        aria-pressed={isChosen}
         aria-roledescription="section"
         aria-label={`${section.name}, ${sayLength(section)}, ${section.level}, ${sayBpm(bpmOf(span.tempo))} a minute${isFound ? ', something was found here' : ''}`}
         data-section={section.name}
