@@ -30,6 +30,7 @@ async function shot(
     .or(page.getByText('Care', { exact: true }))
     .or(page.getByText('Hear it from'))
     .or(page.getByText('30 land.'))
+    .or(page.getByText('Begin one from'))
     .first()
     .waitFor();
   await page.waitForTimeout(500);
@@ -50,7 +51,6 @@ await shot('shelf', '/', {
   },
 });
 await shot('write', '/bench/lantern-steps/write', { act: play(1700) });
-await shot('write-phone', '/bench/lantern-steps/write', { size: [390, 844] });
 /** Puts a clave under the ferry, and reads the water against it. */
 const withClave = async (page) => {
   await page.getByLabel('Search the catalogue').fill('son clave');
@@ -157,12 +157,26 @@ const heard = async (page) => {
   await page.waitForTimeout(400);
 };
 await shot('climb', '/bench/lantern-steps/climb', { act: heard });
-await shot('climb-far', '/bench/lantern-steps/climb', {
+/** The set of the Lantern Street Players. */
+const theSet = async (page) => {
+  await page.getByRole('button', { name: 'Look at the set of the Lantern Street Players' }).click();
+  await page.getByText('2 found').waitFor();
+};
+await shot('form', '/form', {
+  size: [1280, 1000],
   act: async (page) => {
-    await heard(page);
-    await page.setViewportSize({ width: 844, height: 390 });
-    await page.keyboard.press('v');
-    await page.waitForTimeout(300);
+    await theSet(page);
+    await page.waitForTimeout(800);
+  },
+});
+await shot('follow-phone', '/form', {
+  size: [390, 844],
+  act: async (page) => {
+    await theSet(page);
+    await page.getByRole('button', { name: 'Cue sheet' }).click();
+    await page.getByRole('menuitem', { name: 'Bell' }).click();
+    await page.getByRole('button', { name: 'Play and follow' }).click();
+    await page.waitForTimeout(6000);
   },
 });
 /** A page of the Log with the made-up weeks, on a day that is always the same. */
