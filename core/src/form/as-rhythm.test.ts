@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { writeLayerRows } from '../text/index.ts';
 import { arbitraryForm, formOf, RHYTHMS } from './fixture.testkit.ts';
-import { changeAsRhythm, layOut, sectionAsRhythm } from './index.ts';
+import { changeAsRhythm, layOut, sectionAsRhythm, turnAsRhythm } from './index.ts';
 
 const part = (name: string, more = '') => `part ${name}\nplay Walk : ${name}\n${more}`;
 const section = (name: string, length: number, more = '') =>
@@ -53,6 +53,27 @@ describe('a change as a rhythm', () => {
     });
     expect(changeAsRhythm(laid, 0, 'new').ok).toBe(false);
     expect(sectionAsRhythm(laid, 9, 'new').ok).toBe(false);
+  });
+
+  it('of one turn has what sounds in it: entries, cuts and pickups', () => {
+    const form = formOf(
+      `${section('A', 2, `cut 2.3\n${part('Congas', 'from 1.2')}`)}\n${section('B', 1, part('Bell', 'pickup 1'))}`,
+    );
+    const laid = layOut(form, RHYTHMS);
+    const rows = (at: number, turn: number) => {
+      const made = turnAsRhythm(laid, at, turn, 'new');
+      if (!made.ok) return made.message;
+      expect([made.rhythm.tags, made.rhythm.id]).toEqual([['form'], 'new']);
+      return made.rhythm.layers.map(
+        (layer) => `${layer.name} ${writeLayerRows(layer, made.rhythm.cycle).split('\n')[0]}`,
+      );
+    };
+    expect(rows(0, 0)).toEqual(['Congas play  . . . / S . . / O .']);
+    expect(rows(0, 1)).toEqual([
+      'Bell play  . . . / . . . / X .',
+      'Congas play  B! . O / S . . / . .',
+    ]);
+    expect([rows(0, 2), rows(0, -1), rows(9, 0)]).toEqual(Array(3).fill('There is no such turn.'));
   });
 
   it('of any form is a rhythm that can be kept, or is refused in a sentence', () => {

@@ -59,7 +59,12 @@ describe('a cue sheet', () => {
     ]);
     expect(cues[1]?.listen).toEqual(['Congas’s pickup into Stairs']);
     expect(cues[1]?.notes).toEqual(['Call “hey” in turn 16, beat 2']);
-    expect(cues[3]).toMatchObject({ name: 'Open, Home', does: 'rests' });
+    expect(cues[3]).toMatchObject({
+      name: 'Open, Home',
+      does: 'rests',
+      length: '9 turns, with a part until the sign',
+      listen: [],
+    });
   });
 
   it('is said a turn ahead', () => {

@@ -61,6 +61,12 @@ describe('an edit of a form', () => {
     // An ending of a round that is no more goes.
     const third = setRounds(repeated, { repeat: 0, step: 1 }, [3]);
     expect(names(repeatTogether(third, 0, 0, 2))).toBe('A A C');
+    // One of several goes, the others stay.
+    const both = setRounds(repeated, { repeat: 0, step: 1 }, [1, 3]);
+    expect(repeatTogether(both, 0, 0, 2).order[0]?.steps[1]).toEqual({
+      section: 'section-2',
+      rounds: [1],
+    });
     // What was repeated in it is played out.
     expect(names(repeatTogether(ended, 0, 1, 2))).toBe('A B A B A C A B A B A C');
     expect(names(splitRepeat(ended, 0))).toBe('A B C');

@@ -36,6 +36,12 @@ share 1/4
 in Drum
 play D! k k / T k k / O .
 hand each R L
+
+variation Held
+share 1/4
+in Congas
+play B! . . / . . . / O .
+hand each R L
 `,
   'walk',
 );

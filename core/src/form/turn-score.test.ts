@@ -105,6 +105,15 @@ describe('a turn of a form', () => {
     expect(turns(double, 0).map((score) => heard(score, congas))).toEqual([[7]]);
   });
 
+  it('has them where the line’s length is no part of the section’s', () => {
+    const seven = (name: string, length: number, more = '') =>
+      `section ${name}\ncycle 2+2+3\nturns ${length}\nlevel plain\n${more}`;
+    const form = formOf(`${seven('A', 3)}\n${seven('B', 1, part('Bell', 'pickup 3'))}`);
+    // The bell is at pulse 21 of its 16 where B begins, so at 14 to 21 before it: 14, 16, 19.
+    expect(turns(form, 0).map((score) => heard(score, bell))).toEqual([[], [], [0, 2, 5]]);
+    expect(turns(form, 1).map((score) => heard(score, bell))).toEqual([[1, 6]]);
+  });
+
   it('lets the pickup take the place of what the same player plays', () => {
     const form = formOf(
       `${section('A', 1, part('Congas'))}\n${section('B', 1, part('Congas', 'pickup 1\nwith Walk : Bell'))}`,
@@ -181,6 +190,37 @@ describe('a turn of a form', () => {
       [0, 2, 3, 6],
     ]);
     expect(second && heard(second, congas)).toEqual([3, 6]);
+  });
+
+  it('chokes strokes where the line does, twice as soon at double speed', () => {
+    const damped = new Map([
+      [
+        'walk',
+        {
+          ...WALK,
+          layers: WALK.layers.map((layer) => ({
+            ...layer,
+            strokes: layer.strokes.map((stroke) => ({ ...stroke, damp: true as const })),
+          })),
+        },
+      ],
+    ]);
+    const lengths = (speed: string) => {
+      const { spans, source } = layOut(
+        formOf(section('A', 1, `${speed}\n${part('Bell')}`)),
+        damped,
+      );
+      const [span] = spans;
+      const score = span && scoreTurn(span, source, { turn: 0, turns: 1 });
+      return score?.events
+        .filter(({ layer }) => layer === bell)
+        .map(({ dampTicks = 0 }) => dampTicks / score.ticksPerPulse);
+    };
+    // A slot of the bell is a pulse.
+    expect(lengths('')).toEqual([1, 1, 1]);
+    expect(lengths('speed double')).toEqual([0.5, 0.5, 0.5, 0.5, 0.5]);
+    const [plain] = turns(formOf(section('A', 1, part('Bell'))), 0);
+    expect(plain?.events.every(({ dampTicks }) => dampTicks === undefined)).toBe(true);
   });
 
   it('mixed comes out the same every time, with variations in it', () => {

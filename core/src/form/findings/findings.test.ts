@@ -185,6 +185,38 @@ describe('what players are asked', () => {
     expect(mended(form)).toEqual([]);
   });
 
+  it('is told where a variation has more than its share of the form', () => {
+    const form = formOf(
+      `${section('A', 2, part('Congas'))}\n${section('B', 2, 'part Congas\nplay Walk : Congas : Held')}`,
+    );
+    expect(said(form)).toEqual([
+      'Held has 50 % of the turns of Congas in this form; its share is 1/4.',
+    ]);
+    expect(mended(form)).toEqual([]);
+    expect(found(form)[0]).toMatchObject({ section: 'section-2', at: 1, player: 'player-3' });
+    const enough = formOf(
+      `${section('A', 6, part('Congas'))}\n${section('B', 2, 'part Congas\nplay Walk : Congas : Held')}`,
+    );
+    expect(said(enough)).toEqual([]);
+  });
+
+  it('can go to the quiet line where there is one that is another', () => {
+    const quiet = (line: string) =>
+      formFrom(
+        `form T\ntempo 72 per 3\nplayer Drum\nquiet ${line}\nsection A\ncycle 3+3+2\nturns 2\nlevel full\npart Drum\nplay Walk : Drum\nthen A`,
+      );
+    const hands = (form: Form) => found(form, 1).filter(({ kind }) => kind === 'hands')[0];
+    const [one, same] = [quiet('Walk : Bell'), quiet('Walk : Drum')];
+    expect(hands(one)?.mends.map(({ label }) => label)).toEqual(['Play the quiet line']);
+    expect(hands(same)?.mends).toEqual([]);
+    const first = hands(one);
+    const [mend] = first?.mends ?? [];
+    if (!first || !mend) throw new Error('nothing to mend');
+    expect(mendForm(one, first, mend).sections[0]?.parts).toEqual([
+      { player: 'player-1', line: { rhythm: 'walk', layer: 'layer-1' } },
+    ]);
+  });
+
   it('is told where a line is busy and should not be', () => {
     const busy = (more: string) =>
       formFrom(
