@@ -232,6 +232,19 @@ test('sections are moved, stretched, copied and taken out by keys and by hand, a
   await page.mouse.move(box.x + box.width - 20, box.y + 20, { steps: 8 });
   await page.mouse.up();
   await expect.poll(async () => (await names()).slice(0, 2)).toEqual(['Walk up', 'Gather']);
+  // With Ctrl it is dragged once more to another place, and stays.
+  await section(page, 'Walk up').hover({ position: { x: 20, y: 20 } });
+  await page.keyboard.down('Control');
+  await page.mouse.down();
+  const call = await section(page, 'Call').boundingBox();
+  if (!call) throw new Error('no place');
+  await page.mouse.move(call.x, call.y + 20, { steps: 6 });
+  await page.mouse.move(call.x + call.width / 2, call.y + 20, { steps: 6 });
+  await page.mouse.up();
+  await page.keyboard.up('Control');
+  await expect
+    .poll(async () => (await names()).slice(0, 4))
+    .toEqual(['Walk up', 'Gather', 'Walk up', 'Call']);
   const edge = section(page, 'Gather').locator('xpath=..').getByTitle('drag to make it longer');
   await edge.hover();
   const gather = await section(page, 'Gather').boundingBox();
@@ -298,10 +311,13 @@ test('what is not there is told in its place, and the rest plays; a change is cl
   await expect(page.getByRole('link', { name: 'Climb' })).toHaveAttribute('aria-current', 'page');
 });
 
-test('a form goes out as a file and comes in again; one that does not read is told where', async ({
+test('a form goes out as a file and on paper, and comes in again; one that does not read is told where', async ({
   page,
 }) => {
   await openSet(page);
+  // What is on the screen is what is printed: both rows on one sheet.
+  const paper = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  expect(paper.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
   await page.getByRole('button', { name: 'Take away', exact: true }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),

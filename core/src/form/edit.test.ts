@@ -12,6 +12,7 @@ import {
   firstPlaceOf,
   moveRepeat,
   playAgain,
+  playAgainAt,
   playedOut,
   recycleSection,
   removePlayer,
@@ -42,6 +43,11 @@ describe('an edit of a form', () => {
     expect(names(moveRepeat(ABC, 0, 2))).toBe('B C A');
     expect(names(moveRepeat(ABC, 2, 0))).toBe('C A B');
     expect(moveRepeat(ABC, 0, 3)).toBe(ABC);
+    expect([names(playAgainAt(ABC, 0, 3)), names(playAgainAt(ABC, 2, 0))]).toEqual([
+      'A B C A',
+      'C A B C',
+    ]);
+    expect([playAgainAt(ABC, 3, 0), playAgainAt(ABC, 0, 4)]).toEqual([ABC, ABC]);
     const without = removeStep(setMeant(ABC, 'turned', 'section-2', true), { repeat: 1, step: 0 });
     expect([names(without), without.sections.length, without.meant]).toEqual(['A C', 2, undefined]);
     expect(removeStep(again, { repeat: 0, step: 0 }).sections).toHaveLength(3);
@@ -113,6 +119,7 @@ describe('an edit of a form', () => {
       (form, a, b) => playAgain(form, { repeat: a, step: b }),
       (form, a, b) => repeatTogether(form, a, b, 2),
       (form, a) => splitRepeat(form, a),
+      (form, a, b) => playAgainAt(form, a, b),
       (form, a, b) => setRounds(form, { repeat: a, step: b }, [1]),
     ];
     const others: readonly ((form: Form, a: number, b: number) => Form)[] = [
@@ -123,7 +130,7 @@ describe('an edit of a form', () => {
       (form, a) => removePlayer(form, `player-${a + 1}`),
       (form) => addPlayer(form, 'Bell'),
     ];
-    const step = fc.tuple(fc.nat({ max: 10 }), fc.nat({ max: 4 }), fc.nat({ max: 4 }));
+    const step = fc.tuple(fc.nat({ max: 11 }), fc.nat({ max: 4 }), fc.nat({ max: 4 }));
     fc.assert(
       fc.property(arbitraryForm, fc.array(step, { maxLength: 6 }), (start, steps) => {
         let form = start;

@@ -169,6 +169,14 @@ export function moveRepeat(form: Form, from: number, to: number): Form {
   return { ...form, order: form.order.toSpliced(from, 1).toSpliced(to, 0, moved) };
 }
 
+/** The same repeat once more at another place among them: its sections stay the same, changed in one place. */
+export function playAgainAt(form: Form, from: number, to: number): Form {
+  const again = form.order[from];
+  const all = form.order.flatMap(({ steps }) => steps).length + (again?.steps.length ?? 0);
+  if (!again || all > FORM_LIMITS.steps || to < 0 || to > form.order.length) return form;
+  return { ...form, order: form.order.toSpliced(to, 0, again) };
+}
+
 /** Repeats a stretch of the order as one; what was repeated in it already is played out. */
 export function repeatTogether(form: Form, first: number, last: number, times: number): Form {
   const inside = form.order.slice(first, last + 1);

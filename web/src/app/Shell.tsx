@@ -77,7 +77,7 @@ export function Shell() {
   });
   useKeys(KEYS.help.keys, () => setHelping({}));
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className="flex min-h-screen flex-col print:min-h-0">
       <a
         href="#screen"
         className="absolute -top-20 left-2 z-20 rounded-lg bg-card px-3 py-2 focus:top-2"

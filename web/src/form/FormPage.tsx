@@ -1,6 +1,6 @@
 import { addPlayer, addSection } from '@stride/core/form';
 import { Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import type { FormDocument } from '../store/form-document.ts';
@@ -114,7 +114,7 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
     zoom: zoomBy,
   });
   return (
-    <div className="mx-auto flex w-full max-w-[1400px] flex-1 flex-col gap-3 px-[14px] py-3 max-sm:px-2">
+    <div className="form-paper mx-auto flex w-full max-w-[1400px] flex-1 flex-col gap-3 px-[14px] py-3 max-sm:px-2">
       <FormHeader
         opened={opened}
         playing={playing}
@@ -128,7 +128,8 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
       <section
         ref={frame}
         aria-label="Sections in order"
-        className="overflow-x-clip rounded-2xl border border-edge bg-card px-3 pt-3 pb-1"
+        style={{ '--form-width': width || 1000 } as CSSProperties}
+        className="form-score overflow-x-clip rounded-2xl border border-edge bg-card px-3 pt-3 pb-1"
       >
         <FormScore
           opened={opened}

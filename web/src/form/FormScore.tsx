@@ -9,7 +9,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { rectSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { type Laid, moveRepeat, type RunningSides, sidesIn } from '@stride/core/form';
+import { type Laid, moveRepeat, playAgainAt, type RunningSides, sidesIn } from '@stride/core/form';
 import { findInstrument } from '@stride/core/instrument';
 import { type ReactNode, useMemo, useRef } from 'react';
 import type { Px } from '../strideline/geometry.ts';
@@ -34,6 +34,11 @@ interface FormScoreProps {
   readonly under: (row: number) => ReactNode;
 }
 
+/** With Ctrl or Alt a section is dragged as itself once more, and stays where it is as well. */
+function isCopying(event: Event): boolean {
+  return event instanceof PointerEvent && (event.ctrlKey || event.altKey);
+}
+
 /** Sections differ much in width: what counts is the one under the pointer, and the nearest where there is none. */
 const underPointer: CollisionDetection = (dragged) => {
   const under = pointerWithin(dragged);
@@ -52,12 +57,16 @@ export function FormScore(props: FormScoreProps) {
     () => form.players.map(({ id }) => instrumentsOf(laid, id)),
     [laid, form.players],
   );
-  const drop = ({ active, over }: DragEndEvent) => {
+  const drop = ({ active, over, activatorEvent }: DragEndEvent) => {
     const [from, to] = [active, over].map(
       (one) => laid.spans[Number(String(one?.id).split(' ')[0])],
     );
     if (from && to && from.repeat !== to.repeat)
-      edit((before) => moveRepeat(before, from.repeat, to.repeat));
+      edit((before) =>
+        isCopying(activatorEvent)
+          ? playAgainAt(before, from.repeat, to.repeat)
+          : moveRepeat(before, from.repeat, to.repeat),
+      );
   };
   return (
     <DndContext sensors={sensors} collisionDetection={underPointer} onDragEnd={drop}>
