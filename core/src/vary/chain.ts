@@ -50,6 +50,8 @@ export function applyChain(
   if (!first || !lineOf(rhythm, index)) return undefined;
   const traced: readonly Traced[] = first.strokes.map((stroke, was) => ({ ...stroke, was }));
   let now: Rhythm = withLayer(rhythm, index, { ...first, strokes: [...traced] });
+  /** The line without traces, as it was last looked at. */
+  let layer = bare(first);
   const told: (readonly string[])[] = [];
   for (const { move, settings, off } of steps) {
     const line = off ? undefined : lineOf(now, index, stretch);
@@ -59,12 +61,14 @@ export function applyChain(
     }
     const made = MOVES[move].apply(line, askedOf(MOVES[move], settings));
     const next = withLayer(now, index, { ...made.layer, strokes: [...made.layer.strokes] });
-    const [wrong] = checkEdit(withLayer(rhythm, index, bare(next.layers[index] ?? first)));
+    const looked = bare(next.layers[index] ?? first);
+    const [wrong] = checkEdit(withLayer(rhythm, index, looked));
     told.push(wrong === undefined ? made.told : [...made.told, `It is left as it was: ${wrong}`]);
-    if (wrong === undefined) now = next;
+    if (wrong !== undefined) continue;
+    now = next;
+    layer = looked;
   }
   const made: readonly Traced[] = now.layers[index]?.strokes ?? [];
-  const layer = bare(now.layers[index] ?? first);
   return {
     rhythm: withLayer(rhythm, index, layer),
     layer,

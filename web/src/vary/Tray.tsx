@@ -80,7 +80,10 @@ export const Tray = memo(function Tray(props: TrayProps) {
       ) : null}
       <ul className="flex flex-col lg:max-h-[calc(100vh-13.75rem)] lg:overflow-y-auto max-lg:grid max-lg:grid-cols-2 max-sm:grid-cols-1">
         {offers.map(({ step, why }) => (
-          <li key={`${step.move} ${JSON.stringify(step.settings)}`}>
+          <li
+            key={`${step.move} ${JSON.stringify(step.settings)}`}
+            className="[contain-intrinsic-size:auto_7rem] [content-visibility:auto]"
+          >
             <Offer
               rhythm={rhythm}
               index={index}
