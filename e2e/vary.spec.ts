@@ -179,3 +179,24 @@ test('what is wanted of it sorts the moves, each with its reason', async ({ page
   await page.getByRole('button', { name: 'Back to home' }).click();
   await expect(changes(page)).toHaveText('');
 });
+
+test('all layers are turned to the other side at once; all sets of a move come from the background', async ({
+  page,
+}) => {
+  await page.goto('/form');
+  await page.getByRole('button', { name: 'Look at the set of the Lantern Street Players' }).click();
+  await expect(page.getByText('2 found')).toBeVisible();
+  await page.goto('/bench/lantern-walk/vary');
+  await page.getByRole('button', { name: 'Other side, all layers' }).click();
+  await page.getByRole('link', { name: 'Frame', exact: true }).click();
+  await expect(page.getByText('Bell starts from its two-side (2-3).')).toBeVisible();
+  await page.getByRole('link', { name: 'Write', exact: true }).click();
+  // The walker too begins with what was its second turn.
+  await expect(slot(page, 'Walker', 1)).toHaveAccessibleName(/rest|silence|empty/i);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('link', { name: 'Vary', exact: true }).click();
+  await page.getByRole('combobox', { name: 'What it is to be' }).selectOption('every shift');
+  const moves = page.getByRole('region', { name: 'Moves' }).getByRole('button');
+  await expect(moves.first()).toContainText('shift', { ignoreCase: true });
+  expect(await moves.count()).toBeGreaterThan(5);
+});

@@ -1,20 +1,11 @@
 import type { Rhythm } from '@stride/core/rhythm';
-import {
-  AIMS,
-  type Aim,
-  MOVES,
-  type MoveId,
-  SETS,
-  type SetName,
-  type Step,
-  type Stretch,
-  setOf,
-  suggest,
-} from '@stride/core/vary';
-import { memo, useMemo, useState } from 'react';
+import { AIMS, SETS, type Step, type Stretch } from '@stride/core/vary';
+import { memo, useState } from 'react';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Offer } from './Offer.tsx';
+import type { Wanted } from './offers-of.ts';
+import { useOffered } from './use-offered.ts';
 
 interface TrayProps {
   /** The rhythm as the moves so far have made it, and which of its lines is varied. */
@@ -26,40 +17,11 @@ interface TrayProps {
   readonly onTake: (step: Step) => void;
 }
 
-/** So many suggestions are shown. */
-const SUGGESTED = 8;
-
-/** What is listed: every move once, one move in all its places, or those that do what is wanted. */
-type Wanted = 'all' | SetName | Aim;
-
-interface Offered {
-  readonly step: Step;
-  readonly why?: string;
-}
-
-function offersOf(
-  rhythm: Rhythm,
-  index: number,
-  wanted: Wanted,
-  stretch: Stretch | undefined,
-): readonly Offered[] {
-  if (wanted === 'all') {
-    return (Object.keys(MOVES) as MoveId[]).map((move) => ({ step: { move, settings: {} } }));
-  }
-  if (wanted in SETS) {
-    return setOf(rhythm, index, wanted as SetName, stretch).map((step) => ({ step }));
-  }
-  return suggest(rhythm, index, wanted as Aim, stretch).slice(0, SUGGESTED);
-}
-
 /** Every move as it would make this line. */
 export const Tray = memo(function Tray(props: TrayProps) {
   const { rhythm, index, stretch, onTry, onTake } = props;
   const [wanted, setWanted] = useState<Wanted>('all');
-  const offers = useMemo(
-    () => offersOf(rhythm, index, wanted, stretch),
-    [rhythm, index, wanted, stretch],
-  );
+  const offers = useOffered(rhythm, index, wanted, stretch);
   return (
     <Card aria-label="Moves" className="flex flex-col p-2">
       <div className="flex items-center gap-2 px-2 pb-1">
@@ -75,11 +37,15 @@ export const Tray = memo(function Tray(props: TrayProps) {
           <Names label="What the line is to be" names={AIMS} />
         </Select>
       </div>
-      {offers.length === 0 ? (
+      {offers === undefined ? (
+        <p role="status" className="p-2 text-note text-quiet">
+          Trying them …
+        </p>
+      ) : offers.length === 0 ? (
         <p className="p-2 text-note text-quiet">No move does that to this line in one step.</p>
       ) : null}
       <ul className="flex flex-col lg:max-h-[calc(100vh-13.75rem)] lg:overflow-y-auto max-lg:grid max-lg:grid-cols-2 max-sm:grid-cols-1">
-        {offers.map(({ step, why }) => (
+        {offers?.map(({ step, why }) => (
           <li
             key={`${step.move} ${JSON.stringify(step.settings)}`}
             className="[contain-intrinsic-size:auto_7rem] [content-visibility:auto]"

@@ -1,3 +1,4 @@
+import { startFromOtherSide } from '@stride/core/rhythm';
 import { keepLine } from '@stride/core/variation';
 import {
   alternate,
@@ -97,6 +98,17 @@ export function Vary() {
   );
   const said = `${stretch ? `In ${part?.name}: ` : ''}${sayChain(steps)}`;
   const isMade = steps.some(({ off }) => !off);
+  const timeline = rhythm.layers.find(({ side }) => side !== undefined);
+  const turnAll = () => {
+    if (!timeline) return;
+    const turned = startFromOtherSide(rhythm, timeline.id, true);
+    if (!turned.ok) {
+      toast(turned.message);
+      return;
+    }
+    if (bench.edit(() => turned.rhythm))
+      toast('All layers begin from the other side now.', () => bench.document.undo());
+  };
   const keepInPlace = () => {
     if (!made) return;
     if (bench.edit(() => made.rhythm)) {
@@ -201,6 +213,14 @@ export function Vary() {
           </span>
         ) : null}
         <span className="ml-auto" />
+        {timeline ? (
+          <Button
+            title="Every layer begins half a round of the timeline later, so that nothing moves against anything"
+            onClick={turnAll}
+          >
+            Other side, all layers
+          </Button>
+        ) : null}
         <FeelPanel key={layer.id} layer={layer} />
         <Button
           look={withHome ? 'on' : 'plain'}
