@@ -161,6 +161,11 @@ export function FormHeader(props: HeaderProps) {
                   </option>
                 ))}
               </Select>
+              {hearing.sign === 'microphone' ? (
+                <span className="max-w-64">
+                  With headphones: the microphone hears what the program plays as well.
+                </span>
+              ) : null}
             </label>
           ) : null}
         </Panel>
