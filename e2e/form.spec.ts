@@ -337,4 +337,10 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
   await expect(section(page, 'Last walk')).toBeVisible();
   await page.goto('/form');
   await expect(page.getByRole('listitem')).toHaveCount(2);
+  // It is found from anywhere, by its name.
+  await page.goto('/guide');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('lantern walk form');
+  await page.getByRole('group', { name: 'Forms' }).getByRole('option').first().click();
+  await expect(section(page, 'Last walk')).toBeVisible();
 });

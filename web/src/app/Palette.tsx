@@ -2,11 +2,13 @@ import { CATALOGUE, entryWords } from '@stride/core/catalogue';
 import { describeCycle } from '@stride/core/cycle';
 import { allInstruments } from '@stride/core/instrument';
 import { spelling } from '@stride/core/wording';
+import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useMemo, useRef, useState } from 'react';
 import { useMatch, useNavigate } from 'react-router';
 import { STAGES } from '../bench/stages.ts';
+import { database } from '../store/db.ts';
 import { useShelf } from '../store/use-store.ts';
 import { type Found, find } from './find.ts';
 import { focusScreen } from './focus.ts';
@@ -141,7 +143,28 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
       ),
     [cards, navigate],
   );
-  const groups = useMemo(() => find(words, [rhythms, places]), [words, rhythms, places]);
+  const { data: kept } = useQuery({
+    queryKey: ['form-names'],
+    gcTime: 0,
+    queryFn: async () => (await database.forms.toArray()).map(({ id, form }) => [id, form.name]),
+  });
+  const forms = useMemo(
+    () =>
+      (kept ?? []).map(
+        ([id = '', name = '']): Found => ({
+          group: 'Forms',
+          key: id,
+          label: name,
+          find: `${name} form`,
+          run: () => void navigate(`/form/${encodeURIComponent(id)}`),
+        }),
+      ),
+    [kept, navigate],
+  );
+  const groups = useMemo(
+    () => find(words, [rhythms, forms, places]),
+    [words, rhythms, forms, places],
+  );
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
