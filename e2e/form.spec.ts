@@ -339,6 +339,7 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
   await expect(page.getByRole('listitem')).toHaveCount(2);
   // It is found from anywhere, by its name.
   await page.goto('/guide');
+  await expect(page.getByText('Care', { exact: true }).first()).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('lantern walk form');
   await page.getByRole('group', { name: 'Forms' }).getByRole('option').first().click();

@@ -14,6 +14,7 @@ import { Select } from '../ui/Select.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import type { OpenedForm } from './context.ts';
+import { SignButton } from './SignButton.tsx';
 import { useOpened, useOpenForm } from './use-form.ts';
 import { type FormHearing, useFormPlaying } from './use-form-playing.ts';
 
@@ -186,9 +187,9 @@ function Follow({
         </p>
       ) : null}
       {isWaiting ? (
-        <Button look="go" large autoFocus onClick={sign}>
+        <SignButton large onSign={sign}>
           Give the sign
-        </Button>
+        </SignButton>
       ) : null}
       <p
         className={`mt-auto rounded-xl px-4 py-3 text-title leading-tight ${isNear ? 'bg-mark font-bold text-[#231a2e]' : 'bg-band'}`}

@@ -20,6 +20,7 @@ import { UndoRedo } from '../ui/UndoRedo.tsx';
 import type { OpenedForm } from './context.ts';
 import { FormText } from './FormText.tsx';
 import { takeFormAway } from './files.ts';
+import { SignButton } from './SignButton.tsx';
 import { SIGN_WAYS, type SignWay } from './sign-input.ts';
 import type { FormHearing, FormPlaying } from './use-form-playing.ts';
 
@@ -81,9 +82,7 @@ export function FormHeader(props: HeaderProps) {
           {playing.mine ? 'Stop' : chosen === undefined ? 'Play' : 'From here'}
         </Button>
         {playing.place?.isWaiting ? (
-          <Button look="go" autoFocus className="h-10! px-4!" onClick={playing.sign}>
-            Give the sign (Enter)
-          </Button>
+          <SignButton onSign={playing.sign}>Give the sign (Enter)</SignButton>
         ) : null}
         {chosen !== undefined && chosen > 0 ? (
           <Button className="h-10!" onClick={() => playing.play({ kind: 'change', at: chosen })}>

@@ -27,7 +27,9 @@ export function SectionPanel({ opened, span, playing, onChoose }: SectionPanelPr
       <div className="grid gap-x-8 gap-y-3 lg:grid-cols-2">
         <div className="flex min-w-0 flex-col gap-3">
           <SectionFields section={section} edit={edit} />
-          {index === 0 ? null : <TempoFields span={span} edit={edit} />}
+          {index === 0 && !section.change && section.over === undefined ? null : (
+            <TempoFields span={span} edit={edit} />
+          )}
           <MoreFields section={section} edit={edit} />
           <Calls opened={opened} section={section} />
         </div>

@@ -1,4 +1,4 @@
-import { type Form, formBreaches } from '@stride/core/form';
+import { checkForm, type Form } from '@stride/core/form';
 import { type History, record as recordStep, redo, startHistory, undo } from '@stride/core/rhythm';
 import type { FormRecord, StrideDatabase } from './db.ts';
 import { putForm, saveForm } from './forms.ts';
@@ -97,9 +97,9 @@ export function openFormDocument(
       const { history } = state;
       const next = change(history.present);
       if (next === history.present) return true;
-      const [refusal] = formBreaches(next);
-      if (refusal !== undefined) {
-        say(`That was not done. ${refusal}`);
+      const checked = checkForm(next);
+      if (!checked.ok) {
+        say(`That was not done. ${checked.messages[0] ?? ''}`);
         return false;
       }
       const now = Date.now();

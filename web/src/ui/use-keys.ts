@@ -13,6 +13,9 @@ const FIELDS =
 const PRESSABLE =
   'button, a[href], summary, input, [role="menuitem"], [role="menuitemradio"], [role="tab"], [role="checkbox"], [role="radio"], [role="switch"], [role="combobox"]';
 
+/** What the arrow keys move themselves. */
+const MOVED_BY_ARROWS = 'input[type="range"], [role="menu"], [role="slider"]';
+
 /**
  * A key of the program, wherever the focus is: on a stroke of the line as well, which has the role of
  * an option. Not in text fields unless it says so, not behind a page that lies over the page, and once
@@ -36,7 +39,8 @@ export function useKeys(
         event.defaultPrevented ||
         isBehindModal() ||
         (!inFields && target?.closest(FIELDS) != null) ||
-        (pressesWhatItIsOn(event) && target?.closest(PRESSABLE) != null)
+        (pressesWhatItIsOn(event) && target?.closest(PRESSABLE) != null) ||
+        (event.key.startsWith('Arrow') && target?.closest(MOVED_BY_ARROWS) != null)
       );
     },
   });

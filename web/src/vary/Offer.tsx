@@ -36,7 +36,7 @@ export function Offer(props: OfferProps) {
   return (
     <button
       type="button"
-      className="w-full rounded-xl px-3 py-1.5 text-left hover:bg-choice focus-visible:bg-choice"
+      className="block w-full rounded-xl px-3 py-1.5 text-left [contain-intrinsic-size:auto_7rem] [content-visibility:auto] hover:bg-choice focus-visible:bg-choice"
       onPointerEnter={(event) => event.pointerType === 'mouse' && onTry(step)}
       onPointerLeave={() => onTry(undefined)}
       onFocus={() => onTry(step)}

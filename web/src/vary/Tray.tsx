@@ -46,10 +46,7 @@ export const Tray = memo(function Tray(props: TrayProps) {
       ) : null}
       <ul className="flex flex-col lg:max-h-[calc(100vh-13.75rem)] lg:overflow-y-auto max-lg:grid max-lg:grid-cols-2 max-sm:grid-cols-1">
         {offers?.map(({ step, why }) => (
-          <li
-            key={`${step.move} ${JSON.stringify(step.settings)}`}
-            className="[contain-intrinsic-size:auto_7rem] [content-visibility:auto]"
-          >
+          <li key={`${step.move} ${JSON.stringify(step.settings)}`}>
             <Offer
               rhythm={rhythm}
               index={index}
