@@ -3,8 +3,9 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
-  PointerSensor,
+  MouseSensor,
   pointerWithin,
+  TouchSensor,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
@@ -36,7 +37,7 @@ interface FormScoreProps {
 
 /** With Ctrl or Alt a section is dragged as itself once more, and stays where it is as well. */
 function isCopying(event: Event): boolean {
-  return event instanceof PointerEvent && (event.ctrlKey || event.altKey);
+  return event instanceof MouseEvent && (event.ctrlKey || event.altKey);
 }
 
 /** Sections differ much in width: what counts is the one under the pointer, and the nearest where there is none. */
@@ -49,7 +50,11 @@ const underPointer: CollisionDetection = (dragged) => {
 export function FormScore(props: FormScoreProps) {
   const { opened, rows, labels, scale, chosen, onChoose, onPlayer, under } = props;
   const { laid, form, edit, findings } = opened;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  // A finger that goes on scrolls; one that rests on a section for a moment takes it up.
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
   const ids = useMemo(() => rows.flatMap((row) => row.map((piece) => idOf(piece))), [rows]);
   const wrong = useMemo(() => new Set(findings.map(({ at }) => at)), [findings]);
   const sides = useMemo(() => runningSides(laid), [laid]);
