@@ -222,6 +222,20 @@ test('sections are moved, stretched, copied and taken out by keys and by hand, a
   for (let step = 0; step < 4; step += 1) await page.keyboard.press('Control+z');
   expect(await names()).toEqual(start);
 
+  // What is open stays open when it is moved; the space bar plays from it, also where it has the focus.
+  await section(page, 'Call').click();
+  await opened(page, 'Call').getByRole('button', { name: 'Move Call earlier' }).click();
+  expect((await names()).slice(0, 3)).toEqual(['Gather', 'Call', 'Walk up']);
+  await expect(opened(page, 'Call')).toBeVisible();
+  await section(page, 'Call').focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('region', { name: 'What comes next' })).toContainText('Counting in');
+  await expect(opened(page, 'Call')).toBeVisible();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  expect(await names()).toEqual(start);
+
   // By hand: Gather is dragged behind Walk up, and its edge made four turns longer.
   const [from, to] = [section(page, 'Gather'), section(page, 'Walk up')];
   await from.hover();

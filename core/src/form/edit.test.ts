@@ -9,7 +9,6 @@ import {
   checkForm,
   copySection,
   type Form,
-  firstPlaceOf,
   moveRepeat,
   playAgain,
   playAgainAt,
@@ -109,8 +108,6 @@ describe('an edit of a form', () => {
     expect([out.players.length, out.sections[0]?.calls]).toEqual([2, undefined]);
     expect(setPart(form, 'section-1', { player: 'player-2' }).sections[0]?.parts).toHaveLength(1);
     expect(addPlayer(ABC, 'Bell').players.at(-1)).toEqual({ id: 'player-4', name: 'Bell 2' });
-    expect(firstPlaceOf(ABC, 'section-2')).toEqual({ repeat: 1, step: 0 });
-    expect(firstPlaceOf(ABC, 'none')).toBeUndefined();
   });
 
   it('of where sections stand changes none of them, and every edit leaves a form that can be kept', () => {

@@ -1,4 +1,4 @@
-import { NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
+import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import {
   FORM_LIMITS,
@@ -263,13 +263,4 @@ export function rhythmsOf(form: Form): readonly string[] {
     ),
   ];
   return [...new Set(lines.flatMap((line) => line?.rhythm ?? []))];
-}
-
-/** The order place of a section as it is first played. */
-export function firstPlaceOf(form: Form, section: string): OrderPlace | undefined {
-  for (let repeat = 0; repeat < form.order.length; repeat += 1) {
-    const step = nth(form.order, repeat).steps.findIndex((one) => one.section === section);
-    if (step >= 0) return { repeat, step };
-  }
-  return undefined;
 }

@@ -1,3 +1,4 @@
+import { turnPulses } from '../cycle/index.ts';
 import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { registerOf } from '../read/index.ts';
 import { toNumber } from '../time/index.ts';
@@ -45,10 +46,7 @@ export function lengthsOf({ spans, length }: Laid): {
 } {
   const longer = spans.reduce((sum, { section, tempo }) => {
     const turns = (section.most ?? section.turns) - section.turns;
-    const pulses = section.cycle.groups
-      .flatMap(({ beats }) => beats)
-      .reduce((all, { span }) => all + span, 0);
-    return sum + turns * pulses * toNumber(tempo.pulse);
+    return sum + turns * turnPulses(section.cycle) * toNumber(tempo.pulse);
   }, 0);
   return {
     usual: length,

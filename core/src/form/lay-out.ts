@@ -5,7 +5,7 @@ import { type Doing, doingsIn, isSameLine } from './doing.ts';
 import type { Form, Line, Section } from './model.ts';
 import { type Played, playedOut } from './order.ts';
 import { findSources, type Source, type Sources } from './sources.ts';
-import { type Arrived, arriveAt, bpmOf, exactly, nearly, type PulseTempo } from './tempo.ts';
+import { type Arrived, arriveAt, exactly, nearly, type PulseTempo } from './tempo.ts';
 
 /** What is carried over from one section to the next. */
 export interface Carried {
@@ -164,18 +164,9 @@ export function sourceOf(source: Sources, line: Line | undefined): Source | unde
 }
 
 /** Whether two cycles have the same beats. */
-export function isSameCycle(a: Cycle, b: Cycle): boolean {
+function isSameCycle(a: Cycle, b: Cycle): boolean {
   const [one, other] = [beatsOf(a), beatsOf(b)];
   return one.length === other.length && one.every(({ span }, at) => span === other[at]?.span);
-}
-
-/** The tempo with which a section begins, and its own, in counted beats a minute. */
-export function tempoWords({ before, tempo, section }: Entered): {
-  readonly from: number;
-  readonly to: number;
-} {
-  const to = bpmOf(tempo);
-  return { from: section.over === undefined ? to : bpmOf(before), to };
 }
 
 /** Pulses of one turn of a section. */

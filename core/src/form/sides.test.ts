@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { formOf, RHYTHMS } from './fixture.testkit.ts';
-import { isTurned, isTurnedAfter, layOut, sidesIn, sidesThrough } from './index.ts';
+import {
+  isTurned,
+  isTurnedAfter,
+  isTurnedOver,
+  layOut,
+  runningSides,
+  sidesIn,
+  sidesThrough,
+} from './index.ts';
 
 const bell = 'part Bell\nplay Walk : Bell\n';
 const section = (name: string, length: number, more = bell) =>
@@ -18,6 +26,32 @@ function sidesOf(text: string) {
     };
   });
 }
+
+describe('a timeline over a whole form', () => {
+  it('runs on unheard where nobody plays it, and is turned over where a section has left it in its middle', () => {
+    const laid = layOut(
+      formOf(
+        [
+          section('A', 3),
+          section('B', 2, ''),
+          section('C', 3),
+          section('D', 2),
+          section('E', 1, 'anew'),
+        ].join('\n'),
+      ),
+      RHYTHMS,
+    );
+    const running = runningSides(laid);
+    expect(running.map((one) => one?.phase)).toEqual([0, 24, 40, 64, undefined]);
+    expect(laid.spans.map((_, at) => isTurnedOver(laid, running, at))).toEqual([
+      false,
+      true,
+      false,
+      false,
+      false,
+    ]);
+  });
+});
 
 describe('the sides of a timeline', () => {
   it('alternate turn by turn, over sections of an odd number of turns', () => {

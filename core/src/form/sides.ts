@@ -1,6 +1,6 @@
 import { turnPulses } from '../cycle/index.ts';
 import { toNumber, wrap } from '../time/index.ts';
-import { type Entered, phaseOf, sourceOf, speedOf } from './lay-out.ts';
+import { type Entered, type Laid, phaseOf, sourceOf, speedOf } from './lay-out.ts';
 import type { Line } from './model.ts';
 import type { Sources } from './sources.ts';
 
@@ -60,6 +60,31 @@ export function sidesThrough(
     found.push({ from: begin, to: Math.min(end, from + half), side: sideAt(sides, begin + 1e-9) });
   }
   return found;
+}
+
+/** The timeline as it runs in each section: where none is played, the one before runs on unheard. */
+export function runningSides({ spans, source }: Laid): readonly (RunningSides | undefined)[] {
+  const all: (RunningSides | undefined)[] = [];
+  for (const span of spans) {
+    const before = all.at(-1);
+    const on =
+      before && span.runsOn
+        ? { ...before, phase: span.phase, speed: speedOf(span.section) }
+        : undefined;
+    all.push(sidesIn(span, source) ?? on);
+  }
+  return all;
+}
+
+/** Whether the timeline is turned in a section, and was not in the one before. */
+export function isTurnedOver(
+  { spans }: Laid,
+  running: readonly (RunningSides | undefined)[],
+  at: number,
+): boolean {
+  const [before, here] = [running[at - 1], running[at]];
+  if (!spans[at]?.runsOn || !here || !isTurned(here)) return false;
+  return before === undefined || !isTurned(before);
 }
 
 /** Whether the timeline is turned at a section’s beginning: it does not begin with its first side. */

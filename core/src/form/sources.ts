@@ -8,7 +8,7 @@ import {
   withVariation,
 } from '../rhythm/index.ts';
 import { type Score, type ScoreEvent, scoreRhythm } from '../sound/index.ts';
-import { type Pulses, toNumber, wrap } from '../time/index.ts';
+import { type Pulses, wrap } from '../time/index.ts';
 import {
   nextTurn,
   PLAN_START,
@@ -156,9 +156,4 @@ function mixed(rhythm: Rhythm, home: Score, layer: string, seed: number): Source
     }
     return found;
   };
-}
-
-/** How many turns of a cycle a line lasts; need not be whole. */
-export function turnsOfSource({ length }: Source, cyclePulses: number): number {
-  return toNumber(length) / cyclePulses;
 }

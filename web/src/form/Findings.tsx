@@ -11,7 +11,7 @@ export function Findings({
   readonly opened: OpenedForm;
   readonly onChoose: (at: number) => void;
 }) {
-  const { findings, form, edit } = opened;
+  const { findings, looked, form, edit } = opened;
   const { meant = [] } = form;
   return (
     <section
@@ -23,7 +23,11 @@ export function Findings({
         <p className="rounded-2xl border border-edge bg-card px-4 py-3 text-note">
           {form.sections.length === 0
             ? 'Nothing to look at yet.'
-            : 'Nothing stands in the way: lengths, sides, entries, hands and tempos fit one another.'}
+            : looked === 'looking'
+              ? 'Looking …'
+              : looked === 'failed'
+                ? 'It could not be looked at: a part of the program has stopped. Reload the page.'
+                : 'Nothing stands in the way: lengths, sides, entries, hands and tempos fit one another.'}
         </p>
       ) : null}
       {findings.map((finding) => (

@@ -1,6 +1,6 @@
-import { addPlayer, addSection } from '@stride/core/form';
+import { addPlayer, addSection, type Laid, type Span } from '@stride/core/form';
 import { Plus } from 'lucide-react';
-import { type CSSProperties, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import type { FormDocument } from '../store/form-document.ts';
@@ -70,7 +70,18 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
   const { document, form, laid, edit } = opened;
   useTitle(form.name, 'Form');
   const { history, save } = useFormState(document);
-  const [chosen, setChosen] = useState<number>();
+  /** The section that is open, and which time it is played: it stays open when it moves. */
+  const [picked, setPicked] = useState<{ readonly section: string; readonly time: number }>();
+  const span = picked && pickedIn(laid, picked);
+  const chosen = span?.index;
+  const latestLaid = useLatest(laid);
+  const setChosen = useCallback(
+    (at: number | undefined) => {
+      const next = at === undefined ? undefined : latestLaid.current.spans[at];
+      setPicked(next && { section: next.section.id, time: next.time });
+    },
+    [latestLaid],
+  );
   const [player, setPlayer] = useState<string>();
   const [hearing, setHearing] = useState<FormHearing>({
     without: new Set(),
@@ -93,7 +104,6 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
   );
   const isWaiting = playing.place?.isWaiting === true;
   useSign(playing.mine && isWaiting, hearing.sign, playing.sign);
-  const span = chosen === undefined ? undefined : laid.spans[chosen];
   const chosenRow = rows.findIndex((row) => row.some((piece) => piece.span === span));
   const undo = () => {
     document.undo();
@@ -162,10 +172,9 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
             onClick={() => {
               const last = laid.spans.at(-1)?.section;
               const cycle = last?.cycle ?? [...opened.rhythms.values()][0]?.cycle;
-              edit((before) =>
-                cycle ? addSection(before, { name: 'Section', cycle, turns: 8 }).form : before,
-              );
-              setChosen(laid.spans.length);
+              if (!cycle) return;
+              const added = addSection(form, { name: 'Section', cycle, turns: 8 });
+              if (edit(() => added.form)) setPicked({ section: added.id, time: 1 });
             }}
           >
             <Plus aria-hidden size={16} /> Section
@@ -205,6 +214,15 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
       <NextChange opened={opened} playing={playing} />
     </div>
   );
+}
+
+/** A section where it stands now; another time of it where that one is gone. */
+function pickedIn(
+  { spans }: Laid,
+  { section, time }: { readonly section: string; readonly time: number },
+): Span | undefined {
+  const all = spans.filter((one) => one.section.id === section);
+  return all.find((one) => one.time === time) ?? all[0];
 }
 
 /** Puts the play line where the ear is, and the row it is in into sight; not through React, sixty times a second. */

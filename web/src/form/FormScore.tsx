@@ -10,7 +10,14 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { rectSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { type Laid, moveRepeat, playAgainAt, type RunningSides, sidesIn } from '@stride/core/form';
+import {
+  isTurnedOver,
+  type Laid,
+  moveRepeat,
+  playAgainAt,
+  type RunningSides,
+  runningSides,
+} from '@stride/core/form';
 import { findInstrument } from '@stride/core/instrument';
 import { type ReactNode, useMemo, useRef } from 'react';
 import type { Px } from '../strideline/geometry.ts';
@@ -158,7 +165,7 @@ function ScoreRow(props: ScoreRowProps) {
                 isChosen={chosen === piece.span.index}
                 isFound={wrong.has(piece.span.index)}
                 sides={sides[piece.span.index]}
-                turns={turnsOver(laid, sides, piece.span.index)}
+                turns={isTurnedOver(laid, sides, piece.span.index)}
                 lanes={heights}
                 onChoose={onChoose}
                 edit={edit}
@@ -182,27 +189,6 @@ const FIRST_DRAWN = 2;
 
 /** As many rows are drawn wherever one is; more are drawn where they are in sight. */
 const ALL_DRAWN = 6;
-
-/** The timeline as it runs in each section: where none is played, the one before runs on unheard. */
-export function runningSides(laid: Laid): readonly (RunningSides | undefined)[] {
-  const all: (RunningSides | undefined)[] = [];
-  for (const span of laid.spans) {
-    const own = sidesIn(span, laid.source);
-    const before = all.at(-1);
-    const speed = span.section.speed === 'double' ? 2 : span.section.speed === 'half' ? 0.5 : 1;
-    const on = before && span.runsOn ? { ...before, phase: span.phase, speed } : undefined;
-    all.push(own ?? on);
-  }
-  return all;
-}
-
-/** Whether the timeline does not begin with its first side in a section, and did in the one before. */
-function turnsOver(laid: Laid, sides: readonly (RunningSides | undefined)[], at: number): boolean {
-  const [before, here] = [sides[at - 1], sides[at]];
-  const isTurned = (one: RunningSides | undefined) =>
-    one !== undefined && one.phase % one.length !== 0;
-  return laid.spans[at]?.runsOn === true && isTurned(here) && !isTurned(before);
-}
 
 function instrumentsOf({ spans, source }: Laid, player: string): string {
   const names = new Set(

@@ -10,8 +10,11 @@ import {
 import { memo, useMemo } from 'react';
 import type { Px } from '../strideline/geometry.ts';
 import { SmallHeads } from '../strideline/MiniLine.tsx';
-import { drawLane, type Extent, GROUND, LANE } from './lane-paths.ts';
+import { drawLane, drawPickup, type Extent, GROUND, LANE } from './lane-paths.ts';
 import { type Piece, xOfTime } from './rows.ts';
+
+/** From this many pixels on the strokes of a pickup can be told from one another. */
+const PICKUP_SHOWN: Px = 36;
 
 interface LaneProps {
   readonly laid: Laid;
@@ -65,6 +68,11 @@ export const Lane = memo(function Lane({ laid, piece, doing, saidAbove }: LanePr
             opacity={0.75}
           />
           <path d={`M${-pickupWidth} ${GROUND}H0`} stroke="var(--ink)" strokeWidth={1.6} />
+          {before && pickupWidth > PICKUP_SHOWN
+            ? [...drawPickup(laid, piece, doing)].map(([instrument, paths]) => (
+                <SmallHeads key={instrument} paths={paths} />
+              ))
+            : null}
           <text
             x={-4}
             y={GROUND + 21}
@@ -124,7 +132,7 @@ function Solo({ width }: { readonly width: Px }) {
 }
 
 /** What a player does, in words. */
-export function sayDoing(laid: Laid, doing: Doing): string {
+function sayDoing(laid: Laid, doing: Doing): string {
   if (doing.solo) return 'solo';
   if (!doing.line) return 'rests';
   return `${doing.isQuiet ? 'quietly ' : ''}${sayLine(laid, doing.line)}`;

@@ -87,6 +87,8 @@ export const SectionBox = memo(function SectionBox(props: SectionBoxProps) {
         aria-roledescription="section"
         aria-label={`${section.name}, ${sayLength(section)}, ${section.level}, ${sayBpm(bpmOf(span.tempo))} a minute${isFound ? ', something was found here' : ''}`}
         data-section={section.name}
+        data-at={index}
+        data-space-plays
         className="absolute top-[18px] h-12 w-full touch-manipulation overflow-hidden rounded-lg px-1.5 pt-1 text-left"
         onClick={() => onChoose(isChosen ? undefined : index)}
       >
@@ -234,6 +236,10 @@ function Stretch({
         const start = begun.current;
         if (!start) return;
         setNow(Math.max(1, start.turns + Math.round((event.clientX - start.x) / perTurn)));
+      }}
+      onPointerCancel={() => {
+        begun.current = undefined;
+        setNow(undefined);
       }}
       onPointerUp={() => {
         if (now !== undefined && now !== turns) onTurns(now);

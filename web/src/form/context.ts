@@ -10,5 +10,7 @@ export interface OpenedForm {
   /** The rhythms it plays from, by id. */
   readonly rhythms: ReadonlyMap<string, Rhythm>;
   readonly findings: readonly FormFinding[];
+  /** Whether all of it is found, is being looked for, or could not be. */
+  readonly looked: 'done' | 'looking' | 'failed';
   readonly edit: FormDocument['edit'];
 }

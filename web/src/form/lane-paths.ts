@@ -1,11 +1,14 @@
 import {
   type Doing,
   type Laid,
+  pickupsInto,
   type Source,
   type Span,
   sourceOf,
+  speedOf,
   strokesInTurn,
   timeTo,
+  turnPulsesOf,
 } from '@stride/core/form';
 import type { Family } from '@stride/core/instrument';
 import { feltTicks, handsOf, timeRhythm } from '@stride/core/rhythm';
@@ -77,11 +80,8 @@ export function drawLane(
 
 /** How often a line comes round in so many turns of a section. */
 export function roundsIn(span: Span, { length }: Source, turns: number): number {
-  const pulses = span.section.cycle.groups
-    .flatMap(({ beats }) => beats)
-    .reduce((sum, beat) => sum + beat.span, 0);
-  const speed = span.section.speed === 'double' ? 2 : span.section.speed === 'half' ? 0.5 : 1;
-  return Math.max(0.01, (turns * pulses * speed) / toNumber(length));
+  const pulses = turns * turnPulsesOf(span) * speedOf(span.section);
+  return Math.max(0.01, pulses / toNumber(length));
 }
 
 interface InRound extends Omit<SmallStroke, 'x'> {
@@ -144,6 +144,40 @@ function drawTurns(laid: Laid, piece: Piece, doing: Doing): LaneDrawing {
       });
     }
   return { grounds, paths, rounds: undefined };
+}
+
+/** The strokes with which a player begins before a section, left of it, by instrument. */
+export function drawPickup(
+  laid: Laid,
+  piece: Piece,
+  { player }: Doing,
+): ReadonlyMap<string, ReadonlyMap<Family, SmallPaths>> {
+  const { span } = piece;
+  const before = laid.spans[span.index - 1];
+  const byInstrument = new Map<string, SmallStroke[]>();
+  if (!before) return new Map();
+  const pickup = pickupsInto(span, before.section, before.turns).find(
+    (one) => one.doing.player.id === player.id,
+  );
+  const length = turnPulsesOf(before);
+  const pulses = pickup?.pulses ?? 0;
+  const perSecond = piece.width / (piece.end - piece.start);
+  for (let back = Math.ceil(pulses / length); back > 0; back -= 1) {
+    const turn = before.turns - back;
+    for (const { at, stroke, source } of strokesInTurn(laid, { span: before, turn }, player.id)) {
+      if (back * length - toNumber(at) > pulses + 1e-9) continue;
+      const strokes = byInstrument.get(source.layer.instrument) ?? [];
+      byInstrument.set(source.layer.instrument, strokes);
+      const early = before.length - timeTo(before, turn, toNumber(at));
+      strokes.push({ ...stroke, hand: stroke.hand, x: rounded(4 - early * perSecond) });
+    }
+  }
+  return new Map(
+    [...byInstrument].map(([instrument, strokes]) => [
+      instrument,
+      smallPaths(instrument, strokes, GROUND),
+    ]),
+  );
 }
 
 const rounded = (value: number): Px => Math.round(value * 10) / 10;

@@ -31,14 +31,12 @@ export function useFormKeys({
     if (!next) return;
     setChosen(next.index);
     announce(`${next.section.name}, ${next.turns} turns`);
-    const name = CSS.escape(next.section.name);
-    document.querySelector<HTMLElement>(`[data-section="${name}"]`)?.focus();
+    document.querySelector<HTMLElement>(`[data-at="${next.index}"]`)?.focus();
   };
   const move = (by: 1 | -1) => {
     if (!span) return;
     edit((form) => moveRepeat(form, span.repeat, span.repeat + by));
     announce(by < 0 ? 'Moved earlier' : 'Moved later');
-    setChosen(Math.min(laid.spans.length - 1, Math.max(0, span.index + by)));
   };
   const stretch = (by: 1 | -1) => {
     if (!span) return;

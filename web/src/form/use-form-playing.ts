@@ -70,6 +70,14 @@ export function useFormPlaying(
   useEffect(() => {
     if (mine) player.setLevels(levelsOf(hearing));
   }, [mine, hearing]);
+  // What follows each turn is asked of this page; another one begins anew.
+  useEffect(
+    () => () => {
+      const state = player.getState();
+      if ('owner' in state && state.owner === owner) player.stop();
+    },
+    [owner],
+  );
   usePlayhead(mine, (heard) => {
     const tag = heard?.segment.tag;
     if (!heard || !isPlace(tag)) {

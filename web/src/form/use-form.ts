@@ -9,6 +9,8 @@ import type { FormDocument, FormState } from '../store/form-document.ts';
 import { rhythmsFor } from '../store/forms.ts';
 import { openForm } from '../store/open-forms.ts';
 import { useReadSettings } from '../store/read-settings.ts';
+import { storageSentence } from '../store/rhythms.ts';
+import { toast } from '../ui/toasts.ts';
 import type { FormApi } from '../workers/form.worker.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { OpenedForm } from './context.ts';
@@ -40,7 +42,10 @@ export function useRhythmsFor(form: Form): ReadonlyMap<string, Rhythm> | undefin
   useEffect(() => {
     const subscription = liveQuery(() => rhythmsFor(database, form)).subscribe({
       next: setRead,
-      error: () => setRead(new Map()),
+      error: (error: unknown) => {
+        toast(storageSentence(error));
+        setRead(new Map());
+      },
     });
     return () => subscription.unsubscribe();
   }, [ids]);
@@ -52,9 +57,9 @@ export function useOpened(document: FormDocument): OpenedForm | undefined {
   const form = useFormState(document).history.present;
   const rhythms = useRhythmsFor(form);
   const laid = useMemo(() => (rhythms ? layOut(form, rhythms) : undefined), [form, rhythms]);
-  const findings = useFindings(form, rhythms);
+  const found = useFindings(form, rhythms);
   if (!rhythms || !laid) return undefined;
-  return { document, form, laid, rhythms, findings, edit: document.edit };
+  return { document, form, laid, rhythms, ...found, edit: document.edit };
 }
 
 const NONE: readonly FormFinding[] = [];
@@ -62,7 +67,7 @@ const NONE: readonly FormFinding[] = [];
 function useFindings(
   form: Form,
   rhythms: ReadonlyMap<string, Rhythm> | undefined,
-): readonly FormFinding[] {
+): Pick<OpenedForm, 'findings' | 'looked'> {
   const [{ ceiling }] = useReadSettings();
   const asked = useQuery({
     queryKey: ['form-findings', form, rhythms ? [...rhythms.values()] : undefined, ceiling],
@@ -76,7 +81,8 @@ function useFindings(
         api.find(form, [...(rhythms?.values() ?? [])], ownInstruments(), ceiling),
       ),
   });
-  return asked.data ?? NONE;
+  const looked = asked.isError ? 'failed' : asked.data === undefined ? 'looking' : 'done';
+  return { findings: asked.data ?? NONE, looked };
 }
 
 const marks = new WeakMap<object, number>();

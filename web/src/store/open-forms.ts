@@ -5,7 +5,7 @@ import { askBeforeLeaving } from './at-stake.ts';
 import { database, type FormRecord } from './db.ts';
 import { type FormDocument, openFormDocument } from './form-document.ts';
 import { listForms, loadForm } from './forms.ts';
-import { seedOnce } from './rhythms.ts';
+import { seedOnce, storageSentence } from './rhythms.ts';
 
 /** Forms stay open when one leaves the page, so that undo is still there on return. */
 const open = new Map<string, FormDocument>();
@@ -46,7 +46,10 @@ export const forms = createStore<readonly FormRecord[] | undefined>(undefined, (
   let stop = () => {
     left = true;
   };
-  const failed = () => set([]);
+  const failed = (error: unknown) => {
+    toast(storageSentence(error));
+    set([]);
+  };
   seedOnce(database).then(() => {
     if (left) return;
     const subscription = liveQuery(() => listForms(database)).subscribe({

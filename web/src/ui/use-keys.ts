@@ -39,7 +39,7 @@ export function useKeys(
         event.defaultPrevented ||
         isBehindModal() ||
         (!inFields && target?.closest(FIELDS) != null) ||
-        (pressesWhatItIsOn(event) && target?.closest(PRESSABLE) != null) ||
+        (pressesWhatItIsOn(event) && isPressedBy(event, target)) ||
         (event.key.startsWith('Arrow') && target?.closest(MOVED_BY_ARROWS) != null)
       );
     },
@@ -49,6 +49,12 @@ export function useKeys(
 /** The space bar and the enter key press the button or follow the link that has the focus. */
 function pressesWhatItIsOn(event: KeyboardEvent): boolean {
   return event.key === ' ' || (event.key === 'Enter' && !event.shiftKey);
+}
+
+/** On what stands for music, such as a section of a form, the enter key opens and the space bar plays. */
+function isPressedBy(event: KeyboardEvent, target: Element | undefined): boolean {
+  const pressed = target?.closest(PRESSABLE);
+  return pressed != null && !(event.key === ' ' && pressed.matches('[data-space-plays]'));
 }
 
 /** Whether a page lies over the page. */
