@@ -246,6 +246,17 @@ test('sections are moved, stretched, copied and taken out by keys and by hand, a
   await page.mouse.move(box.x + box.width - 20, box.y + 20, { steps: 8 });
   await page.mouse.up();
   await expect.poll(async () => (await names()).slice(0, 2)).toEqual(['Walk up', 'Gather']);
+  // Near, every row ends within the page.
+  for (let step = 0; step < 5; step += 1) await page.keyboard.press('i');
+  await expect(page.locator('[data-form-row="4"]')).toBeAttached();
+  const over = await page.locator('[data-section]').evaluateAll((all) => {
+    const frame = all[0]?.closest('.form-score')?.getBoundingClientRect().right ?? 0;
+    return Math.max(...all.map((one) => one.getBoundingClientRect().right)) - frame;
+  });
+  expect(over).toBeLessThanOrEqual(0);
+  for (let step = 0; step < 5; step += 1) await page.keyboard.press('o');
+  await expect(page.locator('[data-form-row="4"]')).not.toBeAttached();
+
   // With Ctrl it is dragged once more to another place, and stays.
   await section(page, 'Walk up').hover({ position: { x: 20, y: 20 } });
   await page.keyboard.down('Control');

@@ -65,6 +65,8 @@ function PageOf({ document }: { readonly document: FormDocument }) {
 /** Rows of the whole form on the first look. */
 const FIRST_ROWS = 2;
 const NARROW = 620;
+/** What the frame keeps free at its sides, and a little that a row does not touch. */
+const PADDING = 2 * 12 + 4;
 
 function Opened({ opened }: { readonly opened: OpenedForm }) {
   const { document, form, laid, edit } = opened;
@@ -94,7 +96,7 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
   const frame = useRef<HTMLElement>(null);
   const width = useWidth(frame);
   const labels = width > 0 && width < NARROW ? 64 : 116;
-  const room = Math.max(200, (width || 1000) - labels - 4);
+  const room = Math.max(200, (width || 1000) - labels - PADDING);
   const { zoom, zoomTo, zoomBy, slider } = useZoom(frame);
   const scale = scaleFor(laid, room, width < NARROW ? 5 : FIRST_ROWS) * zoom;
   const rows = useMemo(() => layRows(laid, room, scale), [laid, room, scale]);

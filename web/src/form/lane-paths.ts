@@ -55,7 +55,7 @@ export function drawLane(
   if (!source || extent.to <= extent.from) return undefined;
   const { span, width, from, to } = piece;
   const rounds = roundsIn(span, source, to - from);
-  if (width / rounds >= ROUND_SHOWN) return drawTurns(laid, piece, doing);
+  if (width / rounds >= ROUND_SHOWN) return drawTurns(laid, piece, doing, extent);
   const wide = extent.to - extent.from;
   const count = Math.max(1, Math.min(Math.ceil(rounds), Math.floor(wide / PICTURE)));
   const each = wide / count;
@@ -114,14 +114,14 @@ function strokesOfRound(source: Source): readonly InRound[] {
 }
 
 /** Every stroke where it is played, turn by turn. */
-function drawTurns(laid: Laid, piece: Piece, doing: Doing): LaneDrawing {
+function drawTurns(laid: Laid, piece: Piece, doing: Doing, extent: Extent): LaneDrawing {
   const { span } = piece;
   const byInstrument = new Map<string, SmallStroke[]>();
   const grounds: [Px, Px][] = [];
   for (let turn = piece.from; turn < piece.to; turn += 1) {
     const left = xOfTime(piece, timeTo(span, turn));
     const right = xOfTime(piece, timeTo(span, turn + 1));
-    grounds.push([left + 2, right - 2]);
+    if (right > extent.from + 1 && left < extent.to - 1) grounds.push([left + 2, right - 2]);
     for (const { at, stroke, source } of strokesInTurn(laid, { span, turn }, doing.player.id)) {
       const strokes = byInstrument.get(source.layer.instrument) ?? [];
       byInstrument.set(source.layer.instrument, strokes);
