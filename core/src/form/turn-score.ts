@@ -1,6 +1,5 @@
 import { beatsToPulses, turnPulses } from '../cycle/index.ts';
 import {
-  CLICK_INSTRUMENT,
   CLICK_LAYER,
   COUNT_IN_LAYER,
   type Score,
@@ -9,6 +8,7 @@ import {
   sortEvents,
 } from '../sound/index.ts';
 import { add, lcmWithin, rational, toNumber } from '../time/index.ts';
+import { CLICK_INSTRUMENT } from '../voice/index.ts';
 import type { Doing } from './doing.ts';
 import { type Entered, phaseOf, sourceOf, speedOf } from './lay-out.ts';
 import type { Level, Line, Place, Section } from './model.ts';

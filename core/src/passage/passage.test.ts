@@ -120,7 +120,9 @@ describe('a passage', () => {
           // One hand alone plays no flam and no roll; else it sounds to the last detail as it did.
           const alone = some?.includes('R') !== some?.includes('L');
           const key = (event: ScoreEvent) =>
-            alone ? `${event.ticks} ${event.layer}` : JSON.stringify(event);
+            alone
+              ? `${event.ticks} ${event.layer}`
+              : JSON.stringify({ ...event, dampTicks: undefined });
           const all = new Set(whole.events.map(key));
           for (const event of part.events) expect(all.has(key(event))).toBe(true);
         },

@@ -2,8 +2,8 @@ import * as v from 'valibot';
 import { nth } from '../bounds/index.ts';
 import { beatStarts, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import { gcd, lcm, type Ticks } from '../time/index.ts';
+import { CLICK_INSTRUMENT } from '../voice/index.ts';
 import { CLICK_LAYER, type Score, type ScoreEvent, sortEvents } from './score.ts';
-import { CLICK_INSTRUMENT } from './voices.ts';
 
 /** What is clicked, as players ask for it. */
 export const CLICKS = {

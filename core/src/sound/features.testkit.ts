@@ -1,3 +1,4 @@
+import FFT from 'fft.js';
 import type { Hertz, Seconds } from '../time/index.ts';
 
 /** What tells sounds apart by ear, measured. */
@@ -18,25 +19,23 @@ export function measure(samples: Float32Array, sampleRate: Hertz): SoundFeatures
   };
 }
 
+const SIZE = 2048;
+/** What lies above is hardly heard. */
+const TOP: Hertz = 12_000;
+
 function centroid(samples: Float32Array, sampleRate: Hertz): Hertz {
-  const size = 2048;
-  const bins = 128;
+  const fft = new FFT(SIZE);
+  const spectrum = fft.createComplexArray();
+  fft.realTransform(
+    spectrum,
+    Array.from({ length: SIZE }, (_, i) => samples[i] ?? 0),
+  );
   let weight = 0;
   let sum = 0;
-  // A plain transform at logarithmic places up to 12 kHz is enough to compare brightness.
-  for (let bin = 0; bin < bins; bin += 1) {
-    const frequency = 50 * (12_000 / 50) ** (bin / (bins - 1));
-    const step = (2 * Math.PI * frequency) / sampleRate;
-    // Goertzel's recurrence: the power at one frequency without a sine for every sample.
-    const twice = 2 * Math.cos(step);
-    let last = 0;
-    let before = 0;
-    for (let i = 0; i < Math.min(size, samples.length); i += 1) {
-      const next = (samples[i] ?? 0) + twice * last - before;
-      before = last;
-      last = next;
-    }
-    const power = (last * last + before * before - twice * last * before) * frequency;
+  for (let bin = 1; bin < SIZE / 2; bin += 1) {
+    const frequency = (bin * sampleRate) / SIZE;
+    if (frequency > TOP) break;
+    const power = (spectrum[2 * bin] as number) ** 2 + (spectrum[2 * bin + 1] as number) ** 2;
     weight += power;
     sum += power * frequency;
   }

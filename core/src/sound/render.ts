@@ -1,14 +1,25 @@
 import type { Hertz, Samples, Seconds, Tempo, Ticks } from '../time/index.ts';
+import { renderStroke } from '../voice/index.ts';
 import { CLICK_LAYER, type Score, SECOND_LAYER, type Sound, soundKey } from './score.ts';
+import { createTakes } from './takes.ts';
 import { collect, startTransport, timeOf } from './transport.ts';
-import { renderVoice } from './voice.ts';
-import { findVoice } from './voices.ts';
 
-/** The samples of one stroke. @throws RangeError where the stroke has no voice. */
-export function renderSound(sound: Sound, sampleRate: Hertz): Float32Array {
-  const voice = findVoice(sound.instrument, sound.kind);
-  if (!voice) throw new RangeError(`no voice for ${soundKey(sound)}`);
-  return renderVoice(voice, sound.force, sampleRate);
+/**
+ * The samples of one stroke.
+ * @param take which of its kind it is: see {@link createTakes}
+ * @throws RangeError where the stroke has no voice
+ */
+export function renderSound(
+  { instrument, kind, force, weak, tuned }: Sound,
+  sampleRate: Hertz,
+  take = 0,
+): Float32Array {
+  return renderStroke(
+    instrument,
+    kind,
+    { force, take, weak: weak === true, tuned: tuned ?? 1 },
+    sampleRate,
+  );
 }
 
 export interface RenderOptions {
@@ -27,6 +38,7 @@ export interface RenderOptions {
 export function renderScore(score: Score, options: RenderOptions): Float32Array {
   const { tempo, turns, sampleRate } = options;
   const sounds = new Map<string, Float32Array>();
+  const takeOf = createTakes();
   const endTicks: Ticks = turns * score.turnTicks;
   const only = { score, tempo, startTime: 0, startTicks: 0, endTicks, tag: undefined };
   const end = timeOf(only, endTicks);
@@ -36,8 +48,10 @@ export function renderScore(score: Score, options: RenderOptions): Float32Array 
   for (const { time, until, event } of due) {
     const isClick = event.layer === CLICK_LAYER || event.layer === SECOND_LAYER;
     if (isClick ? !options.click : options.muted?.has(event.layer)) continue;
-    const key = soundKey(event.sound);
-    const samples = sounds.get(key) ?? renderSound(event.sound, sampleRate);
+    const name = soundKey(event.sound);
+    const take = takeOf(name);
+    const key = `${name} ${take}`;
+    const samples = sounds.get(key) ?? renderSound(event.sound, sampleRate, take);
     sounds.set(key, samples);
     const at = Math.round(time * sampleRate);
     const length = until === undefined ? samples.length : Math.round(until * sampleRate) - at;

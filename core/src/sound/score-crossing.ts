@@ -5,8 +5,8 @@ import {
   soundsOf,
   stepsOf,
 } from '../crossing/index.ts';
+import { CLICK_INSTRUMENT } from '../voice/index.ts';
 import { CLICK_LAYER, type Score, type ScoreEvent, type Sound } from './score.ts';
-import { CLICK_INSTRUMENT } from './voices.ts';
 
 /** Layer id under which a pulse of a crossing is heard. */
 export function crossingLayer(pulse: number): string {

@@ -5,6 +5,7 @@ import {
   type FeltTicks,
   type Force,
   feltTicks,
+  handOf,
   type LayerGrid,
   type Lines,
   type Onset,
@@ -15,18 +16,23 @@ import {
   type Timing,
 } from '../rhythm/index.ts';
 import { lcm, type Seconds, type Ticks } from '../time/index.ts';
-import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from './voices.ts';
+import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from '../voice/index.ts';
+import { heldOnSkins } from './hold.ts';
 
 /** Which sound: an instrument's stroke at a force. The click stands among the instruments. */
 export interface Sound {
   readonly instrument: string;
   readonly kind: string;
   readonly force: Force;
+  /** True for the hand that is not the strong one. */
+  readonly weak?: true;
+  /** Pitch of what is struck against its usual one; 1 where it is not given. */
+  readonly tuned?: number;
 }
 
 /** One name for a sound, for caches. */
-export function soundKey(sound: Sound): string {
-  return `${sound.instrument}/${sound.kind}/${sound.force}`;
+export function soundKey({ instrument, kind, force, weak, tuned }: Sound): string {
+  return `${instrument}/${kind}/${force}${weak ? '/weak' : ''}${tuned === undefined ? '' : `/${tuned}`}`;
 }
 
 /** Layer id under which the click that plays along is heard and muted. */
@@ -97,7 +103,7 @@ export function scoreRhythm(
     lengthTicks: timing.fullTicks,
     turnTicks: timing.turnTicks,
     events: sortEvents([
-      ...events,
+      ...heldOnSkins(events, timing.fullTicks),
       ...clickEvents(rhythm.cycle, timing.ticksPerPulse, turns),
       ...(second ? secondEvents(second, timing.ticksPerPulse, turns) : []),
     ]),
@@ -212,11 +218,17 @@ function strokeEvents(
   const { stroke } = onset;
   const grid = nth(timing.layers, onset.layer);
   const ticks = onset.ticks - nth(grid.startTicks, stroke.slot) + felt(stroke.slot);
-  const event = (force: Force, at: Ticks, offset: Seconds): ScoreEvent => ({
+  const hand = handOf(layer, stroke);
+  const event = (force: Force, at: Ticks, offset: Seconds, other = false): ScoreEvent => ({
     ticks: at,
     offset,
     layer: layer.id,
-    sound: { instrument: layer.instrument, kind: stroke.kind, force },
+    sound: {
+      instrument: layer.instrument,
+      kind: stroke.kind,
+      force,
+      ...((hand === 'L') !== (other && hand !== 'F') ? { weak: true as const } : {}),
+    },
     ...(stroke.optional ? { optional: stroke.slot } : {}),
   });
   const held = slotsHeld(layer, stroke.slot);
@@ -240,11 +252,11 @@ function strokeEvents(
       return Array.from({ length: count }, (_, index) =>
         index === 0
           ? event(stroke.force, ticks, 0)
-          : event(rest, ticks + (length * index) / count, 0),
+          : event(rest, ticks + (length * index) / count, 0, index % 2 === 1),
       );
     }
     default:
-      return [...GRACES[stroke.ornament].map((offset) => event(softer, ticks, offset)), main];
+      return [...GRACES[stroke.ornament].map((offset) => event(softer, ticks, offset, true)), main];
   }
 }
 

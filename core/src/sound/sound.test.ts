@@ -7,13 +7,13 @@ import { GOBLET_DRUM, INSTRUMENTS } from '../instrument/index.ts';
 import { FORCES, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { rational, toSample } from '../time/index.ts';
+import { findVoice } from '../voice/index.ts';
 import { measure } from './features.testkit.ts';
 import {
   change,
   collect,
   cut,
   type DueEvent,
-  findVoice,
   positionAt,
   renderScore,
   renderSound,

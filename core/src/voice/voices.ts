@@ -1,0 +1,131 @@
+import {
+  type Family,
+  findInstrument,
+  type Instrument,
+  type StrokeKind,
+  strokeKind,
+} from '../instrument/index.ts';
+import { strokeLoudness, truePeak } from '../loudness/index.ts';
+import type { Hertz } from '../time/index.ts';
+import { BELLS_AND_SHAKERS } from './kits/bells-and-shakers.ts';
+import { voiceOfTimbre } from './kits/by-timbre.ts';
+import { HAND_DRUMS } from './kits/hand-drums.ts';
+import { STICK_DRUMS } from './kits/stick-drums.ts';
+import { type Kit, kitFrom } from './kits/table.ts';
+import type { Voice } from './model.ts';
+import { settle, strike, type Take } from './stroke.ts';
+
+/** Name under which the click's sounds stand, beside the ids of the instruments. */
+export const CLICK_INSTRUMENT = 'click';
+
+/** Name under which the sounds of claps, fingers and waves stand, beside the ids of the instruments. */
+export const GESTURE_INSTRUMENT = 'gesture';
+
+const TABLES = { ...HAND_DRUMS, ...STICK_DRUMS, ...BELLS_AND_SHAKERS };
+const kits = new Map<string, Kit>();
+
+/** The kit of one of the program's own instruments, read from its table the first time. */
+function kitOf(instrument: string): Kit | undefined {
+  const known = kits.get(instrument);
+  const table = TABLES[instrument];
+  if (known || table === undefined) return known;
+  const kit = kitFrom(table);
+  kits.set(instrument, kit);
+  return kit;
+}
+
+/** The voice of a stroke. Every stroke of every instrument has one; a test sees to that. */
+export function findVoice(instrument: string, kind: string): Voice | undefined {
+  const own = kitOf(instrument)?.get(kind);
+  if (own) return own;
+  const known = findInstrument(instrument);
+  const stroke = known && strokeKind(known, kind);
+  if (!stroke?.sound) return undefined;
+  const { timbre, pitch } = stroke.sound;
+  // What is said to be on one drum rings on one skin.
+  return { ...voiceOfTimbre(timbre, pitch), on: `${stroke.drum ?? kind}` };
+}
+
+/** The stroke an instrument is known by: its open one, or the first that is meant to be heard. */
+export function plainStroke({ strokes }: Instrument): StrokeKind | undefined {
+  const plain = strokes.filter(({ family }) => family !== 'muted' && family !== 'touch');
+  return plain.find(({ family }) => family === 'open') ?? plain[0];
+}
+
+/** The loudness to which the plain stroke of every instrument is brought, played plainly, in LUFS. */
+export const EVEN = -27;
+/** How much softer than a plain stroke those of a family are, in LU: a good player evens the others. */
+const SOFTER: Partial<Record<Family, number>> = { muted: 3, touch: 12 };
+/** A true peak of a stroke alone, −1.2 dBFS: the limit of −1 with some room for another sample rate. */
+const MOST = 0.87;
+/** Loudness is measured at a rate that holds what is heard of it: half of it is soon done, and enough for skins. */
+const MEASURED_AT = 24_000;
+const ALL_OF_IT = 48_000;
+
+const levels = new Map<string, number>();
+
+/**
+ * What brings a stroke to its loudness among the strokes of all instruments, as a factor: a player strikes the edge harder
+ * than the middle, and a soft instrument is set nearer.
+ */
+function levelOf(instrument: string, kind: string, voice: Voice): number {
+  const name = `${instrument}/${kind}`;
+  const known = levels.get(name);
+  if (known !== undefined) return known;
+  const found = findInstrument(instrument);
+  const family = found && strokeKind(found, kind)?.family;
+  const { weight, after } = voice.strike;
+  const lighter = after === 'rests' || weight >= 1 ? 0 : -10 * Math.log10(weight);
+  const softer = ((family && SOFTER[family]) ?? 0) + lighter;
+  const { body } = voice;
+  const isSkin = body.kind === 'ringing' && body.width > 0 && !body.rattle;
+  const rate = isSkin ? MEASURED_AT : ALL_OF_IT;
+  const samples = strike(voice, name, { force: 3, take: 1 }, rate);
+  const factor = 10 ** ((EVEN - softer - strokeLoudness(samples, rate)) / 20);
+  // An instrument of one's own can be changed under its id.
+  if (!instrument.startsWith('own-')) levels.set(name, factor);
+  return factor;
+}
+
+/**
+ * A stroke as samples, mono, as loud as it is beside other instruments; its true peak stays under −1 dBFS.
+ * Same arguments, same samples.
+ * @throws RangeError where the stroke has no voice
+ */
+export function renderStroke(
+  instrument: string,
+  kind: string,
+  take: Take,
+  sampleRate: Hertz,
+): Float32Array {
+  const voice = findVoice(instrument, kind);
+  if (!voice) throw new RangeError(`no voice for ${instrument}/${kind}`);
+  const out = strike(voice, `${instrument}/${kind}`, take, sampleRate);
+  return scaled(out, levelOf(instrument, kind, voice), sampleRate);
+}
+
+/** A timbre at a pitch, to be heard while an instrument of one's own is made. */
+export function renderTimbre(
+  ...[timbre, pitch, take, sampleRate]: [...Parameters<typeof voiceOfTimbre>, Take, Hertz]
+): Float32Array {
+  const out = strike(voiceOfTimbre(timbre, pitch), timbre, take, sampleRate);
+  return scaled(out, 10 ** ((EVEN - strokeLoudness(out, sampleRate)) / 20), sampleRate);
+}
+
+function scaled(out: Float32Array, factor: number, sampleRate: Hertz): Float32Array {
+  for (let i = 0; i < out.length; i += 1) out[i] = bounded((out[i] as number) * factor);
+  // What is bent down on one side more than on the other has an offset.
+  settle(out, sampleRate);
+  const most = out.reduce((peak, value) => Math.max(peak, Math.abs(value)), 0);
+  // Between samples a wave rises above them by a third at most.
+  const peak = most > MOST / 1.34 ? truePeak(out) : most;
+  if (peak > MOST)
+    for (let i = 0; i < out.length; i += 1) out[i] = ((out[i] as number) * MOST) / peak;
+  return out;
+}
+
+/** Bends peaks over 0.6 gently down, as a microphone near a drum does. */
+function bounded(x: number): number {
+  const size = Math.abs(x);
+  return size <= 0.6 ? x : Math.sign(x) * (0.6 + 0.3 * Math.tanh((size - 0.6) / 0.3));
+}
