@@ -18,6 +18,7 @@ const concepts = [
   'loudness',
   'speech',
   'voice',
+  'mix',
   'sound',
   'passage',
   'variation',

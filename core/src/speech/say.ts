@@ -212,7 +212,7 @@ export function sayWord(signs: readonly Sign[], how: Speaking, sampleRate: Hertz
       const widen = 1 + 0.6 * breath;
       for (const [index, one] of mouth.entries()) {
         const frequency = index < 3 ? (formants[index] ?? 500) : (UPPER[index - 3] ?? 4000);
-        const width = (WIDTHS[index] ?? 100) * widen * (now?.nose ? 2.2 : 1);
+        const width = (WIDTHS[index] ?? 100) * widen * (now?.nose ? 1.5 : 1);
         one.tune(Math.min(frequency * throat, sampleRate * 0.42), width, sampleRate);
       }
       nose.tune(270, 100, sampleRate);
@@ -242,7 +242,7 @@ export function sayWord(signs: readonly Sign[], how: Speaking, sampleRate: Hertz
     air += (white - air) * Math.min(1, 1.6 * bright);
     let sound = voice * tilt + breath * air * 0.2 * (voice > 0.2 ? 0.5 + flow : 1);
     for (const one of mouth) sound = one.next(sound);
-    if (now?.nose) sound = 0.5 * sound + 0.7 * nose.next(voice * tilt);
+    if (now?.nose) sound = 0.8 * sound + 0.6 * nose.next(voice * tilt);
     const hissing =
       noise > 1e-4 ? (hisses[0]?.next(white) ?? 0) - 0.4 * (hisses[1]?.next(white) ?? 0) : 0;
     const fading = Math.min(

@@ -1,75 +1,79 @@
 import { CONSONANTS, type Sign, VOWELS } from './phonemes.ts';
 
 /** Counts and words whose spelling does not tell how they are said: signs with blanks between. */
-const WORDS: Readonly<Record<string, string>> = {
-  '1': 'w a n',
-  '2': 't u',
-  '3': 's r i',
-  '4': 'f o',
-  '5': 'f aa ih v',
-  '6': 's ih k s',
-  '7': 's e v n',
-  '8': 'e ih t',
-  '9': 'n aa ih n',
-  '10': 't e n',
-  '11': 'l e v n',
-  '12': 't w e l v',
-  '13': 's er t i n',
-  '14': 'f o t i n',
-  '15': 'f ih f t i n',
-  '16': 's ih k s t i n',
-  '17': 's e v n t i n',
-  '18': 'e ih t i n',
-  '19': 'n aa ih n t i n',
-  '20': 't w e n t i',
-  '&': 'ae n',
-  '+': 'ae n',
-  and: 'ae n',
-  an: 'ae n',
-  e: 'i',
-  a: 'a',
-  ah: 'aa',
-  uh: 'a',
-  the: 'd a',
-  one: 'w a n',
-  two: 't u',
-  three: 's r i',
-  four: 'f o',
-  five: 'f aa ih v',
-  six: 's ih k s',
-  seven: 's e v n',
-  eight: 'e ih t',
-  nine: 'n aa ih n',
-  ten: 't e n',
-  trip: 't r ih p',
-  let: 'l e t',
-  quick: 'k w ih k',
-  slow: 's l o',
-  not: 'n aa t',
-  dos: 'd o s',
-  un: 'u n',
-};
+const WORDS: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    '1': 'w a n',
+    '2': 't u',
+    '3': 's r i',
+    '4': 'f o',
+    '5': 'f aa ih v',
+    '6': 's ih k s',
+    '7': 's e v n',
+    '8': 'e ih t',
+    '9': 'n aa ih n',
+    '10': 't e n',
+    '11': 'l e v n',
+    '12': 't w e l v',
+    '13': 's er t i n',
+    '14': 'f o t i n',
+    '15': 'f ih f t i n',
+    '16': 's ih k s t i n',
+    '17': 's e v n t i n',
+    '18': 'e ih t i n',
+    '19': 'n aa ih n t i n',
+    '20': 't w e n t i',
+    '&': 'ae n',
+    '+': 'ae n',
+    and: 'ae n',
+    an: 'ae n',
+    e: 'i',
+    a: 'a',
+    ah: 'aa',
+    uh: 'a',
+    the: 'd a',
+    one: 'w a n',
+    two: 't u',
+    three: 's r i',
+    four: 'f o',
+    five: 'f aa ih v',
+    six: 's ih k s',
+    seven: 's e v n',
+    eight: 'e ih t',
+    nine: 'n aa ih n',
+    ten: 't e n',
+    trip: 't r ih p',
+    let: 'l e t',
+    quick: 'k w ih k',
+    slow: 's l o',
+    not: 'n aa t',
+    dos: 'd o s',
+    un: 'u n',
+  }),
+);
 
 /** Letters with marks, and the signs they stand for. */
-const MARKED: Readonly<Record<string, string>> = {
-  ṭ: 'T',
-  ḍ: 'D',
-  ṇ: 'N',
-  ā: 'aa',
-  ī: 'ee',
-  ū: 'oo',
-  ñ: 'ny',
-  ç: 's',
-  ş: 'sh',
-  ı: 'u',
-  ö: 'er',
-  ü: 'oo',
-  á: 'a',
-  é: 'e',
-  í: 'i',
-  ó: 'o',
-  ú: 'u',
-};
+const MARKED: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    ṭ: 'T',
+    ḍ: 'D',
+    ṇ: 'N',
+    ā: 'aa',
+    ī: 'ee',
+    ū: 'oo',
+    ñ: 'ny',
+    ç: 's',
+    ş: 'sh',
+    ı: 'u',
+    ö: 'er',
+    ü: 'oo',
+    á: 'a',
+    é: 'e',
+    í: 'i',
+    ó: 'o',
+    ú: 'u',
+  }),
+);
 
 /** Groups of letters and the signs they stand for, longest first; one letter stands for itself. */
 const GROUPS: readonly (readonly [string, readonly Sign[]])[] = [
@@ -102,14 +106,15 @@ const SIGNS = [...Object.keys(CONSONANTS), ...Object.keys(VOWELS)].sort(
 export function spell(word: string): readonly Sign[] {
   const lower = word.toLowerCase().replace(/[()[\]'’.,!?:;-]/g, '');
   const known =
-    WORDS[lower] ?? (/^\d{2,}$/.test(lower) ? WORDS[`${Number(lower) % 10 || 10}`] : undefined);
+    WORDS.get(lower) ??
+    (/^\d{2,}$/.test(lower) ? WORDS.get(`${Number(lower) % 10 || 10}`) : undefined);
   if (known !== undefined) return known.split(' ') as Sign[];
   // Only letters that are capital among small ones say more than that a word begins.
   const marked = /^[A-Z][^A-Z]*$|^[^a-z]*$/.test(word)
     ? lower
     : word.replace(/[^\p{Letter}]/gu, '');
   const letters = [...marked]
-    .map((one) => MARKED[one] ?? (/[TDN]/.test(one) ? one : one.toLowerCase()))
+    .map((one) => MARKED.get(one) ?? (/[TDN]/.test(one) ? one : one.toLowerCase()))
     .join('');
   const signs: Sign[] = [];
   for (let at = 0; at < letters.length; ) {

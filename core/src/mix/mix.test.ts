@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { seeded } from '../chance/index.ts';
+import { INSTRUMENTS } from '../instrument/index.ts';
+import { truePeak } from '../loudness/index.ts';
+import { renderStroke } from '../voice/index.ts';
+import { CEILING, createLimiter, placesOf, ROOMS, roomResponse } from './index.ts';
+
+const RATE = 48_000;
+
+/** A signal through the limiter in bits of a size, without the time it takes. */
+function limited(signal: Float32Array, size: number): Float32Array {
+  const limiter = createLimiter(1, RATE);
+  const out = new Float32Array(signal.length + limiter.delay);
+  out.set(signal);
+  for (let at = 0; at < out.length; at += size)
+    limiter.process([out.subarray(at, Math.min(out.length, at + size))]);
+  return out.subarray(limiter.delay);
+}
+
+describe('the limiter', () => {
+  it('lets nothing pass: twelve instruments at full force at once', () => {
+    const together = new Float32Array(RATE);
+    for (const { id, strokes } of INSTRUMENTS.slice(0, 12)) {
+      const samples = renderStroke(id, strokes[0]?.code ?? '', { force: 4, take: 0 }, RATE);
+      for (let i = 0; i < Math.min(samples.length, RATE); i += 1)
+        together[i] = (together[i] as number) + (samples[i] as number);
+    }
+    expect(truePeak(together)).toBeGreaterThan(2);
+    expect(truePeak(limited(together, 128))).toBeLessThanOrEqual(CEILING);
+  });
+
+  it('leaves what is under the ceiling as it is, to the sample', () => {
+    const random = seeded(3);
+    const soft = Float32Array.from({ length: 4000 }, () => (random() - 0.5) * 0.5);
+    expect(limited(soft, 128)).toEqual(soft);
+  });
+
+  it('holds peaks between the samples too, whatever comes, however it is cut', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: -6, max: 6, noNaN: true }), { minLength: 20, maxLength: 300 }),
+        fc.integer({ min: 1, max: 128 }),
+        (loud, size) => {
+          const signal = new Float32Array(2000);
+          signal.set(loud, 300);
+          expect(truePeak(limited(signal, size))).toBeLessThanOrEqual(CEILING * 1.05);
+          expect(limited(signal, size)).toEqual(limited(signal, 128));
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('turns down before the peak and lets go after it, without a step', () => {
+    const tone = Float32Array.from({ length: RATE }, (_, i) => {
+      const loud = i > 12_000 && i < 12_200 ? 3 : 0.4;
+      return loud * Math.sin((2 * Math.PI * 400 * i) / RATE);
+    });
+    const out = limited(tone, 128);
+    const gain = (from: number) =>
+      Math.max(...out.subarray(from, from + 120)) / Math.max(...tone.subarray(from, from + 120));
+    expect(gain(5000)).toBeCloseTo(1, 3);
+    expect(gain(12_400)).toBeLessThan(0.7);
+    expect(gain(40_000)).toBeCloseTo(1, 2);
+  });
+});
+
+describe('places', () => {
+  it('go from left to right as one sees the players, one alone in the middle', () => {
+    expect(placesOf(1, 1)).toEqual([0]);
+    expect(placesOf(2, 1)).toEqual([-0.35, 0.35]);
+    expect(placesOf(5, 1)).toEqual([-0.7, -0.35, 0, 0.35, 0.7]);
+    expect(placesOf(5, 0).every((one) => Math.abs(one) === 0)).toBe(true);
+  });
+});
+
+describe('rooms', () => {
+  const energy = (samples: Float32Array, from: number, to = samples.length) =>
+    samples.subarray(from, to).reduce((sum, value) => sum + value * value, 0);
+
+  it('answer after their walls, differ at the two ears, and die in their time', () => {
+    expect(roomResponse('off', RATE)).toBeUndefined();
+    const lasts = ROOMS.slice(1).map((name) => {
+      const [left = new Float32Array(), right = new Float32Array()] =
+        roomResponse(name, RATE) ?? [];
+      expect(left.every(Number.isFinite)).toBe(true);
+      expect(left[0]).toBe(0);
+      expect(left).not.toEqual(right);
+      const whole = energy(left, 0);
+      let at = 0;
+      while (energy(left, at) > whole * 1e-4) at += 480;
+      return at / RATE;
+    });
+    expect(lasts).toEqual([...lasts].sort((a, b) => a - b));
+    expect(lasts[0]).toBeLessThan(0.25);
+    expect(lasts[2]).toBeGreaterThan(0.8);
+    expect(roomResponse('hall', RATE)).toEqual(roomResponse('hall', RATE));
+  });
+
+  it('grow darker as they die', () => {
+    const [left = new Float32Array()] = roomResponse('hall', RATE) ?? [];
+    const brightness = (from: number) => {
+      let steps = 0;
+      for (let i = from; i < from + 2400; i += 1)
+        steps += ((left[i + 1] ?? 0) - (left[i] ?? 0)) ** 2;
+      return steps / energy(left, from, from + 2400);
+    };
+    expect(brightness(24_000)).toBeLessThan(0.6 * brightness(4000));
+  });
+});
