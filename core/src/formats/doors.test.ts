@@ -43,7 +43,7 @@ describe('a file', () => {
   it('is written as this, and read again', () => {
     const text = writeJson(rhythm);
     expect(
-      text.startsWith('{\n  "format": "humble-stride",\n  "version": 3,\n  "rhythm": {\n'),
+      text.startsWith('{\n  "format": "humble-stride",\n  "version": 5,\n  "rhythm": {\n'),
     ).toBe(true);
     expect(text.endsWith('}\n')).toBe(true);
     expect(readJson(text)).toEqual({ ok: true, rhythm, instruments: [] });
@@ -104,8 +104,8 @@ describe('a text that is no file of ours', () => {
     ]) {
       expect(say(text)).toBe(other);
     }
-    expect(say(file({ version: 5 }))).toBe(
-      'It was written by a newer version of the program (file version 5, this one reads 4). Bring the program up to date, or take the rhythm away as .stride there.',
+    expect(say(file({ version: 6 }))).toBe(
+      'It was written by a newer version of the program (file version 6, this one reads 5). Bring the program up to date, or take the rhythm away as .stride there.',
     );
     const blanks = (many: number) => file({}) + ' '.repeat(many - file({}).length);
     expect(say(blanks(5_000_000))).toBe('read');

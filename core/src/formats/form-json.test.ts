@@ -46,6 +46,6 @@ describe('a form as JSON', () => {
       'The order names a section that is not there.',
     );
     expect(said(text.replace('"force": 4', '"force": 9'))).toMatch(/^A rhythm in it: At layers/);
-    expect(said(text.replace('"version": 4', '"version": 5'))).toMatch(/newer version/);
+    expect(said(text.replace('"version": 5', '"version": 6'))).toMatch(/newer version/);
   });
 });

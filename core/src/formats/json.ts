@@ -11,12 +11,12 @@ import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
 
 /**
  * The version this program writes; it reads this one and older ones, and refuses a newer one. 2: second
- * countings, eduppu, levels of turns and counted rolls. 3: variations and feels.
+ * countings, eduppu, levels of turns and counted rolls. 3: variations and feels. 5: tunings.
  */
-export const JSON_VERSION = 3;
+export const JSON_VERSION = 5;
 
-/** The version of files with a form in them; 4: forms. */
-export const FORM_JSON_VERSION = 4;
+/** The version of files with a form in them; 4: forms. 5: tunings. */
+export const FORM_JSON_VERSION = 5;
 
 /** The most characters of a file that is read: a long rhythm takes about a third of it. */
 export const JSON_LIMIT = 5_000_000;

@@ -16,6 +16,7 @@ import {
   ORNAMENTS,
   type Rhythm,
   type Stroke,
+  TUNED_BETWEEN,
   type Variation,
 } from './model.ts';
 import { withVariations } from './variations.ts';
@@ -126,7 +127,8 @@ function layerCells(beats: number): fc.Arbitrary<Pick<Layer, 'cells' | 'free'>> 
 }
 
 /** What a layer is said to be beside its strokes. */
-const marks: fc.Arbitrary<Pick<Layer, 'side' | 'role' | 'feel'>> = fc.oneof(
+const marks: fc.Arbitrary<Pick<Layer, 'side' | 'role' | 'feel' | 'tuning'>> = fc.oneof(
+  fc.integer(TUNED_BETWEEN).map((pitch) => ({ tuning: [{ drum: 0, pitch }] })),
   { weight: 6, arbitrary: fc.constant({}) },
   {
     weight: 1,

@@ -22,5 +22,6 @@ export * from './sticking.ts';
 export * from './tempo.ts';
 export * from './timing.ts';
 export * from './together.ts';
+export * from './tuning.ts';
 export * from './turns.ts';
 export * from './variations.ts';

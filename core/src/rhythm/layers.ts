@@ -99,7 +99,7 @@ export function playOn(
 }
 
 /**
- * Gives a layer to another instrument. What the foot plays there loses its hand.
+ * Gives a layer to another instrument. What the foot plays there loses its hand; a tuning stays with the drums it was for.
  * @param map what each stroke code becomes; a code that is not in it, or becomes one that the
  * instrument does not have, is left out with its stroke
  */
@@ -108,8 +108,9 @@ export function changeInstrument(
   instrument: Instrument,
   map: ReadonlyMap<string, string>,
 ): Layer {
+  const { tuning, ...untuned } = layer;
   return {
-    ...layer,
+    ...(tuning && instrument.id === layer.instrument ? layer : untuned),
     instrument: instrument.id,
     strokes: layer.strokes.flatMap((stroke) => {
       const kind = strokeKind(instrument, map.get(stroke.kind) ?? '');

@@ -144,6 +144,32 @@ export const FeelSchema = v.object({
 });
 export type Feel = Readonly<v.InferOutput<typeof FeelSchema>>;
 
+/** Least and most a drum can be tuned to: C1 to C8, 33 to 4186 Hz. */
+export const TUNED_BETWEEN = { min: 2400, max: 10_800 } as const;
+
+/** A pitch in hundredths of a semitone; A4, 440 Hz, is 6900. */
+export const PitchSchema = v.pipe(
+  v.number(),
+  v.integer(),
+  v.minValue(TUNED_BETWEEN.min, 'A drum is tuned from C1 to C8, 33 to 4186 Hz.'),
+  v.maxValue(TUNED_BETWEEN.max, 'A drum is tuned from C1 to C8, 33 to 4186 Hz.'),
+);
+export type Pitch = v.InferOutput<typeof PitchSchema>;
+
+/** What drums of a layer are tuned to, where not as they usually are; ascending by drum, from 0 for the lowest. */
+export const TuningSchema = v.pipe(
+  listOf(
+    v.object({ drum: v.pipe(wholeFrom0, v.maxValue(7)), pitch: PitchSchema }),
+    8,
+    'A layer has at most 8 drums to tune.',
+  ),
+  v.minLength(1, 'A tuning tunes one drum at least.'),
+  v.check(
+    (drums) => drums.every(({ drum }, at) => at === 0 || drum > (drums[at - 1]?.drum ?? 0)),
+    'Each drum is tuned once, the lowest first.',
+  ),
+);
+
 export const LayerSchema = v.object({
   id,
   name: NameSchema,
@@ -168,6 +194,7 @@ export const LayerSchema = v.object({
   side: v.optional(v.picklist(['3-2', '2-3'])),
   /** Set where the syllables come from a counting system, or from the forces. */
   sayCounting: v.optional(v.picklist(SAY_SYSTEMS)),
+  tuning: v.optional(TuningSchema),
   /** Straight where it is not given. */
   feel: v.optional(FeelSchema),
   /** True where the layer comes round at its own length though it is not a whole number of turns. */

@@ -16,6 +16,7 @@ import {
   RhythmSchema,
   StrokeSchema,
   TempoSchema,
+  TuningSchema,
   type TurnName,
   VariationSchema,
 } from './model.ts';
@@ -182,8 +183,9 @@ function repairLayer(data: unknown, index: number, cycle: Cycle, said: string[])
     strokes: playable,
   };
   const feel = taken(FeelSchema, from.feel);
+  const tuning = taken(TuningSchema, from.tuning);
   const rings = (taken(Anything, from.rings) ?? []).filter((slot) => Number.isInteger(slot));
-  const straight = withRings(bare, rings as number[]);
+  const straight = withRings(tuning ? { ...bare, tuning } : bare, rings as number[]);
   const ringing = feel?.cuts.every(isInOrder) ? { ...straight, feel } : straight;
   return [from.free === true || !fillsTurns(cycle, bare) ? { ...ringing, free: true } : ringing];
 }

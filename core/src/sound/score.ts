@@ -1,11 +1,14 @@
 import { nth } from '../bounds/index.ts';
 import { type SecondCount, secondCycle } from '../counting/index.ts';
 import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
+import { findInstrument } from '../instrument/index.ts';
 import {
   type FeltTicks,
   type Force,
   feltTicks,
   handOf,
+  hertzOf,
+  type Layer,
   type LayerGrid,
   type Lines,
   type Onset,
@@ -14,9 +17,10 @@ import {
   rollCount,
   slotsHeld,
   type Timing,
+  tunedTo,
 } from '../rhythm/index.ts';
 import { lcm, type Seconds, type Ticks } from '../time/index.ts';
-import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from '../voice/index.ts';
+import { CLICK_INSTRUMENT, drumsToTune, findVoice, GESTURE_INSTRUMENT } from '../voice/index.ts';
 import { heldOnSkins } from './hold.ts';
 
 /** Which sound: an instrument's stroke at a force. The click stands among the instruments. */
@@ -219,6 +223,7 @@ function strokeEvents(
   const grid = nth(timing.layers, onset.layer);
   const ticks = onset.ticks - nth(grid.startTicks, stroke.slot) + felt(stroke.slot);
   const hand = handOf(layer, stroke);
+  const tuned = tunedOf(layer, stroke.kind);
   const event = (force: Force, at: Ticks, offset: Seconds, other = false): ScoreEvent => ({
     ticks: at,
     offset,
@@ -227,6 +232,7 @@ function strokeEvents(
       instrument: layer.instrument,
       kind: stroke.kind,
       force,
+      ...(tuned === undefined ? {} : { tuned }),
       ...((hand === 'L') !== (other && hand !== 'F') ? { weak: true as const } : {}),
     },
     ...(stroke.optional ? { optional: stroke.slot } : {}),
@@ -258,6 +264,29 @@ function strokeEvents(
     default:
       return [...GRACES[stroke.ornament].map((offset) => event(softer, ticks, offset, true)), main];
   }
+}
+
+const TUNED = new WeakMap<NonNullable<Layer['tuning']>, Map<string, number | undefined>>();
+
+/** Pitch of what a stroke is played on against its usual one, by the layer's tuning; undefined where it is not tuned. */
+function tunedOf(layer: Layer, kind: string): number | undefined {
+  const { tuning, instrument } = layer;
+  if (!tuning) return undefined;
+  const known = TUNED.get(tuning) ?? new Map<string, number | undefined>();
+  TUNED.set(tuning, known);
+  const name = `${instrument} ${kind}`;
+  if (!known.has(name)) {
+    const found = findInstrument(instrument);
+    const on = findVoice(instrument, kind)?.on;
+    const drum = found && drumsToTune(found).find((one) => one.on === on);
+    const pitch = drum && tunedTo(layer, drum.drum);
+    // Four digits are far finer than one hears, and name the sound.
+    known.set(
+      name,
+      drum && pitch !== undefined ? Number((hertzOf(pitch) / drum.pitch).toFixed(4)) : undefined,
+    );
+  }
+  return known.get(name);
 }
 
 /** How long a stroke and the slots it rings on through last, over the seam of its layer too. */

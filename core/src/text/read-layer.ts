@@ -11,6 +11,7 @@ import {
   LIMITS,
   placesInOrder,
   plainCells,
+  readTuning,
   SAY_SYSTEMS,
   SayPattern,
   type Stroke,
@@ -44,7 +45,7 @@ export interface LayerRows {
 /** What a layer's rows say, without its id, name and instrument. */
 export type LayerBody = Omit<Layer, 'id' | 'name' | 'instrument'>;
 
-const ROW_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role', 'feel'] as const;
+const ROW_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role', 'tune', 'feel'] as const;
 type RowKey = (typeof ROW_KEYS)[number];
 const ROLES = ['timeline', 'voice', 'click'] as const;
 
@@ -89,8 +90,10 @@ export function readLayerBody(
   const side = readOption(rowsOf('as'), ['3-2', '2-3'] as const, problems);
   const role = readOption(rowsOf('role'), ROLES, problems);
   const feel = readFeelRow(rowsOf('feel'), problems);
+  const tuning = readTuneRow(rowsOf('tune'), instrument, problems);
   const options = {
     ...(feel ? { feel } : {}),
+    ...(tuning ? { tuning } : {}),
     ...(free ? { free: true as const } : {}),
     ...(side ? { side } : {}),
     ...(role ? { role } : {}),
@@ -186,6 +189,19 @@ function readFeelRow(rows: readonly Row[], problems: Problems): Layer['feel'] {
   if (!row) return undefined;
   const read = readFeel(row.rest.text);
   if (read.ok) return read.feel;
+  problems.push(problemAt(row.rest.text === '' ? row.key : row.rest, read.message));
+  return undefined;
+}
+
+function readTuneRow(
+  rows: readonly Row[],
+  instrument: Instrument,
+  problems: Problems,
+): Layer['tuning'] {
+  const row = rows.at(-1);
+  if (!row) return undefined;
+  const read = readTuning(row.rest.text, instrument);
+  if (read.ok) return read.tuning;
   problems.push(problemAt(row.rest.text === '' ? row.key : row.rest, read.message));
   return undefined;
 }

@@ -45,7 +45,7 @@ const HEAD_KEYS = [
   'layer',
   'variation',
 ] as const;
-const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role', 'feel'];
+const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role', 'tune', 'feel'];
 
 export interface ReadResult {
   /** The rhythm as far as the text was understood. */

@@ -71,7 +71,7 @@ function readVariation(
       if (layer) lines.push({ layer, head: key, rows: [] });
       else problems.push(problemAt(at, unknownLayer(rest.text, layers)));
     } else if (isIn && !isKey(key.text)) {
-      if (['as', 'loop', 'role', 'feel'].includes(key.text))
+      if (['as', 'loop', 'role', 'tune', 'feel'].includes(key.text))
         problems.push(problemAt(key, `The row ${key.text} belongs to the layer itself.`));
       else open?.rows.push(row);
     } else if (key.text === 'key') {
@@ -188,7 +188,14 @@ export function writeVariation(
       const at = layers.findIndex(({ id }) => id === line.layer);
       const layer = layers[at];
       if (!layer) return [];
-      const { side: _s, role: _r, sayCounting: _c, feel: _f, ...bare } = layerOfLine(layer, line);
+      const {
+        side: _s,
+        role: _r,
+        sayCounting: _c,
+        feel: _f,
+        tuning: _t,
+        ...bare
+      } = layerOfLine(layer, line);
       const which = layers.slice(0, at + 1).filter((one) => one.name === layer.name).length;
       const name = writeName(layer.name);
       return [`in    ${which > 1 ? `${name} : ${which}` : name}`, writeLayerRows(bare, cycle)];

@@ -8,6 +8,7 @@ import {
   placesInOrder,
   type Stroke,
   turnBeats,
+  writeTuning,
 } from '../rhythm/index.ts';
 import {
   add,
@@ -79,6 +80,7 @@ export function writeLayerRows(layer: Layer, cycle: Cycle): string {
     ),
     ...(layer.side ? [`as    ${layer.side}`] : []),
     ...(layer.role ? [`role  ${layer.role}`] : []),
+    ...(layer.tuning ? [`tune  ${writeTuning(layer.tuning)}`] : []),
     ...(layer.feel ? [`feel  ${writeFeel(layer.feel)}`] : []),
     ...(layer.free ? ['loop  own'] : []),
   ].join('\n');

@@ -1,3 +1,4 @@
+import type { Speaker } from '../speech/index.ts';
 import type { Hertz, Seconds } from '../time/index.ts';
 
 /** What meets the instrument. */
@@ -98,8 +99,10 @@ export interface PalmBody {
 /** A mouth: see the concept `speech`. */
 export interface MouthBody {
   readonly kind: 'mouth';
+  readonly speaker: Speaker;
   readonly syllable: string;
-  readonly lasts: Seconds;
+  /** How long its last vowel is held; as long as one says it by itself where it is not given. */
+  readonly lasts?: Seconds;
 }
 
 export type Body = RingingBody | GrainBody | PalmBody | MouthBody;

@@ -363,17 +363,17 @@ function clapped(
   return out;
 }
 
-/** A syllable of the low voice. */
+/** A syllable, said. */
 function spoken(
-  { syllable, lasts }: MouthBody,
+  { speaker, syllable, lasts }: MouthBody,
   meant: number,
   chance: Chance,
   tuned: number,
   sampleRate: Hertz,
 ): Float32Array {
   const how = {
-    speaker: 'low',
-    held: lasts,
+    speaker,
+    ...(lasts === undefined ? {} : { held: lasts }),
     effort: meant,
     leant: meant >= SPEEDS[4],
     tuned: tuned * (1 + 0.0004 * chance.turn),

@@ -1,4 +1,5 @@
 import {
+  drumCount,
   type Family,
   findInstrument,
   type Instrument,
@@ -6,6 +7,7 @@ import {
   strokeKind,
 } from '../instrument/index.ts';
 import { strokeLoudness, truePeak } from '../loudness/index.ts';
+import type { Speaker } from '../speech/index.ts';
 import type { Hertz } from '../time/index.ts';
 import { BELLS_AND_SHAKERS } from './kits/bells-and-shakers.ts';
 import { voiceOfTimbre } from './kits/by-timbre.ts';
@@ -18,8 +20,32 @@ import { settle, strike, type Take } from './stroke.ts';
 /** Name under which the click's sounds stand, beside the ids of the instruments. */
 export const CLICK_INSTRUMENT = 'click';
 
+/** Clicks one can choose: each in a band of its own, above most of what drums sound. */
+export const CLICK_SOUNDS = {
+  wood: 'wood sticks',
+  tick: 'tick, very high and short',
+  block: 'wood block, lower',
+  beep: 'plain tone',
+  bell: 'small bell',
+} as const;
+export type ClickSound = keyof typeof CLICK_SOUNDS;
+
+/** The name under which a click's sounds stand. */
+export function clickInstrument(click: ClickSound): string {
+  return click === 'wood' ? CLICK_INSTRUMENT : `${CLICK_INSTRUMENT}-${click}`;
+}
+
 /** Name under which the sounds of claps, fingers and waves stand, beside the ids of the instruments. */
 export const GESTURE_INSTRUMENT = 'gesture';
+
+/** Names under which the two voices stand, beside the ids of the instruments; what they say is the kind of stroke. */
+export const SYLLABLES: Readonly<Record<Speaker, string>> = {
+  low: 'syllable-low',
+  high: 'syllable-high',
+};
+const SPEAKERS_BY_NAME = new Map(
+  Object.entries(SYLLABLES).map(([speaker, name]) => [name, speaker as Speaker]),
+);
 
 const TABLES = { ...HAND_DRUMS, ...STICK_DRUMS, ...BELLS_AND_SHAKERS };
 const kits = new Map<string, Kit>();
@@ -34,16 +60,51 @@ function kitOf(instrument: string): Kit | undefined {
   return kit;
 }
 
+const SAID = { tool: 'tip', place: 0, after: 'leaves', weight: 1 } as const;
+
 /** The voice of a stroke. Every stroke of every instrument has one; a test sees to that. */
 export function findVoice(instrument: string, kind: string): Voice | undefined {
   const own = kitOf(instrument)?.get(kind);
   if (own) return own;
+  const speaker = SPEAKERS_BY_NAME.get(instrument);
+  if (speaker) {
+    const body = { kind: 'mouth', speaker, syllable: kind } as const;
+    return { body, strike: SAID, on: 'mouth' };
+  }
   const known = findInstrument(instrument);
   const stroke = known && strokeKind(known, kind);
   if (!stroke?.sound) return undefined;
   const { timbre, pitch } = stroke.sound;
   // What is said to be on one drum rings on one skin.
   return { ...voiceOfTimbre(timbre, pitch), on: `${stroke.drum ?? kind}` };
+}
+
+/** A drum, bell or block of an instrument that can be tuned. */
+export interface TunedDrum {
+  /** From 0 for the lowest, as strokes name it. */
+  readonly drum: number;
+  /** Name of the body in the voices. */
+  readonly on: string;
+  /** Usual pitch of its lowest mode. */
+  readonly pitch: Hertz;
+  /** A stroke it is heard by. */
+  readonly stroke: StrokeKind;
+}
+
+/** What of an instrument can be tuned, the lowest first; nothing for what is shaken, scraped or clapped. */
+export function drumsToTune(instrument: Instrument): readonly TunedDrum[] {
+  const count = drumCount(instrument);
+  return Array.from({ length: count }, (_, drum) => drum).flatMap((drum): TunedDrum[] => {
+    const mine = instrument.strokes.filter((stroke) => (count === 1 ? true : stroke.drum === drum));
+    const loud = mine.filter(({ family }) => family !== 'touch' && family !== 'muted');
+    for (const stroke of [...loud.filter(({ family }) => family === 'open'), ...loud, ...mine]) {
+      const voice = findVoice(instrument.id, stroke.code);
+      if (voice?.body.kind !== 'ringing') continue;
+      const lowest = voice.body.modes.find((mode) => !mode.air);
+      if (lowest) return [{ drum, on: voice.on, pitch: lowest.frequency, stroke }];
+    }
+    return [];
+  });
 }
 
 /** The stroke an instrument is known by: its open one, or the first that is meant to be heard. */

@@ -22,6 +22,8 @@ export function handPlayer() {
   let every = 0;
   let scheduled: Scheduled[] = [];
   let levels: ReadonlyMap<string, number> = new Map();
+  let places: ReadonlyMap<string, number> = new Map();
+  let room = '';
   const said: string[] = [];
   const asked: string[][] = [];
   let preparing: () => Promise<void> = () => Promise.resolve();
@@ -40,6 +42,12 @@ export function handPlayer() {
     },
     setLevels(next) {
       levels = next;
+    },
+    setPlaces(next) {
+      places = next;
+    },
+    setRoom(next) {
+      room = next;
     },
   };
   const player = createPlayer({
@@ -66,6 +74,8 @@ export function handPlayer() {
     asked,
     scheduled: () => scheduled,
     levels: () => levels,
+    places: () => places,
+    room: () => room,
     /** Milliseconds between the beats; 0 where they have stopped. */
     every: () => every,
     opened: () => opened,

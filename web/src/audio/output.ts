@@ -1,7 +1,9 @@
-import { DAMP_FADE } from '@stride/core/sound';
+import { LOOK_AHEAD, type RoomName, roomResponse } from '@stride/core/mix';
+import { CLICK_LAYER, COUNT_IN_LAYER, DAMP_FADE } from '@stride/core/sound';
 import type { Seconds } from '@stride/core/time';
 import earUrl from './ear.worklet.ts?worker&url';
 import type { EarBit } from './ear-bit.ts';
+import limiterUrl from './limiter.worklet.ts?worker&url';
 import { SAMPLE_RATE } from './voices.ts';
 
 /** The audio clock and what is put on it. */
@@ -31,6 +33,10 @@ export interface Output {
   cancelFrom(time: Seconds): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
   setLevels(levels: ReadonlyMap<string, number>): void;
+  /** Where each layer is heard, −1 left to 1 right; one that is not named is heard in the middle. */
+  setPlaces(places: ReadonlyMap<string, number>): void;
+  /** The room it is heard in. */
+  setRoom(room: RoomName): void;
 }
 
 const WAKE_MS = 1500;
@@ -43,10 +49,10 @@ const TRUSTED: Seconds = 0.1;
  * judging a tap; the browser says when a moment left for the ear, and the time since is added to it.
  */
 function heardNow(context: AudioContext): Seconds {
-  const coarse = context.currentTime - (context.outputLatency || 0);
+  const coarse = context.currentTime - (context.outputLatency || 0) - LOOK_AHEAD;
   const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp();
   if (performanceTime === 0) return coarse;
-  const fine = contextTime + (performance.now() - performanceTime) / 1000;
+  const fine = contextTime + (performance.now() - performanceTime) / 1000 - LOOK_AHEAD;
   return Math.abs(fine - coarse) < TRUSTED ? fine : coarse;
 }
 
@@ -62,31 +68,85 @@ function steadilyHeard(context: AudioContext): () => Seconds {
   };
 }
 
-/** Opens the browser's sound output: one gain for each layer, and a limiter against overload. */
+/** From strokes that are evened to a level at which a plain one is well heard and an accent stays under the limit. */
+const VOLUME = 1.6;
+
+/** The end of what is heard: the program's own limiter, and the browser's compressor until it is there, or for good. */
+function limited(context: AudioContext): AudioNode {
+  const sum = new GainNode(context, { gain: VOLUME });
+  const stopgap = new DynamicsCompressorNode(context, {
+    threshold: -6,
+    knee: 3,
+    ratio: 20,
+    attack: 0.001,
+    release: 0.1,
+  });
+  sum.connect(stopgap).connect(context.destination);
+  // Not where the page is not served safely; the stopgap stays then.
+  context.audioWorklet?.addModule(limiterUrl).then(
+    () => {
+      const limiter = new AudioWorkletNode(context, 'limiter', { outputChannelCount: [2] });
+      sum.disconnect();
+      sum.connect(limiter).connect(context.destination);
+    },
+    () => undefined,
+  );
+  return sum;
+}
+
+/** A room beside what is heard directly; silent until one is chosen. */
+function roomInto(context: AudioContext, end: AudioNode) {
+  const send = new GainNode(context);
+  let convolver: ConvolverNode | undefined;
+  let shown: RoomName = 'off';
+  return {
+    send,
+    set(room: RoomName): void {
+      if (room === shown) return;
+      shown = room;
+      send.disconnect();
+      convolver?.disconnect();
+      convolver = undefined;
+      const response = roomResponse(room, context.sampleRate);
+      if (!response) return;
+      const [left, right] = response;
+      const { sampleRate } = context;
+      const buffer = new AudioBuffer({ length: left.length, numberOfChannels: 2, sampleRate });
+      buffer.copyToChannel(left, 0);
+      buffer.copyToChannel(right, 1);
+      convolver = new ConvolverNode(context, { buffer, disableNormalization: true });
+      send.connect(convolver).connect(end);
+    },
+  };
+}
+
+/** A layer in the mix: how loud, and where. */
+interface Strip {
+  readonly gain: GainNode;
+  readonly place: StereoPannerNode;
+}
+
+/** Opens the browser's sound output: a gain and a place for each layer, a room, and a limiter at the end. */
 export function createOutput(): Output {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
-  const master = new DynamicsCompressorNode(context, {
-    threshold: -8,
-    knee: 6,
-    ratio: 8,
-    attack: 0.002,
-    release: 0.12,
-  });
-  // Gentle on the ears: twelve layers at full force stay below the limit.
-  const volume = new GainNode(context, { gain: 0.7 });
-  master.connect(volume).connect(context.destination);
+  const end = limited(context);
+  const room = roomInto(context, end);
 
-  const layers = new Map<string, GainNode>();
+  const layers = new Map<string, Strip>();
   const waiting = new Set<{ source: AudioBufferSourceNode; time: Seconds }>();
   let levels: ReadonlyMap<string, number> = new Map();
+  let places: ReadonlyMap<string, number> = new Map();
 
   function layerGain(layer: string): GainNode {
     const known = layers.get(layer);
-    if (known) return known;
-    const made = new GainNode(context, { gain: levels.get(layer) ?? 1 });
-    made.connect(master);
-    layers.set(layer, made);
-    return made;
+    if (known) return known.gain;
+    const gain = new GainNode(context, { gain: levels.get(layer) ?? 1 });
+    const place = new StereoPannerNode(context, { pan: places.get(layer) ?? 0 });
+    gain.connect(place).connect(end);
+    // A click is to be found, not to sound well.
+    if (layer !== CLICK_LAYER && layer !== COUNT_IN_LAYER) place.connect(room.send);
+    layers.set(layer, { gain, place });
+    return gain;
   }
 
   return {
@@ -118,10 +178,11 @@ export function createOutput(): Output {
     },
     schedule(buffer, time, layer, { gain = 1, until } = {}) {
       const source = new AudioBufferSourceNode(context, { buffer });
-      if (until === undefined && gain === 1) source.connect(layerGain(layer));
+      const isCut = until !== undefined && until < time + buffer.duration;
+      if (!isCut && gain === 1) source.connect(layerGain(layer));
       else {
         const shaped = new GainNode(context, { gain });
-        if (until !== undefined) shaped.gain.setTargetAtTime(0, until, DAMP_FADE / 3);
+        if (isCut) shaped.gain.setTargetAtTime(0, until, DAMP_FADE / 3);
         source.connect(shaped).connect(layerGain(layer));
       }
       const entry = { source, time };
@@ -139,9 +200,16 @@ export function createOutput(): Output {
     },
     setLevels(next) {
       levels = next;
-      for (const [layer, gain] of layers) {
+      for (const [layer, { gain }] of layers) {
         gain.gain.setTargetAtTime(next.get(layer) ?? 1, context.currentTime, 0.008);
       }
     },
+    setPlaces(next) {
+      places = next;
+      for (const [layer, { place }] of layers) {
+        place.pan.setTargetAtTime(next.get(layer) ?? 0, context.currentTime, 0.02);
+      }
+    },
+    setRoom: room.set,
   };
 }

@@ -1,6 +1,8 @@
+import type { RoomName } from '@stride/core/mix';
 import {
   change,
   collect,
+  createTakes,
   cut,
   endWithTurn,
   type NextSegment,
@@ -11,6 +13,7 @@ import {
   type Sound,
   soundsOf,
   startTransport,
+  type TakeOf,
   type Transport,
 } from '@stride/core/sound';
 import type { Milliseconds, Seconds, Tempo } from '@stride/core/time';
@@ -70,6 +73,9 @@ export interface Player {
   cutTo<Tag>(next: NextSegment<Tag>): void;
   /** How loud each layer is, 0 to 1; one that is not named sounds in full. */
   setLevels(levels: ReadonlyMap<string, number>): void;
+  /** Where each layer is heard, and the room: see `Output`. */
+  setPlaces: Output['setPlaces'];
+  setRoom: Output['setRoom'];
   /** When something that happened at a moment of the page reached the ear, on the clock of what is heard. */
   heardAt(ms: Milliseconds): Seconds | undefined;
   /** Opens the microphone on the same clock: see `Output.listen`. @throws where there is no output */
@@ -94,7 +100,7 @@ export interface PlayerParts {
     /** Resolves when all of them can be played. */
     prepare(sounds: readonly Sound[]): Promise<void>;
     /** A sound that was prepared. */
-    take(sound: Sound): AudioBuffer | undefined;
+    take(sound: Sound, takeOf: TakeOf): AudioBuffer | undefined;
   };
   /** Told what the player must know. */
   readonly say: (sentence: string) => void;
@@ -108,6 +114,9 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
   let transport: Transport<unknown> | undefined;
   let next: PlayRequest<unknown>['next'] = () => undefined;
   let levels: ReadonlyMap<string, number> = new Map();
+  let places: ReadonlyMap<string, number> = new Map();
+  let room: RoomName = 'off';
+  let takeOf = createTakes();
   let beating = false;
   /** Counts requests, so that a slow start that was overtaken does not begin after all. */
   let asked = 0;
@@ -122,7 +131,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
     const result = collect(transport, output.now() + LOOK_AHEAD, next);
     transport = result.transport;
     for (const { time, event, until } of result.due) {
-      const buffer = sounds.take(event.sound);
+      const buffer = sounds.take(event.sound, takeOf);
       if (buffer) output.schedule(buffer, time, event.layer, shapeOf(event.gain, until));
     }
     if (transport.ended && !positionAt(transport, output.heard())) halt();
@@ -163,6 +172,8 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       try {
         output ??= openOutput();
         output.setLevels(levels);
+        output.setPlaces(places);
+        output.setRoom(room);
       } catch {
         set({ status: 'blocked', message: NO_OUTPUT });
         return;
@@ -181,6 +192,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       }
       transport = startTransport({ ...request.first, startTime: output.now() + LEAD });
       next = request.next as typeof next;
+      takeOf = createTakes();
       set({ status: 'playing', owner: request.owner });
       tick();
       beat(TICK_MS, tick);
@@ -240,6 +252,14 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
     setLevels(next) {
       levels = next;
       output?.setLevels(next);
+    },
+    setPlaces(next) {
+      places = next;
+      output?.setPlaces(next);
+    },
+    setRoom(next) {
+      room = next;
+      output?.setRoom(next);
     },
     heardAt: (ms) => output && output.heard() - (performance.now() - ms) / 1000,
     async listen(stream, take) {

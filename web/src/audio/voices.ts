@@ -1,13 +1,12 @@
 import { type Instrument, ownInstruments } from '@stride/core/instrument';
-import { type Sound, soundKey } from '@stride/core/sound';
+import { type Sound, soundKey, TAKES, type TakeOf } from '@stride/core/sound';
 import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { VoicesApi } from '../workers/voices.worker.ts';
+import { createShelfOfSounds } from './shelf-of-sounds.ts';
 
 /** All sounds are computed at this rate; the audio clock runs at it as well. */
 export const SAMPLE_RATE = 48_000;
 
-const buffers = new Map<string, Promise<AudioBuffer>>();
-const ready = new Map<string, AudioBuffer>();
 const voices = lazyWorker<VoicesApi>(
   () => new Worker(new URL('../workers/voices.worker.ts', import.meta.url), { type: 'module' }),
 );
@@ -19,43 +18,40 @@ async function shareInstruments(): Promise<void> {
   const own = ownInstruments();
   if (own === sent) return;
   sent = own;
-  for (const key of [...buffers.keys()].filter((one) => one.startsWith('own-'))) {
-    buffers.delete(key);
-    ready.delete(key);
-  }
+  shelf.forget((name) => name.startsWith('own-'));
   await voices.call((api) => api.know(own));
 }
+
+const shelf = createShelfOfSounds<Sound, AudioBuffer>({
+  nameOf: soundKey,
+  takes: TAKES,
+  async make(asked) {
+    try {
+      await shareInstruments();
+      const rendered = await voices.call((api) => api.render(asked, SAMPLE_RATE));
+      return rendered.map((samples) => {
+        const made = new AudioBuffer({ length: samples.length, sampleRate: SAMPLE_RATE });
+        made.copyToChannel(new Float32Array(samples), 0);
+        return made;
+      });
+    } catch (error) {
+      // A worker that is started anew knows nothing yet.
+      sent = [];
+      throw error;
+    }
+  },
+  sizeOf: (buffer) => buffer.length * 4,
+});
 
 /** Computes the sounds that are not there yet; resolves when all of them can be played. */
 export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
   await shareInstruments();
-  const missing = sounds.filter((sound) => !buffers.has(soundKey(sound)));
-  if (missing.length > 0) {
-    const rendering = voices.call((api) => api.render(missing, SAMPLE_RATE));
-    missing.forEach((sound, index) => {
-      const key = soundKey(sound);
-      const buffer = rendering.then((all) => {
-        const samples = all[index] ?? new Float32Array(1);
-        const made = new AudioBuffer({ length: samples.length, sampleRate: SAMPLE_RATE });
-        made.copyToChannel(new Float32Array(samples), 0);
-        ready.set(key, made);
-        return made;
-      });
-      // A failed computation is tried again the next time the sound is asked for.
-      buffer.catch(() => {
-        buffers.delete(key);
-        // A worker that is started anew knows nothing yet.
-        sent = [];
-      });
-      buffers.set(key, buffer);
-    });
-  }
-  await Promise.all(sounds.map((sound) => buffers.get(soundKey(sound))));
+  await shelf.prepare(sounds);
 }
 
-/** The sound, if it has been computed. */
-export function preparedSound(sound: Sound): AudioBuffer | undefined {
-  return ready.get(soundKey(sound));
+/** The sound, if it has been computed, in the take that is to be heard next; in its first where none is asked for. */
+export function preparedSound(sound: Sound, takeOf?: TakeOf): AudioBuffer | undefined {
+  return shelf.take(sound, takeOf);
 }
 
 const peaks = new WeakMap<AudioBuffer, number>();

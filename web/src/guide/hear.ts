@@ -1,7 +1,8 @@
 import { findInstrument, type Timbre } from '@stride/core/instrument';
 import { timeRhythm } from '@stride/core/rhythm';
-import { RECIPES, renderVoice, scoreRhythm } from '@stride/core/sound';
+import { scoreRhythm } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
+import { renderTimbre } from '@stride/core/voice';
 import { player } from '../audio/the-player.ts';
 import { SAMPLE_RATE } from '../audio/voices.ts';
 
@@ -35,7 +36,7 @@ let context: AudioContext | undefined;
 /** Plays a computed voice at a pitch, which need not belong to any instrument yet. */
 export function hearVoice(timbre: Timbre, pitch: number): void {
   context ??= new AudioContext({ sampleRate: SAMPLE_RATE });
-  const samples = renderVoice(RECIPES[timbre](pitch), 3, SAMPLE_RATE);
+  const samples = renderTimbre(timbre, pitch, { force: 3, take: 0 }, SAMPLE_RATE);
   const buffer = new AudioBuffer({ length: samples.length, sampleRate: SAMPLE_RATE });
   buffer.copyToChannel(new Float32Array(samples), 0);
   const source = new AudioBufferSourceNode(context, { buffer });

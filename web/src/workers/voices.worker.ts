@@ -8,8 +8,11 @@ const api = {
   know(instruments: readonly Instrument[]): void {
     knowInstruments(instruments);
   },
-  render(sounds: readonly Sound[], sampleRate: number): Float32Array<ArrayBufferLike>[] {
-    const rendered = sounds.map((sound) => renderSound(sound, sampleRate));
+  render(
+    sounds: readonly (readonly [Sound, number])[],
+    sampleRate: number,
+  ): Float32Array<ArrayBufferLike>[] {
+    const rendered = sounds.map(([sound, take]) => renderSound(sound, sampleRate, take));
     return Comlink.transfer(
       rendered,
       rendered.map((samples) => samples.buffer as ArrayBuffer),

@@ -44,9 +44,11 @@ export const OTHER_INSTRUMENT: Move = {
         ? [{ ...voiced, ...(stroke.was === undefined ? {} : { was: stroke.was }) }]
         : [];
     });
+    // A tuning is for the drums it was made on.
+    const { tuning: _, ...untuned } = line.layer;
     const lost = line.layer.strokes.filter(({ slot }) => !strokes.some((one) => one.slot === slot));
     return {
-      layer: retraced({ ...line.layer, instrument: to.id }, strokes),
+      layer: retraced({ ...untuned, instrument: to.id }, strokes),
       told: lost.length > 0 ? [`Left out on ${saySlots(line, slotsOf(lost))}.`] : [],
     };
   },

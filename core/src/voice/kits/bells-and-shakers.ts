@@ -113,6 +113,34 @@ export const BELLS_AND_SHAKERS: Readonly<Record<string, string>> = {
     strong shaft 0.05 leaves @wood
     plain shaft 0.05 leaves @low x 0.8
     second shaft 0.05 leaves @high x 0.5`,
+  'click-tick': `
+    strong = bar 4400 ring 0.014
+    plain = bar 3600 ring 0.012
+    second = bar 5400 ring 0.01
+    strong nail 0.1 leaves @strong
+    plain nail 0.1 leaves @plain x 0.8
+    second nail 0.1 leaves @second x 0.5`,
+  'click-block': `
+    strong = bar 1450 ring 0.06
+    plain = bar 1100 ring 0.05
+    second = bar 1900 ring 0.04
+    strong stick 0.05 leaves @strong
+    plain stick 0.05 leaves @plain x 0.8
+    second stick 0.05 leaves @second x 0.5`,
+  'click-beep': `
+    strong = clay 9000 ring 0.004 air 2093 0.07 30
+    plain = clay 9000 ring 0.004 air 1568 0.06 30
+    second = clay 9000 ring 0.004 air 2637 0.05 30
+    strong nail 0 leaves @strong
+    plain nail 0 leaves @plain x 0.8
+    second nail 0 leaves @second x 0.5`,
+  'click-bell': `
+    strong = small-cymbal 3100 ring 0.28
+    plain = small-cymbal 2400 ring 0.2
+    second = small-cymbal 4200 ring 0.14
+    strong nail 0.2 leaves @strong
+    plain nail 0.2 leaves @plain x 0.8
+    second nail 0.2 leaves @second x 0.5`,
   gesture: `
     palms = palms 1700 0.05
     finger = bar 1500 ring 0.05

@@ -1,9 +1,9 @@
 /** Drums played with the hands: what they are made of, and where and how each stroke meets them. */
 export const HAND_DRUMS: Readonly<Record<string, string>> = {
   'goblet-drum': `
-    skin = membrane 262 ring 0.42 wide 0.22 tight 0.03 air 92 0.42 1.2
+    skin = membrane 270 ring 0.42 wide 0.22 tight 0.03 air 92 0.42 1.7
     D palm 0.12 leaves
-    O fingers 0.72 leaves
+    O fingers 0.78 leaves
     T nail 0.95 leaves
     K tip 0.91 leaves x 0.8
     S tips 0.72 stays
@@ -101,7 +101,7 @@ export const HAND_DRUMS: Readonly<Record<string, string>> = {
     T nail 0.975 leaves
     K tip 0.95 leaves x 0.85
     S tips 0.5 stays
-    O fingers 0.72 leaves
+    O fingers 0.78 leaves
     t tip 0.95 rests x 0.4
     k fingers 0.9 rests x 0.4
     B nail 0.7 presses x 0.3`,

@@ -65,7 +65,8 @@ const RATTLES = ['jingles', 'rings', 'wires', 'beads'] as const;
 export function bodyFrom(row: string): Body {
   const words = new Words(row);
   const kind = words.word();
-  if (kind === 'mouth') return { kind, syllable: words.word(), lasts: words.number() };
+  if (kind === 'mouth')
+    return { kind, speaker: 'low', syllable: words.word(), lasts: words.number() };
   const pitch = words.number();
   if (kind === 'grains' || kind === 'ribs') {
     return {

@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { crossing } from '../crossing/index.ts';
+import { cycleFromSpans } from '../cycle/index.ts';
+import { timeRhythm } from '../rhythm/index.ts';
+import { readRhythm } from '../text/index.ts';
+import {
+  renderSound,
+  SPOKEN_LAYER,
+  scoreCountIn,
+  scoreCrossing,
+  scoreRhythm,
+  spokenCount,
+  spokenPhrase,
+  spokenRhythm,
+  withVoice,
+} from './index.ts';
+
+function voiced(text: string) {
+  const { rhythm, problems } = readRhythm(text);
+  expect(problems).toEqual([]);
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Error(timed.message);
+  const { timing } = timed;
+  const score = withVoice(scoreRhythm(rhythm, timing), spokenRhythm(rhythm, timing), 'low');
+  const perPulse = score.ticksPerPulse;
+  return score.events
+    .filter(({ layer }) => layer === SPOKEN_LAYER)
+    .map(({ ticks, sound, dampTicks = 0 }) => [ticks / perPulse, sound.kind, dampTicks / perPulse]);
+}
+
+describe('a voice', () => {
+  it('says the syllables where they are played, each until the next', () => {
+    const said = voiced(
+      'rhythm A\ncycle 2+2\nlayer B : hand bell\nplay X . / X .\nlayer D : tabla\nplay G N / . k\nsay dha na / . ke\n',
+    );
+    expect(said).toEqual([
+      [0, 'dha', 1],
+      [1, 'na', 2],
+      [3, 'ke', 1],
+    ]);
+  });
+
+  it('counts where there are no syllables, and holds its breath where a word is held', () => {
+    expect(voiced('rhythm A\ncycle 2+2\nlayer B : hand bell\nplay X . / X .\n')).toEqual([
+      [0, '1', 1],
+      [1, '&', 1],
+      [2, '2', 1],
+      [3, '&', 1],
+    ]);
+    const held = spokenCount(cycleFromSpans('3+2'), 'quick-slow', 1);
+    const score = withVoice(scoreCountIn(cycleFromSpans('3+2')), held, 'high');
+    const words = score.events.filter(({ layer }) => layer === SPOKEN_LAYER);
+    expect(words.map(({ sound, dampTicks }) => `${sound.kind} ${dampTicks}`)).toEqual([
+      'slow 3',
+      'quick 2',
+    ]);
+  });
+
+  it('says a phrase to a crossing, leaning where it is stressed', () => {
+    const crossed = crossing([3, 2]);
+    const sound = { instrument: 'claves', kind: 'X', force: 3 } as const;
+    const score = scoreCrossing(crossed, [sound, sound], 0);
+    const words = spokenPhrase('NOT dif-fi-cult', crossed, score);
+    expect(words.map(({ word, strong }) => [word, strong])).toEqual([
+      ['NOT', true],
+      ['dif', false],
+      ['fi', false],
+      ['cult', false],
+    ]);
+    expect(words.map(({ ticks }) => ticks / (score.lengthTicks / crossed.grid))).toEqual([
+      0, 2, 3, 4,
+    ]);
+    for (const { sound: said } of withVoice(score, words, 'high').events)
+      expect(renderSound(said, 8000).length).toBeGreaterThan(0);
+  });
+});
