@@ -19,9 +19,9 @@ import {
 } from '@stride/core/ear';
 import { allInstruments, FAMILIES, type Family } from '@stride/core/instrument';
 import { timeRhythm } from '@stride/core/rhythm';
-import { findVoice } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
+import { findVoice } from '@stride/core/voice';
 import { type Figure, time } from './core.ts';
 
 const RATE = 48_000;

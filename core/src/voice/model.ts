@@ -68,6 +68,8 @@ export interface RingingBody {
   readonly rattle?: Rattle;
   /** Share by which a full stroke tightens it, so that its pitch starts higher and falls. */
   readonly tightens: number;
+  /** True for a head with a spot of paste, whose partials are harmonic: it has a note to be tuned to. */
+  readonly harmonic?: true;
   /** How wide it is, in metres: a hand covers more of a small drum. */
   readonly width: number;
 }

@@ -87,6 +87,8 @@ export interface TunedDrum {
   readonly on: string;
   /** Usual pitch of its lowest mode. */
   readonly pitch: Hertz;
+  /** True for the high head of a pair or barrel that is tuned to the tonic. */
+  readonly tonic?: true;
   /** A stroke it is heard by. */
   readonly stroke: StrokeKind;
 }
@@ -101,7 +103,8 @@ export function drumsToTune(instrument: Instrument): readonly TunedDrum[] {
       const voice = findVoice(instrument.id, stroke.code);
       if (voice?.body.kind !== 'ringing') continue;
       const lowest = voice.body.modes.find((mode) => !mode.air);
-      if (lowest) return [{ drum, on: voice.on, pitch: lowest.frequency, stroke }];
+      const tonic = voice.body.harmonic && drum > 0 ? { tonic: true as const } : {};
+      if (lowest) return [{ drum, on: voice.on, pitch: lowest.frequency, stroke, ...tonic }];
     }
     return [];
   });

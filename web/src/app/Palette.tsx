@@ -24,6 +24,7 @@ interface PaletteProps {
   readonly onOpenChange: (open: boolean) => void;
   /** @param word one to begin at */
   readonly onHelp: (word?: string) => void;
+  readonly onSound: () => void;
   readonly onTour: () => void;
 }
 
@@ -45,7 +46,7 @@ function cycles() {
 }
 
 /** Finds any rhythm, place, action, setting or word by a few letters. */
-export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteProps) {
+export default function Palette({ open, onOpenChange, onHelp, onSound, onTour }: PaletteProps) {
   const { cards } = useShelf();
   const navigate = useNavigate();
   const openId = useMatch('/bench/:id/*')?.params.id;
@@ -88,6 +89,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
           ),
           ['New rhythm', to('/?new')],
           ['Keys and words', () => onHelp()],
+          ['Sound: room, left and right, click, spoken voice', onSound],
           ['The tour again', onTour],
           ...THEMES.map((theme) => [`Theme: ${theme}`, () => applyTheme(theme)] as const),
         ] as const
@@ -129,7 +131,7 @@ export default function Palette({ open, onOpenChange, onHelp, onTour }: PaletteP
         }),
       ),
     ];
-  }, [navigate, openId, settingsOf, onHelp, onTour]);
+  }, [navigate, openId, settingsOf, onHelp, onSound, onTour]);
   const rhythms = useMemo(
     () =>
       (cards ?? []).map(

@@ -1,4 +1,4 @@
-import { CircleQuestionMark, Moon, Search, Sun, SunMoon } from 'lucide-react';
+import { CircleQuestionMark, Moon, Search, Sun, SunMoon, Volume2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { somethingIsAtStake } from '../store/at-stake.ts';
@@ -18,6 +18,7 @@ type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
 /** What is said waits until it is there, which is a moment after the page. */
 const Toasts = lazy(() => import('../ui/Toasts.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
+const SoundPanel = lazy(() => import('../audio/SoundPanel.tsx'));
 const Tour = lazy(async () => ({ default: (await import('./Tour.tsx')).Tour }));
 
 /** Where something failed that nobody answers for. */
@@ -35,6 +36,7 @@ export function Shell() {
   const [Palette, setPalette] = useState<PaletteComponent>();
   /** Where the page of keys and words is open: the word it begins at, or none. */
   const [helping, setHelping] = useState<{ readonly word?: string | undefined }>();
+  const [sounding, setSounding] = useState(false);
   const [touring, setTouring] = useState(() => !tourWasShown());
   useEffect(() => {
     // Ctrl K is answered at once; what it needs is fetched when nothing else is to be done.
@@ -117,6 +119,15 @@ export function Shell() {
         </button>
         <button
           type="button"
+          aria-label="Sound"
+          title="Sound: room, click, voice"
+          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
+          onClick={() => setSounding(true)}
+        >
+          <Volume2 aria-hidden size={20} />
+        </button>
+        <button
+          type="button"
           aria-label="Keys and words"
           title="Keys and words (?)"
           className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
@@ -138,12 +149,14 @@ export function Shell() {
             open
             onOpenChange={setFinding}
             onHelp={(word) => setHelping({ word })}
+            onSound={() => setSounding(true)}
             onTour={() => {
               setTouring(true);
               navigate('/');
             }}
           />
         ) : null}
+        {sounding ? <SoundPanel open onOpenChange={setSounding} /> : null}
         {helping ? (
           <Help open word={helping.word} onOpenChange={(open) => !open && setHelping(undefined)} />
         ) : null}

@@ -1,6 +1,9 @@
+import type { Sound } from '@stride/core/sound';
+import { CLICK_INSTRUMENT } from '@stride/core/voice';
 import { toast } from '../ui/toasts.ts';
 import { createOutput } from './output.ts';
 import { createPlayer } from './player.ts';
+import { soundSettings } from './sound-settings.ts';
 import { preparedSound, prepareSounds } from './voices.ts';
 
 let ticker: Worker | undefined;
@@ -18,4 +21,17 @@ export const player = createPlayer({
   },
   sounds: { prepare: prepareSounds, take: preparedSound },
   say: toast,
+});
+
+/** Clicks of all kinds, made ready when another click is chosen while one plays. */
+const CLICKS: readonly Sound[] = ['strong', 'plain', 'second'].map((kind) => ({
+  instrument: CLICK_INSTRUMENT,
+  kind,
+  force: 3,
+}));
+
+player.setRoom(soundSettings.now().room);
+soundSettings.watch(() => {
+  player.setRoom(soundSettings.now().room);
+  prepareSounds(CLICKS).catch(() => undefined);
 });

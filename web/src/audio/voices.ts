@@ -1,8 +1,10 @@
 import { type Instrument, ownInstruments } from '@stride/core/instrument';
 import { type Sound, soundKey, TAKES, type TakeOf } from '@stride/core/sound';
+import { CLICK_INSTRUMENT, clickInstrument } from '@stride/core/voice';
 import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { VoicesApi } from '../workers/voices.worker.ts';
 import { createShelfOfSounds } from './shelf-of-sounds.ts';
+import { soundSettings } from './sound-settings.ts';
 
 /** All sounds are computed at this rate; the audio clock runs at it as well. */
 export const SAMPLE_RATE = 48_000;
@@ -43,15 +45,21 @@ const shelf = createShelfOfSounds<Sound, AudioBuffer>({
   sizeOf: (buffer) => buffer.length * 4,
 });
 
+/** The sound as it was chosen to be on this device: the click has several. */
+function asChosen(sound: Sound): Sound {
+  if (sound.instrument !== CLICK_INSTRUMENT) return sound;
+  return { ...sound, instrument: clickInstrument(soundSettings.now().click) };
+}
+
 /** Computes the sounds that are not there yet; resolves when all of them can be played. */
 export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
   await shareInstruments();
-  await shelf.prepare(sounds);
+  await shelf.prepare(sounds.map(asChosen));
 }
 
 /** The sound, if it has been computed, in the take that is to be heard next; in its first where none is asked for. */
 export function preparedSound(sound: Sound, takeOf?: TakeOf): AudioBuffer | undefined {
-  return shelf.take(sound, takeOf);
+  return shelf.take(asChosen(sound), takeOf);
 }
 
 const peaks = new WeakMap<AudioBuffer, number>();

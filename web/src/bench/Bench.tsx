@@ -8,6 +8,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'reac
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
 import { reach } from '../app/reach.ts';
+import { usePlaces } from '../audio/placing.ts';
 import { player } from '../audio/the-player.ts';
 import { BrokenRhythm } from '../shelf/BrokenRhythm.tsx';
 import { database, type Mix } from '../store/db.ts';
@@ -116,6 +117,7 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   useEffect(() => {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
+  usePlaces(layers.map(({ id }) => id));
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5 pt-1.5 pb-2.5 2xl:gap-x-3 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
       {/* A long name is shown in part rather than pushing the stages into a second row. */}

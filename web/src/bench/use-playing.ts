@@ -11,12 +11,15 @@ import {
   type Variation,
   withVariation,
 } from '@stride/core/rhythm';
-import { type Score, scoreCountIn, scoreRhythm, soundsOf } from '@stride/core/sound';
+import { type Score, scoreRhythm, soundsOf, spokenRhythm, withVoice } from '@stride/core/sound';
+import type { Speaker } from '@stride/core/speech';
 import type { Tempo } from '@stride/core/time';
 import { drawOptional, type OptionalPlayed, USUAL_PLAN } from '@stride/core/variation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
+import { countInSaid } from '../audio/count-in.ts';
 import { usePlays } from '../audio/loop.ts';
+import { useSpeaker } from '../audio/sound-settings.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayhead } from '../audio/use-player.ts';
 import { prepareSounds } from '../audio/voices.ts';
@@ -40,11 +43,13 @@ export function loopOwner(rhythm: Rhythm): string {
 /** How long the hands rest before the sounds of a rhythm are made ready. */
 const READY_MS = 200;
 
-type Heard = Lines & Pick<Rhythm, 'second' | 'turns' | 'variations'>;
+type Heard = Lines & Pick<Rhythm, 'second' | 'turns' | 'variations' | 'counting'>;
 
-function scoreOf(lines: Heard): Score | undefined {
+function scoreOf(lines: Heard, speaker?: Speaker): Score | undefined {
   const timed = timeRhythm(lines);
-  return timed.ok ? scoreRhythm(lines, timed.timing, lines) : undefined;
+  if (!timed.ok) return undefined;
+  const score = scoreRhythm(lines, timed.timing, lines);
+  return speaker ? withVoice(score, spokenRhythm(lines, timed.timing), speaker) : score;
 }
 
 /** A layer of which only a part is heard. */
@@ -80,7 +85,8 @@ export function usePlaying(options: PlayingOptions) {
   const { bench, rhythm, timed, countIn, order, rules, optional, heardPart } = options;
   const owner = loopOwner(rhythm);
   const mine = usePlays(owner);
-  const { cycle, layers, second, turns, variations } = rhythm;
+  const { cycle, layers, second, turns, variations, counting } = rhythm;
+  const speaker = useSpeaker();
   const tempo = tempoAt(rhythm);
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.
@@ -91,11 +97,12 @@ export function usePlaying(options: PlayingOptions) {
       ...(second && { second }),
       ...(turns && { turns }),
       ...(variations && { variations }),
+      ...(counting && { counting }),
     }),
-    [cycle, layers, heardPart, optional, second, turns, variations],
+    [cycle, layers, heardPart, optional, second, turns, variations, counting],
   );
   const heard = useAfterPaint(lines);
-  const score = useMemo(() => (mine ? scoreOf(heard) : undefined), [mine, heard]);
+  const score = useMemo(() => (mine ? scoreOf(heard, speaker) : undefined), [mine, heard, speaker]);
   const latest = useLatest<Latest>({
     tempo,
     lines: heard,
@@ -116,7 +123,7 @@ export function usePlaying(options: PlayingOptions) {
   // Computing the sounds before they are asked for lets the first stroke come at once.
   useEffect(() => {
     const timer = setTimeout(() => {
-      const ready = scoreOf(heard);
+      const ready = scoreOf(heard, speaker);
       // What cannot be computed is said when it is to be played.
       if (ready)
         prepareSounds([ready, ...variedScores(rhythm, heard)].flatMap(soundsOf)).catch(
@@ -124,7 +131,7 @@ export function usePlaying(options: PlayingOptions) {
         );
     }, READY_MS);
     return () => clearTimeout(timer);
-  }, [heard, rhythm]);
+  }, [heard, rhythm, speaker]);
   useEffect(() => {
     if (score && mine) player.change({ score, where: isHome });
   }, [score, mine]);
@@ -167,7 +174,7 @@ export function usePlaying(options: PlayingOptions) {
     return turns.next;
   };
   const play = (what: PlayWhat, first?: Variation) => {
-    const begin = scoreOf(lines);
+    const begin = scoreOf(lines, speaker);
     if (!begin || !timed.ok) return;
     const chosen = bench.chosen.now();
     if (!chosen && needsChosen(what)) {
@@ -183,7 +190,7 @@ export function usePlaying(options: PlayingOptions) {
       toast(`${said}: it comes when this turn ends.`);
       return;
     }
-    const bar = scoreCountIn(cycle);
+    const bar = countInSaid(cycle, counting, speaker);
     const counted = {
       score: bar,
       tempo,

@@ -15,6 +15,7 @@ import { capital, counted } from '@stride/core/wording';
 import { useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
+import { useSpeaker } from '../audio/sound-settings.ts';
 import { peakOf } from '../audio/voices.ts';
 import { useBench } from '../bench/context.ts';
 import { levelsOf } from '../bench/mix.ts';
@@ -73,11 +74,12 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   const strictness = STRICTNESS[plan.strictness];
   const problem = ladderProblem(ladder);
   const { per } = tempoAt(rhythm);
+  const speaker = useSpeaker();
   const runsOn = ladder.shape === 'steady' && path.stones.length === 1;
 
   const parts = useMemo(
-    () => ({ rhythm, timing, path, per, click: plan.click, company: plan.company }),
-    [rhythm, timing, path, per, plan.click, plan.company],
+    () => ({ rhythm, timing, path, per, click: plan.click, company: plan.company, speaker }),
+    [rhythm, timing, path, per, plan.click, plan.company, speaker],
   );
   const climbing = useClimb({
     id: rhythm.id,

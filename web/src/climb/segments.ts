@@ -7,11 +7,14 @@ import {
   isHeard,
   type NextSegment,
   type Score,
-  scoreCountIn,
+  spokenRhythm,
   withClick,
   withCompany,
+  withVoice,
 } from '@stride/core/sound';
+import type { Speaker } from '@stride/core/speech';
 import type { Seconds } from '@stride/core/time';
+import { countInSaid } from '../audio/count-in.ts';
 
 /** What the stretches of a climb are made of. */
 export interface ClimbParts {
@@ -22,12 +25,21 @@ export interface ClimbParts {
   readonly per: number;
   readonly click: ClickPlan;
   readonly company: Readonly<Record<string, Coming>>;
+  /** Who counts in, and says what is said first; nobody where the voice is off. */
+  readonly speaker?: Speaker | undefined;
 }
 
 const scores = new WeakMap<Rhythm, Map<Stone, Score>>();
 
-/** A stone's score, kept as long as its rhythm is. */
-function scoreOf({ rhythm, timing }: ClimbParts, stone: Stone): Score {
+/** A stone's score, kept as long as its rhythm is; where it is said first, a voice says it along with the player. */
+function scoreOf(parts: ClimbParts, stone: Stone): Score {
+  const score = playedOf(parts, stone);
+  const { rhythm, timing, speaker } = parts;
+  if (stone.passage.as !== 'said' || !speaker) return score;
+  return withVoice(score, spokenRhythm(rhythm, timing), speaker);
+}
+
+function playedOf({ rhythm, timing }: ClimbParts, stone: Stone): Score {
   const known = scores.get(rhythm) ?? new Map<Stone, Score>();
   scores.set(rhythm, known);
   let score = known.get(stone);
@@ -64,7 +76,7 @@ export function segmentOf(
   if (!rung || !stone) return undefined;
   const tempo = { bpm: rung.bpm, per: parts.per };
   if (state.status === 'counting-in') {
-    const score = scoreCountIn(parts.rhythm.cycle);
+    const score = countInSaid(parts.rhythm.cycle, parts.rhythm.counting, parts.speaker);
     return { score, tempo, startTicks: 0, endTicks: score.lengthTicks, tag: state };
   }
   const plain = scoreOf(parts, stone);

@@ -194,7 +194,7 @@ export function Crossing() {
               ) : null}
             </div>
           </Card>
-          <Words crossed={crossed} />
+          <Words crossed={crossed} voices={voices} from={from} spans={spans} />
           <IntoABar
             setup={setup.bar}
             onChange={(next) => set({ bar: { ...setup.bar, ...next } }, 'bar')}

@@ -1,18 +1,37 @@
 import { type Crossing, phrasesFor, setPhrase } from '@stride/core/crossing';
-import { useId, useMemo, useState } from 'react';
+import {
+  CLICK_LAYER,
+  type Sound,
+  scoreCrossing,
+  spokenPhrase,
+  withVoice,
+} from '@stride/core/sound';
+import { Play, Square } from 'lucide-react';
+import { useEffect, useId, useMemo, useState } from 'react';
+import { playLoop, usePlays } from '../audio/loop.ts';
+import { useSoundSettings } from '../audio/sound-settings.ts';
+import { player } from '../audio/the-player.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
+import type { Voice } from './voices.ts';
 
 interface WordsProps {
   readonly crossed: Crossing;
+  /** What the pulses sound like. */
+  readonly voices: readonly Voice[];
+  readonly from: number;
+  /** How often the whole span goes round in a minute. */
+  readonly spans: number;
 }
+
+const OWNER = 'crossing-words';
 
 /** The longest composite that one says in words. */
 const MOST = 40;
 
 /** A phrase set to the composite, a syllable to each moment; one of ours, or one's own. */
-export function Words({ crossed }: WordsProps) {
+export function Words({ crossed, voices, from, spans }: WordsProps) {
   const id = useId();
   const bank = useMemo(() => phrasesFor(crossed), [crossed]);
   const strides = crossed.strides.join(' ');
@@ -20,7 +39,27 @@ export function Words({ crossed }: WordsProps) {
   const [own, setOwn] = useState<{ readonly strides: string; readonly text: string }>();
   const text = own?.strides === strides ? own.text : (bank[0] ?? '');
   const set = useMemo(() => setPhrase(text, crossed), [text, crossed]);
+  const mine = usePlays(OWNER);
+  const { voice } = useSoundSettings();
+  useEffect(() => {
+    if (mine) player.change({ tempo: { bpm: spans, per: 1 } });
+  }, [mine, spans]);
   if (crossed.moments.length > MOST) return null;
+  const say = () => {
+    if (mine) {
+      player.stop();
+      return;
+    }
+    const sounds = voices.map(({ instrument, kind }): Sound => ({ instrument, kind, force: 2 }));
+    const score = scoreCrossing(crossed, sounds, from);
+    player.setLevels(new Map([[CLICK_LAYER, 0]]));
+    const said = withVoice(
+      score,
+      spokenPhrase(text, crossed, score),
+      voice === 'off' ? 'low' : voice,
+    );
+    playLoop(OWNER, said, { bpm: spans, per: 1 });
+  };
   const type = (next: string) => setOwn({ strides, text: next });
   return (
     <Card aria-label="Words" className="px-4 py-3 text-note leading-snug">
@@ -39,6 +78,15 @@ export function Words({ crossed }: WordsProps) {
         {bank.length === 0 ? (
           <span className="text-quiet">We have no phrase for this one yet: make your own.</span>
         ) : null}
+        <Button
+          className="ml-auto"
+          disabled={set.syllables.length === 0}
+          title="The phrase, spoken over the pulses, round and round"
+          onClick={say}
+        >
+          {mine ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+          {mine ? 'Stop' : 'Hear it said'}
+        </Button>
       </div>
       <label htmlFor={id} className="mb-1 block text-sm text-quiet">
         Your phrase: a space between words, a hyphen between syllables, CAPITALS where the stress is

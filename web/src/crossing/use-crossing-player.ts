@@ -1,7 +1,8 @@
 import type { Crossing } from '@stride/core/crossing';
-import { type Score, scoreCrossing } from '@stride/core/sound';
+import { crossingLayer, type Score, scoreCrossing } from '@stride/core/sound';
 import { useEffect, useMemo } from 'react';
 import { usePlays } from '../audio/loop.ts';
+import { usePlaces } from '../audio/placing.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayhead } from '../audio/use-player.ts';
 import { levelsOf, type Setup } from './setup.ts';
@@ -51,6 +52,10 @@ export function useCrossingPlayer(
     if (typeof heard === 'number' && heard !== from && heard < pulses.length) onHeardFrom(heard);
   });
 
+  usePlaces(
+    pulses.map((_, index) => crossingLayer(index)),
+    playing,
+  );
   useEffect(() => {
     if (playing) player.setLevels(levelsOf(setup));
   }, [playing, setup]);

@@ -10,6 +10,7 @@ import {
 import { CLICK_LAYER, type Score } from '@stride/core/sound';
 import { useEffect, useRef, useState } from 'react';
 import { usePlays } from '../audio/loop.ts';
+import { usePlaces } from '../audio/placing.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayhead } from '../audio/use-player.ts';
 import { announce } from '../ui/live.tsx';
@@ -70,6 +71,10 @@ export function useFormPlaying(
   useEffect(() => {
     if (mine) player.setLevels(levelsOf(hearing));
   }, [mine, hearing]);
+  usePlaces(
+    laid.form.players.map(({ id }) => id),
+    mine,
+  );
   // What follows each turn is asked of this page; another one begins anew.
   useEffect(
     () => () => {

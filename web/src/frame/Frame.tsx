@@ -13,13 +13,14 @@ import {
   withSecond,
   writeEduppu,
 } from '@stride/core/rhythm';
-import { scoreEntry } from '@stride/core/sound';
+import { scoreEntry, spokenCount, withVoice } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import { Hand, Play, Square } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { playLoop, usePlays } from '../audio/loop.ts';
+import { useSpeaker } from '../audio/sound-settings.ts';
 import { player } from '../audio/the-player.ts';
 import { useBench } from '../bench/context.ts';
 import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
@@ -60,8 +61,18 @@ export function Frame() {
   const divisions = useMemo(() => divisionsOf(rhythm), [rhythm]);
   const owner = `frame:${rhythm.id}:${cycle.id}`;
   const mine = usePlays(owner);
+  const speaker = useSpeaker();
   const tapping = useTapAlong(cycle, tempo);
   useKeys(KEYS.tap.keys, () => mine && tapping.tap());
+  const score = useMemo(() => {
+    const shownTo = scoreEntry(shown, entry ?? {});
+    return speaker
+      ? withVoice(shownTo, spokenCount(shown, counting, shownTo.ticksPerPulse), speaker)
+      : shownTo;
+  }, [shown, entry, counting, speaker]);
+  useEffect(() => {
+    if (mine) player.change({ score });
+  }, [mine, score]);
   // What is heard and what a tap is measured against are one tempo.
   useEffect(() => {
     if (mine) player.change({ tempo });
@@ -73,7 +84,7 @@ export function Frame() {
       return;
     }
     tapping.clear();
-    playLoop(owner, scoreEntry(shown, entry ?? {}), tempo);
+    playLoop(owner, score, tempo);
   }
 
   function keep(kept: Cycle): Promise<void> {

@@ -1,9 +1,17 @@
 import type { Cycle } from '@stride/core/cycle';
 import { type Layer, timeRhythm } from '@stride/core/rhythm';
-import { layScores, type Score, scoreGestures, scoreRhythm } from '@stride/core/sound';
+import {
+  layScores,
+  type Score,
+  scoreGestures,
+  scoreRhythm,
+  spokenRhythm,
+  withVoice,
+} from '@stride/core/sound';
 import type { Bpm, Tempo } from '@stride/core/time';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
+import { useSpeaker } from '../audio/sound-settings.ts';
 import { player } from '../audio/the-player.ts';
 import { useLatest } from '../ui/use-latest.ts';
 
@@ -29,6 +37,7 @@ export function useLandingPlayer(
   per: number,
 ): LandingPlayer {
   const playing = usePlays(OWNER);
+  const speaker = useSpeaker();
   const tempo = useMemo((): Tempo => ({ bpm, per }), [bpm, per]);
   const score = useMemo((): Score | undefined => {
     if (!layer) return undefined;
@@ -36,8 +45,16 @@ export function useLandingPlayer(
     const timed = timeRhythm(lines);
     if (!timed.ok) return undefined;
     const turns = timed.timing.fullTicks / timed.timing.turnTicks;
-    return layScores([scoreGestures(cycle, turns), scoreRhythm(lines, timed.timing)]);
-  }, [cycle, layer]);
+    const score = layScores([scoreGestures(cycle, turns), scoreRhythm(lines, timed.timing)]);
+    if (!speaker) return score;
+    const by = score.ticksPerPulse / timed.timing.ticksPerPulse;
+    const words = spokenRhythm(lines, timed.timing);
+    return withVoice(
+      score,
+      words.map((one) => ({ ...one, ticks: one.ticks * by })),
+      speaker,
+    );
+  }, [cycle, layer, speaker]);
   useEffect(() => () => player.stop(), []);
   useEffect(() => {
     if (playing) player.change({ tempo });

@@ -29,8 +29,9 @@ import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
+import { TuningFields } from './TuningFields.tsx';
 
-/** What can be done with a whole layer: its name, instrument, level, turns and place. */
+/** What can be done with a whole layer: its name, instrument, level, tuning, turns and place. */
 export function LayerPanel({ layer }: { readonly layer: Layer }) {
   const [open, setOpen] = useState(false);
   return (
@@ -45,7 +46,7 @@ export function LayerPanel({ layer }: { readonly layer: Layer }) {
         <button
           type="button"
           aria-label={`Layer ${layer.name}`}
-          title={`Name, instrument, level and turns of ${layer.name}`}
+          title={`Name, instrument, level, tuning and turns of ${layer.name}`}
           className="flex size-7 items-center justify-center rounded-lg text-quiet hover:bg-band"
         >
           <SlidersHorizontal aria-hidden size={16} />
@@ -136,6 +137,10 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
           Solo
         </Button>
       </div>
+      <TuningFields
+        layer={layer}
+        onTune={(change, what) => edit((before) => editLayer(before, layer.id, change), what)}
+      />
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => editThis((before) => addTurn(rhythm, before, 'copy'))}>
           Repeat the last turn

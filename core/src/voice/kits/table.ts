@@ -88,6 +88,7 @@ export function bodyFrom(row: string): Body {
     modes: [...ringing(kind, pitch, ring, more), ...more.air],
     tightens: more.tightens,
     width: kind === 'membrane' || kind === 'loaded' ? more.width : 0,
+    ...(kind === 'loaded' ? { harmonic: true as const } : {}),
     ...(more.rattle ? { rattle: more.rattle } : {}),
   };
 }
