@@ -5,5 +5,6 @@ export { BAR_RATIOS, FREE_PLATE_RATIOS, PLATE_RATIOS } from './bodies/solid.ts';
 export { SPEEDS } from './contact.ts';
 export { bodyFrom, kitFrom } from './kits/table.ts';
 export * from './model.ts';
+export * from './spectrogram.ts';
 export { GROUPS as TAKE_GROUPS, strike, type Take } from './stroke.ts';
 export * from './voices.ts';

@@ -14,7 +14,7 @@ import { voiceOfTimbre } from './kits/by-timbre.ts';
 import { HAND_DRUMS } from './kits/hand-drums.ts';
 import { STICK_DRUMS } from './kits/stick-drums.ts';
 import { type Kit, kitFrom } from './kits/table.ts';
-import type { Voice } from './model.ts';
+import type { Strike, Voice } from './model.ts';
 import { settle, strike, type Take } from './stroke.ts';
 
 /** Name under which the click's sounds stand, beside the ids of the instruments. */
@@ -165,6 +165,22 @@ export function renderStroke(
   const voice = findVoice(instrument, kind);
   if (!voice) throw new RangeError(`no voice for ${instrument}/${kind}`);
   const out = strike(voice, `${instrument}/${kind}`, take, sampleRate);
+  return scaled(out, levelOf(instrument, kind, voice), sampleRate);
+}
+
+/** Strokes of an instrument struck otherwise than they are: another place, tool, or what the hand does after. */
+export function renderStruckAs(
+  instrument: string,
+  kind: string,
+  how: Partial<Strike>,
+  take: Take,
+  sampleRate: Hertz,
+): Float32Array {
+  const voice = findVoice(instrument, kind);
+  if (!voice) throw new RangeError(`no voice for ${instrument}/${kind}`);
+  const name = `${instrument}/${kind}`;
+  const out = strike({ ...voice, strike: { ...voice.strike, ...how } }, name, take, sampleRate);
+  // As loud beside the stroke itself as it would be: the place is heard in its loudness too.
   return scaled(out, levelOf(instrument, kind, voice), sampleRate);
 }
 

@@ -73,7 +73,7 @@ export default function SoundPanel({ open, onOpenChange }: SoundPanelProps) {
               max={1}
               step={0.1}
               value={spread}
-              className="h-9 w-full"
+              className="h-9 w-full accent-[var(--go)]"
               onChange={(event) => setSound({ spread: Number(event.target.value) })}
             />
           )}

@@ -19,6 +19,7 @@ import { CARE, WORDS } from './advice.ts';
 import { hearStroke } from './hear.ts';
 import { instrumentInHand } from './in-hand.ts';
 import { OwnInstrument } from './OwnInstrument.tsx';
+import { Sounds } from './Sounds.tsx';
 import { techniqueOf } from './techniques.ts';
 
 /** Strokes of every instrument with how each is played, care, and the words. */
@@ -104,6 +105,16 @@ export function Guide() {
           }
         />
       ) : null}
+      <Sounds
+        instrument={instrument}
+        code={search.get('try') ?? undefined}
+        onStroke={(code) => {
+          const next = new URLSearchParams(search);
+          next.set('instrument', instrument.id);
+          next.set('try', code);
+          setSearch(next, { replace: true, preventScrollReset: true });
+        }}
+      />
       <div className="grid grid-cols-[minmax(0,1fr)_340px] gap-4 max-lg:grid-cols-1">
         <section aria-label={`Strokes of the ${instrument.name}`}>
           <ul className="grid grid-cols-2 gap-3 max-md:grid-cols-1">

@@ -39,7 +39,7 @@ export function LayerPanel({ layer }: { readonly layer: Layer }) {
       label={`Layer ${layer.name}`}
       side="right"
       align="start"
-      width={330}
+      width={360}
       open={open}
       onOpenChange={setOpen}
       trigger={
@@ -155,7 +155,7 @@ function LayerTools({ layer, onDone }: LayerToolsProps) {
           Take the last turn away
         </Button>
       </div>
-      <div className="flex gap-2 border-t border-edge pt-3">
+      <div className="flex flex-wrap gap-2 border-t border-edge pt-3">
         <Button
           aria-label={`Move ${layer.name} up`}
           disabled={index === 0}

@@ -174,7 +174,9 @@ function DrumField({ name, pitch, isUsual, onTune, onHear }: DrumFieldProps) {
           </span>
         ) : (
           <span>
-            {hertzOf(pitch).toFixed(1)} Hz{isUsual ? ', as it usually is' : ''}
+            {isUsual
+              ? `${Math.round(hertzOf(pitch))} Hz, as it usually is`
+              : `${hertzOf(pitch).toFixed(1)} Hz`}
           </span>
         )}
         {isUsual ? null : (
