@@ -5,8 +5,10 @@ export interface Scheduled {
   /** When it is to be heard, and the clock at the moment it was scheduled, in seconds. */
   readonly at: number;
   readonly now: number;
-  /** Which computed sound it is: two of the same number sound alike. */
+  /** Which computed sound it is: two of the same number are the same stroke, in whatever take. */
   readonly sound: number;
+  /** Which take of which sound it is: two of the same number are the same wave. */
+  readonly take: number;
   /** Which of the page's gains it goes through: one for each layer, and one for the click. */
   readonly gain: number;
 }
@@ -36,6 +38,30 @@ export const test = base.extend<{ page: Page }>({
       window.scheduled = [];
       window.gains = [];
       const buffers: (AudioBuffer | null)[] = [];
+      /** One buffer of each sound, and what each of the others was found to be. */
+      const firsts: AudioBuffer[] = [];
+      const known = new WeakMap<AudioBuffer, number>();
+      const loudness = (wave: Float32Array) => wave.reduce((sum, one) => sum + one * one, 0);
+      /** Takes of a sound are alike as waves, nearly as long and nearly as loud; other sounds are not all of it. */
+      const isTake = (one: AudioBuffer, other: AudioBuffer) => {
+        if (Math.abs(one.length / other.length - 1) > 0.1) return false;
+        const [a, b] = [one.getChannelData(0), other.getChannelData(0)];
+        const [first, second] = [loudness(a), loudness(b)];
+        if (Math.abs(Math.log(first / second)) > 0.45) return false;
+        let both = 0;
+        for (let i = 0; i < Math.min(a.length, b.length); i += 1) both += (a[i] ?? 0) * (b[i] ?? 0);
+        return both / Math.sqrt(first * second) > 0.66;
+      };
+      const soundOf = (buffer: AudioBuffer | null) => {
+        if (!buffer) return -1;
+        let number = known.get(buffer);
+        if (number === undefined) {
+          number = firsts.findIndex((one) => isTake(one, buffer));
+          if (number < 0) number = firsts.push(buffer) - 1;
+          known.set(buffer, number);
+        }
+        return number;
+      };
       const numberOf = <T>(list: T[], one: T) => {
         if (!list.includes(one)) list.push(one);
         return list.indexOf(one);
@@ -63,7 +89,8 @@ export const test = base.extend<{ page: Page }>({
         const sound = {
           at,
           now: this.context.currentTime,
-          sound: numberOf(buffers, this.buffer),
+          sound: soundOf(this.buffer),
+          take: numberOf(buffers, this.buffer),
           gain: gainOf(this),
         };
         window.scheduled.push(sound);

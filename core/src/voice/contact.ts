@@ -22,7 +22,7 @@ export interface Contact {
  */
 export const CONTACTS: Readonly<Record<Tool, Contact>> = {
   palm: { lasts: 0.0068, reach: 0.042, noise: 0.15, centre: 420, fades: 0.03 },
-  heel: { lasts: 0.0082, reach: 0.03, noise: 0.1, centre: 300, fades: 0.03 },
+  heel: { lasts: 0.0082, reach: 0.03, noise: 0.18, centre: 300, fades: 0.03 },
   thumb: { lasts: 0.0042, reach: 0.012, noise: 0.14, centre: 700, fades: 0.02 },
   fingers: { lasts: 0.0019, reach: 0.018, noise: 0.16, centre: 1300, fades: 0.022 },
   tips: { lasts: 0.00062, reach: 0.008, noise: 0.62, centre: 3600, fades: 0.036 },
@@ -48,6 +48,14 @@ export const SPEEDS: Readonly<Record<Force, number>> = { 1: 0.2, 2: 0.4, 3: 0.66
 export function contactTime({ lasts }: Contact, speed: number, pitch: Hertz): Seconds {
   const tight = Math.min(1.5, Math.max(0.45, (220 / pitch) ** 0.6));
   return lasts * tight * speed ** -0.2;
+}
+
+/** Wood, nails and knuckles on wood and metal: hard on hard touches for a part of the time it does on a skin. */
+const HARD: ReadonlySet<Tool> = new Set(['stick', 'shaft', 'knuckle', 'nail', 'switch', 'tipper']);
+
+/** How long a tool touches what has no skin. */
+export function hardContactTime(tool: Tool, speed: number): Seconds {
+  return CONTACTS[tool].lasts * (HARD.has(tool) ? 0.3 : 1) * speed ** -0.2;
 }
 
 /**

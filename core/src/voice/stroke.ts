@@ -2,7 +2,7 @@ import { normal, seeded } from '../chance/index.ts';
 import type { Force } from '../rhythm/index.ts';
 import { sayWord, spell } from '../speech/index.ts';
 import type { Hertz, Seconds } from '../time/index.ts';
-import { CONTACTS, contactTime, overReach, pushAt, SPEEDS } from './contact.ts';
+import { CONTACTS, contactTime, hardContactTime, overReach, pushAt, SPEEDS } from './contact.ts';
 import { addGrains, type Grain, type Resonance } from './grains.ts';
 import type {
   GrainBody,
@@ -115,6 +115,9 @@ const HOLDS: Readonly<Record<Strike['after'], Seconds>> = {
   presses: 0.05,
 };
 
+/** However hard it is struck, nothing moves at once. */
+const LEAST_GROWING: Seconds = 0.00035;
+
 /** Pressed into the skin, a hand tightens it. */
 const PRESSED = 1.22;
 /** A heel that slides in draws the pitch up by this share, in this time. */
@@ -139,7 +142,10 @@ function ringing(
 ): Float32Array {
   const speed = meant * chance.speed;
   const contact = CONTACTS[how.tool];
-  const lasts = contactTime(contact, Math.max(0.05, speed), lowestOf(body)) * chance.lasts;
+  const least = Math.max(0.05, speed);
+  const touches =
+    body.width > 0 ? contactTime(contact, least, lowestOf(body)) : hardContactTime(how.tool, least);
+  const lasts = touches * chance.lasts;
   const place = Math.min(
     0.985,
     Math.max(0, how.place + chance.place * (how.place > 0.02 ? 1 : 0.4)),
@@ -176,7 +182,10 @@ function ringing(
   const out = new Float32Array(Math.ceil((Math.max(longest, goesOn) + 0.006) * sampleRate));
   addPartials(out, partials, bendOf(body, how, meant), sampleRate);
   // The push takes its time: until its middle the sound is still growing.
-  const growing = Math.min(out.length, Math.max(2, Math.round(lasts * 0.5 * sampleRate)));
+  const growing = Math.min(
+    out.length,
+    Math.round(Math.max(LEAST_GROWING, lasts * 0.5) * sampleRate),
+  );
   for (let i = 0; i < growing; i += 1)
     out[i] = (out[i] as number) * (0.5 - 0.5 * Math.cos((Math.PI * (i + 0.5)) / growing));
   addNoise(out, noise, sharedNoise(chance.common('contact'), chance.own), sampleRate);
@@ -208,7 +217,7 @@ function contactNoise(
     q: 0.75,
     gain: contact.noise * speed ** 1.8 * covered,
     fades: contact.fades * (after === 'stays' ? 1.3 : 1),
-    rises: Math.min(0.0012, lasts * 0.3),
+    rises: Math.max(0.0003, Math.min(0.0012, lasts * 0.3)),
   };
 }
 
@@ -288,7 +297,7 @@ function shaken(
     const far = (index + (ribs ? 0.5 : random())) / count;
     // Ribs come evenly, a little faster towards the end; grains gather where the hand stops.
     const time = ribs ? lives * far ** 0.9 : lives * far ** (1 + 1.6 * together);
-    const swell = ribs ? Math.sin(Math.PI * (0.36 + 0.6 * far)) : Math.exp(-2.6 * far);
+    const swell = ribs ? Math.sin(Math.PI * (0.36 + 0.6 * far)) : Math.exp(-4.2 * far);
     return {
       time: index === 0 ? 0 : time,
       amplitude:
@@ -303,7 +312,7 @@ function shaken(
   const resonances = vessel.map(
     (ratio, index): Resonance => ({
       frequency: pitch * ratio,
-      ring: ribs ? 0.02 : 0.011,
+      ring: ribs ? 0.008 : 0.0035,
       gain: 0.8 ** index,
     }),
   );

@@ -53,7 +53,7 @@ export const PLATE_RATIOS: readonly number[] = PLATE_MODES.map(
   ([across, along]) => (across ** 2 + (along / SIDES) ** 2) / (1 + 1 / SIDES ** 2),
 );
 
-/** A thin plate held at its edges, as the front of a box drum; struck from its middle (0) to its upper edge (1). */
+/** A thin plate held at its edges, as the front of a box drum; struck a little to the side, from its middle (0) to its upper edge (1). */
 export function plate(pitch: Hertz, ring: Seconds): readonly Mode[] {
   return PLATE_MODES.map(([across, along], index) => {
     const ratio = nth(PLATE_RATIOS, index);
@@ -63,7 +63,7 @@ export function plate(pitch: Hertz, ring: Seconds): readonly Mode[] {
       // Only what has odd numbers of bellies moves air on the whole; the others are heard less.
       heard: (across % 2) + (along % 2) === 2 ? 1 : 0.5,
       moves: (place, angle) =>
-        Math.sin(across * Math.PI * (0.5 + 0.12 * Math.sin(angle))) *
+        Math.sin(across * Math.PI * (0.5 - 0.12 * Math.cos(angle))) *
         Math.sin(along * Math.PI * (0.5 + 0.46 * place)),
     };
   });
@@ -85,8 +85,8 @@ export const FREE_PLATE_RATIOS: readonly number[] = FREE_PLATE.map((one) => one 
 export function cymbal(pitch: Hertz, ring: Seconds): readonly Mode[] {
   const random = seeded(Math.round(pitch));
   const more = Array.from(
-    { length: 36 },
-    (_, index) => nth(FREE_PLATE_RATIOS, 7) * (1.075 ** (index + 1) + 0.05 * random()),
+    { length: 56 },
+    (_, index) => nth(FREE_PLATE_RATIOS, 7) * (1.047 ** (index + 1) + 0.04 * random()),
   );
   const low = 0.18;
   return [...FREE_PLATE_RATIOS, ...more].map((ratio, index) => {
@@ -94,7 +94,7 @@ export function cymbal(pitch: Hertz, ring: Seconds): readonly Mode[] {
     return {
       frequency: pitch * ratio * low,
       ring: ring * (0.7 + 0.5 * random()) * Math.min(1, (18 / ratio) ** 0.5),
-      heard: index < 8 ? 0.35 : 1.1 * 0.985 ** index,
+      heard: index < 8 ? 0.035 : 0.55 * 0.992 ** index,
       moves: (place, angle) => (0.35 + 0.65 * place) * Math.cos(angle * 2 + side),
     };
   });

@@ -9,7 +9,7 @@ export const BELLS_AND_SHAKERS: Readonly<Record<string, string>> = {
   claves: `
     bar = bar 2450 ring 0.09
     X shaft 0.05 leaves
-    t shaft 0.05 rests`,
+    t shaft 0.3 rests`,
   'mounted-bells': `
     large = bell 560 ring 0.6
     small = bell 900 ring 0.5
