@@ -93,7 +93,7 @@ test('playing begins here, and a call comes the first time only', async ({ page 
         .filter(
           ({ at }) => at - begin.at > (from - 1e-6) * pulse && at - begin.at < (from + 7.9) * pulse,
         )
-        .map(({ at, sound }) => `${hundredths((at - begin.at) / pulse - from)} ${sound}`)
+        .map(({ at }) => hundredths((at - begin.at) / pulse - from))
         .join(' ');
   };
   const turn = await until(33);

@@ -10,7 +10,7 @@ const STROKES = [
     force: 2 as const,
     time,
   })),
-  { instrument: DRUM, kind: 'D', force: 4 as const, time: 5 },
+  { instrument: DRUM, kind: 'D', force: 4 as const, time: 5, gain: 2.2 },
 ];
 test.use({ launchOptions: hearing(STROKES, 60) });
 

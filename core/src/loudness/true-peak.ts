@@ -20,7 +20,7 @@ export function truePeak(samples: Float32Array): number {
   const most0 = most;
   for (let i = 0; i < samples.length - 1; i += 1) {
     // Between samples that are small against the peak nothing rises above it.
-    if (Math.abs(samples[i] as number) + Math.abs(samples[i + 1] as number) < 0.6 * most0) continue;
+    if (Math.abs(samples[i] as number) + Math.abs(samples[i + 1] as number) < most0) continue;
     for (const phase of PHASES) {
       let sum = 0;
       for (let tap = 0; tap < 2 * REACH; tap += 1) {

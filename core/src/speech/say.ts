@@ -134,28 +134,36 @@ function opening(sound: Phoneme, next: Phoneme | undefined, inside: boolean): St
   return inside ? [shut, burst, breath] : [burst, breath];
 }
 
-/** A resonance of second order (Klatt, 1980, eq. 1): one formant, its gain 1 at nought hertz. */
-class Resonator {
-  #a = 0;
-  #b = 0;
-  #c = 0;
-  #y1 = 0;
-  #y2 = 0;
-
-  tune(frequency: Hertz, width: Hertz, sampleRate: Hertz): void {
-    const shrink = Math.exp((-Math.PI * width) / sampleRate);
-    this.#c = -shrink * shrink;
-    this.#b = 2 * shrink * Math.cos((2 * Math.PI * frequency) / sampleRate);
-    this.#a = 1 - this.#b - this.#c;
-  }
-
-  next(x: number): number {
-    const y = this.#a * x + this.#b * this.#y1 + this.#c * this.#y2;
-    this.#y2 = this.#y1;
-    this.#y1 = y;
-    return y;
-  }
+/** Resonances of second order (Klatt, 1980, eq. 1), each with its gain 1 at nought hertz: three numbers and two before. */
+function resonators(count: number) {
+  const a = new Float64Array(count);
+  const b = new Float64Array(count);
+  const c = new Float64Array(count);
+  const y1 = new Float64Array(count);
+  const y2 = new Float64Array(count);
+  return {
+    tune(at: number, frequency: Hertz, width: Hertz, sampleRate: Hertz): void {
+      const shrink = Math.exp((-Math.PI * width) / sampleRate);
+      const back = 2 * shrink * Math.cos((2 * Math.PI * frequency) / sampleRate);
+      c[at] = -shrink * shrink;
+      b[at] = back;
+      a[at] = 1 - back + shrink * shrink;
+    },
+    /** A sample through one of them. */
+    through(at: number, x: number): number {
+      const last = y1[at] as number;
+      const y =
+        (a[at] as number) * x + (b[at] as number) * last + (c[at] as number) * (y2[at] as number);
+      y2[at] = last;
+      y1[at] = y;
+      return y;
+    },
+  };
 }
+
+/** Places of the nose and of the two bands of hiss among the resonances, after the five of the mouth. */
+const NOSE = 5;
+const HISS = 6;
 
 /** Widths of the formants (Klatt, 1980, table II): wider the higher, and wider while the throat is open. */
 const WIDTHS = [70, 90, 130, 250, 300] as const;
@@ -181,9 +189,8 @@ export function sayWord(signs: readonly Sign[], how: Speaking, sampleRate: Hertz
   const out = new Float32Array(Math.ceil((total + release) * sampleRate));
   const random = seeded(11);
   const noiseOf = how.breath ?? (() => random() * 2 - 1);
-  const mouth = WIDTHS.map(() => new Resonator());
-  const nose = new Resonator();
-  const hisses = [new Resonator(), new Resonator()];
+  const tract = resonators(WIDTHS.length + 3);
+  tract.tune(NOSE, 270, 100, sampleRate);
   const every = Math.round(STEP * sampleRate);
   let formants: readonly number[] = all[0]?.formants ?? [500, 1500, 2500];
   let voice = all[0]?.voice ?? 0;
@@ -210,16 +217,15 @@ export function sayWord(signs: readonly Sign[], how: Speaking, sampleRate: Hertz
       breath += ((now?.breath ?? 0) - breath) * 0.5;
       noise += ((now?.hiss?.gain ?? 0) - noise) * quick;
       const widen = 1 + 0.6 * breath;
-      for (const [index, one] of mouth.entries()) {
+      for (let index = 0; index < WIDTHS.length; index += 1) {
         const frequency = index < 3 ? (formants[index] ?? 500) : (UPPER[index - 3] ?? 4000);
         const width = (WIDTHS[index] ?? 100) * widen * (now?.nose ? 1.5 : 1);
-        one.tune(Math.min(frequency * throat, sampleRate * 0.42), width, sampleRate);
+        tract.tune(index, Math.min(frequency * throat, sampleRate * 0.42), width, sampleRate);
       }
-      nose.tune(270, 100, sampleRate);
       if (now?.hiss) {
-        for (const [index, one] of hisses.entries()) {
-          const centre = Math.min(now.hiss.centre * (1 + 0.25 * index), sampleRate * 0.42);
-          one.tune(centre, now.hiss.width, sampleRate);
+        for (const at of [0, 1]) {
+          const centre = Math.min(now.hiss.centre * (1 + 0.25 * at), sampleRate * 0.42);
+          tract.tune(HISS + at, centre, now.hiss.width, sampleRate);
         }
       }
     }
@@ -241,10 +247,10 @@ export function sayWord(signs: readonly Sign[], how: Speaking, sampleRate: Hertz
     const white = noiseOf();
     air += (white - air) * Math.min(1, 1.6 * bright);
     let sound = voice * tilt + breath * air * 0.2 * (voice > 0.2 ? 0.5 + flow : 1);
-    for (const one of mouth) sound = one.next(sound);
-    if (now?.nose) sound = 0.8 * sound + 0.6 * nose.next(voice * tilt);
+    for (let index = 0; index < WIDTHS.length; index += 1) sound = tract.through(index, sound);
+    if (now?.nose) sound = 0.8 * sound + 0.6 * tract.through(NOSE, voice * tilt);
     const hissing =
-      noise > 1e-4 ? (hisses[0]?.next(white) ?? 0) - 0.4 * (hisses[1]?.next(white) ?? 0) : 0;
+      noise > 1e-4 ? tract.through(HISS, white) - 0.4 * tract.through(HISS + 1, white) : 0;
     const fading = Math.min(
       1,
       (i + 0.5) / (ATTACK * sampleRate),

@@ -41,6 +41,11 @@ export function addPartials(
   sampleRate: Hertz,
 ): void {
   const loudest = Math.max(1e-9, ...partials.map(({ amplitude }) => Math.abs(amplitude)));
+  // How far the pitch is bent in each block, looked up once for all partials; none where it has come to rest.
+  const blocks = Math.ceil(out.length / BLOCK);
+  const bent = bend
+    ? Float64Array.from({ length: blocks }, (_, at) => bend(((at + 0.5) * BLOCK) / sampleRate))
+    : undefined;
   for (const partial of partials) {
     const { frequency, amplitude, phase, ring, bends } = partial;
     if (frequency > sampleRate * 0.45) continue;
@@ -50,15 +55,17 @@ export function addPartials(
     // The first sample lies half a step after the beginning: small, and not nothing.
     let re = amplitude * Math.cos(phase + step / 2);
     let im = amplitude * Math.sin(phase + step / 2);
-    const turns = bend !== undefined && bends;
+    const turns = bends ? bent : undefined;
     let cos = shrink * Math.cos(step);
     let sin = shrink * Math.sin(step);
+    let before = 1;
     const ending = length - Math.min(length, Math.round(LET_GO * sampleRate));
-    for (let from = 0; from < length; from += BLOCK) {
-      if (turns) {
-        const now = step * bend((from + BLOCK / 2) / sampleRate);
-        cos = shrink * Math.cos(now);
-        sin = shrink * Math.sin(now);
+    for (let from = 0, block = 0; from < length; from += BLOCK, block += 1) {
+      const now = turns ? (turns[block] as number) : 1;
+      if (Math.abs(now - before) > 2e-5) {
+        before = now;
+        cos = shrink * Math.cos(step * now);
+        sin = shrink * Math.sin(step * now);
       }
       const to = Math.min(length, from + BLOCK);
       if (to > ending) {

@@ -193,10 +193,20 @@ export function renderTimbre(
 }
 
 function scaled(out: Float32Array, factor: number, sampleRate: Hertz): Float32Array {
-  for (let i = 0; i < out.length; i += 1) out[i] = bounded((out[i] as number) * factor);
-  // What is bent down on one side more than on the other has an offset.
-  settle(out, sampleRate);
-  const most = out.reduce((peak, value) => Math.max(peak, Math.abs(value)), 0);
+  let most = 0;
+  for (let i = 0; i < out.length; i += 1) {
+    const value = (out[i] as number) * factor;
+    out[i] = value;
+    if (value > most) most = value;
+    else if (-value > most) most = -value;
+  }
+  if (most > BENT) {
+    most = 0;
+    for (let i = 0; i < out.length; i += 1) out[i] = bounded(out[i] as number);
+    // What is bent down on one side more than on the other has an offset.
+    settle(out, sampleRate);
+    for (let i = 0; i < out.length; i += 1) most = Math.max(most, Math.abs(out[i] as number));
+  }
   // Between samples a wave rises above them by a third at most.
   const peak = most > MOST / 1.34 ? truePeak(out) : most;
   if (peak > MOST)
@@ -204,8 +214,10 @@ function scaled(out: Float32Array, factor: number, sampleRate: Hertz): Float32Ar
   return out;
 }
 
-/** Bends peaks over 0.6 gently down, as a microphone near a drum does. */
+/** Peaks over this are bent gently down, as a microphone near a drum does. */
+const BENT = 0.6;
+
 function bounded(x: number): number {
   const size = Math.abs(x);
-  return size <= 0.6 ? x : Math.sign(x) * (0.6 + 0.3 * Math.tanh((size - 0.6) / 0.3));
+  return size <= BENT ? x : Math.sign(x) * (BENT + 0.3 * Math.tanh((size - BENT) / 0.3));
 }

@@ -46,6 +46,7 @@ export function handPlayer() {
     setPlaces(next) {
       places = next;
     },
+    ready: () => Promise.resolve(),
     setRoom(next) {
       room = next;
     },

@@ -35,6 +35,8 @@ export interface Output {
   setLevels(levels: ReadonlyMap<string, number>): void;
   /** Where each layer is heard, −1 left to 1 right; one that is not named is heard in the middle. */
   setPlaces(places: ReadonlyMap<string, number>): void;
+  /** Makes ready what can wait until nothing plays. */
+  ready(): Promise<void>;
   /** The room it is heard in. */
   setRoom(room: RoomName): void;
 }
@@ -72,7 +74,7 @@ function steadilyHeard(context: AudioContext): () => Seconds {
 const VOLUME = 1.6;
 
 /** The end of what is heard: the program's own limiter, and the browser's compressor until it is there, or for good. */
-function limited(context: AudioContext): AudioNode {
+function limited(context: AudioContext) {
   const sum = new GainNode(context, { gain: VOLUME });
   const stopgap = new DynamicsCompressorNode(context, {
     threshold: -6,
@@ -82,40 +84,54 @@ function limited(context: AudioContext): AudioNode {
     release: 0.1,
   });
   sum.connect(stopgap).connect(context.destination);
-  // Not where the page is not served safely; the stopgap stays then.
-  context.audioWorklet?.addModule(limiterUrl).then(
-    () => {
-      const limiter = new AudioWorkletNode(context, 'limiter', { outputChannelCount: [2] });
-      sum.disconnect();
-      sum.connect(limiter).connect(context.destination);
+  let loading: Promise<void> | undefined;
+  return {
+    sum,
+    /** Loads the limiter, which takes the audio thread a moment: not while something is to begin. */
+    load(): Promise<void> {
+      // Not where the page is not served safely; the stopgap stays then.
+      loading ??= context.audioWorklet?.addModule(limiterUrl).then(
+        () => {
+          const limiter = new AudioWorkletNode(context, 'limiter', { outputChannelCount: [2] });
+          sum.disconnect();
+          sum.connect(limiter).connect(context.destination);
+        },
+        () => undefined,
+      );
+      return loading ?? Promise.resolve();
     },
-    () => undefined,
-  );
-  return sum;
+  };
 }
+
+/** The room comes a moment after it is chosen: what is to be heard at once does not wait for it. */
+const ROOM_MS = 250;
 
 /** A room beside what is heard directly; silent until one is chosen. */
 function roomInto(context: AudioContext, end: AudioNode) {
   const send = new GainNode(context);
   let convolver: ConvolverNode | undefined;
   let shown: RoomName = 'off';
+  function show(room: RoomName): void {
+    if (room !== shown) return;
+    send.disconnect();
+    convolver?.disconnect();
+    convolver = undefined;
+    const response = roomResponse(room, context.sampleRate);
+    if (!response) return;
+    const [left, right] = response;
+    const { sampleRate } = context;
+    const buffer = new AudioBuffer({ length: left.length, numberOfChannels: 2, sampleRate });
+    buffer.copyToChannel(left, 0);
+    buffer.copyToChannel(right, 1);
+    convolver = new ConvolverNode(context, { buffer, disableNormalization: true });
+    send.connect(convolver).connect(end);
+  }
   return {
     send,
     set(room: RoomName): void {
       if (room === shown) return;
       shown = room;
-      send.disconnect();
-      convolver?.disconnect();
-      convolver = undefined;
-      const response = roomResponse(room, context.sampleRate);
-      if (!response) return;
-      const [left, right] = response;
-      const { sampleRate } = context;
-      const buffer = new AudioBuffer({ length: left.length, numberOfChannels: 2, sampleRate });
-      buffer.copyToChannel(left, 0);
-      buffer.copyToChannel(right, 1);
-      convolver = new ConvolverNode(context, { buffer, disableNormalization: true });
-      send.connect(convolver).connect(end);
+      setTimeout(show, ROOM_MS, room);
     },
   };
 }
@@ -129,7 +145,7 @@ interface Strip {
 /** Opens the browser's sound output: a gain and a place for each layer, a room, and a limiter at the end. */
 export function createOutput(): Output {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
-  const end = limited(context);
+  const { sum: end, load } = limited(context);
   const room = roomInto(context, end);
 
   const layers = new Map<string, Strip>();
@@ -152,6 +168,7 @@ export function createOutput(): Output {
   return {
     now: () => context.currentTime,
     heard: steadilyHeard(context),
+    ready: load,
     async listen(stream, take) {
       await context.audioWorklet.addModule(earUrl);
       const source = new MediaStreamAudioSourceNode(context, { mediaStream: stream });

@@ -50,6 +50,8 @@ export interface Player {
   subscribe(listener: () => void): () => void;
   play<Tag>(request: PlayRequest<Tag>): Promise<void>;
   stop(): void;
+  /** Opens the output and makes ready what takes a moment, where nothing plays. */
+  ready(): Promise<void>;
   /**
    * As soon as it can be heard cleanly, at the same place in the music.
    * @param to what changes; `where` says of the tag of the stretch that was begun last whether it changes
@@ -197,6 +199,18 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       tick();
       beat(TICK_MS, tick);
       beating = true;
+    },
+    async ready() {
+      if (state.status === 'playing' || state.status === 'waking') return;
+      try {
+        output ??= openOutput();
+        output.setLevels(levels);
+        output.setPlaces(places);
+        output.setRoom(room);
+        await output.ready();
+      } catch {
+        // It is said when something is to be played.
+      }
     },
     stop: halt,
     change({ where = () => true, ...to }) {

@@ -35,3 +35,16 @@ soundSettings.watch(() => {
   player.setRoom(soundSettings.now().room);
   prepareSounds(CLICKS).catch(() => undefined);
 });
+
+/** After the first touch or key has done its work, the output is made ready for the first Play. */
+const SOON_MS = 600;
+function makeReady(): void {
+  window.removeEventListener('pointerup', makeReady);
+  window.removeEventListener('keyup', makeReady);
+  setTimeout(() => void player.ready(), SOON_MS);
+}
+window.addEventListener('pointerup', makeReady);
+window.addEventListener('keyup', makeReady);
+player.subscribe(() => {
+  if (player.getState().status === 'idle') setTimeout(() => void player.ready(), SOON_MS);
+});

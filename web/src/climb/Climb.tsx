@@ -10,13 +10,13 @@ import { turnPulses } from '@stride/core/cycle';
 import { type KeptRun, match, STRICTNESS, sayChange } from '@stride/core/ear';
 import { sayPiece } from '@stride/core/passage';
 import { countingOf, mirrorHands, tempoAt } from '@stride/core/rhythm';
-import type { Position } from '@stride/core/sound';
+import { type Position, soundsOf } from '@stride/core/sound';
 import { capital, counted } from '@stride/core/wording';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
 import { useSpeaker } from '../audio/sound-settings.ts';
-import { peakOf } from '../audio/voices.ts';
+import { peakOf, prepareSounds } from '../audio/voices.ts';
 import { useBench } from '../bench/context.ts';
 import { levelsOf } from '../bench/mix.ts';
 import { useEar } from '../ear/use-ear.ts';
@@ -39,6 +39,7 @@ import { PathStones } from './PathStones.tsx';
 import { RungFields } from './RungFields.tsx';
 import { askedIn, askedOver, type PassLog, type RunResult } from './run-log.ts';
 import { Status } from './Status.tsx';
+import { scoresOf } from './segments.ts';
 import { Setup } from './setup/Setup.tsx';
 import { say, sayGo, sayStone } from './status.ts';
 import { Takes } from './Takes.tsx';
@@ -58,6 +59,9 @@ export function Climb() {
   }
   return <ClimbOf key={practice.line.layer.id} practice={practice} />;
 }
+
+/** How long the hands rest before the sounds of a way are made ready. */
+const READY_MS = 300;
 
 function ClimbOf({ practice }: { readonly practice: Practice }) {
   const { document, learning, mix, muted, setMix } = useBench();
@@ -81,6 +85,13 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     () => ({ rhythm, timing, path, per, click: plan.click, company: plan.company, speaker }),
     [rhythm, timing, path, per, plan.click, plan.company, speaker],
   );
+  // What sounds on the way is computed while one looks, so that the first stroke comes at once.
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      prepareSounds(scoresOf(parts).flatMap(soundsOf)).catch(() => undefined);
+    }, READY_MS);
+    return () => clearTimeout(timer);
+  }, [parts]);
   const climbing = useClimb({
     id: rhythm.id,
     parts,
