@@ -40,6 +40,7 @@ const WITH_MUSIC = [
   'frame.spec.ts',
   'passages.spec.ts',
   'session.spec.ts',
+  'sound.spec.ts',
   'variations.spec.ts',
   'vary.spec.ts',
 ];
