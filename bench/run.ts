@@ -10,6 +10,7 @@ import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
 import { logFigures } from './log.ts';
 import { slowFigures } from './slow.ts';
+import { soundFigures } from './sound.ts';
 import { stageFigures, store } from './stages.ts';
 import { variationFigures } from './variation.ts';
 import { varyFigures } from './vary.ts';
@@ -22,11 +23,12 @@ async function main(): Promise<void> {
     return;
   }
   // One subject alone, or all of them.
-  const only = ['core', 'ear', 'log', 'vary', 'form', 'screens'].filter((one) =>
+  const only = ['core', 'sound', 'ear', 'log', 'vary', 'form', 'screens'].filter((one) =>
     process.argv.includes(one),
   );
   const isAsked = (one: string) => only.length === 0 || only.includes(one);
   const figures: Figure[] = [];
+  if (isAsked('sound')) figures.push(...soundFigures());
   if (isAsked('core')) figures.push(...coreFigures());
   if (isAsked('vary')) figures.push(...variationFigures());
   if (isAsked('ear')) figures.push(...earFigures());

@@ -58,8 +58,8 @@ const SWITCHES = [
   [
     'playing dies after eight sounds',
     'web/src/audio/player.ts',
-    'const buffer = sounds.take(event.sound);',
-    'const many = globalThis as { many?: number };\n      many.many = (many.many ?? 0) + 1;\n      const buffer = many.many > 8 ? undefined : sounds.take(event.sound);',
+    'const buffer = sounds.take(event.sound, takeOf);',
+    'const many = globalThis as { many?: number };\n      many.many = (many.many ?? 0) + 1;\n      const buffer = many.many > 8 ? undefined : sounds.take(event.sound, takeOf);',
     'heard',
     'it goes on',
   ],

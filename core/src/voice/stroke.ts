@@ -77,11 +77,18 @@ function chanceOf(name: string, { take, weak }: Take): Chance {
  * A stroke as samples, mono, from its first sample on; not yet evened with other instruments. Same arguments, same
  * samples.
  * @param name tells strokes apart, so that each has noise of its own
+ * @param most what comes later of what rings is left out
  */
-export function strike(voice: Voice, name: string, take: Take, sampleRate: Hertz): Float32Array {
+export function strike(
+  voice: Voice,
+  name: string,
+  take: Take,
+  sampleRate: Hertz,
+  most: Seconds = Number.POSITIVE_INFINITY,
+): Float32Array {
   const chance = chanceOf(name, take);
   const meant = SPEEDS[take.force] * voice.strike.weight;
-  const out = sound(voice, meant, chance, take.tuned ?? 1, sampleRate);
+  const out = sound(voice, meant, chance, take.tuned ?? 1, sampleRate, most);
   settle(out, sampleRate);
   return out;
 }
@@ -93,10 +100,11 @@ function sound(
   chance: Chance,
   tuned: number,
   sampleRate: Hertz,
+  most: Seconds,
 ): Float32Array {
   switch (body.kind) {
     case 'ringing':
-      return ringing(body, how, meant, chance, tuned, sampleRate);
+      return ringing(body, how, meant, chance, tuned, sampleRate, most);
     case 'grains':
       return shaken(body, how, meant, chance, tuned, sampleRate);
     case 'palms':
@@ -139,6 +147,7 @@ function ringing(
   chance: Chance,
   tuned: number,
   sampleRate: Hertz,
+  most: Seconds,
 ): Float32Array {
   const speed = meant * chance.speed;
   const contact = CONTACTS[how.tool];
@@ -179,7 +188,8 @@ function ringing(
     ...partials.map((partial) => heardFor(partial, loudest)),
   );
   const goesOn = body.rattle ? rattleTime(body.rattle, meant) : 0;
-  const out = new Float32Array(Math.ceil((Math.max(longest, goesOn) + 0.006) * sampleRate));
+  const lasting = Math.min(most, Math.max(longest, goesOn) + 0.006);
+  const out = new Float32Array(Math.ceil(lasting * sampleRate));
   addPartials(out, partials, bendOf(body, how, meant), sampleRate);
   // The push takes its time: until its middle the sound is still growing.
   const growing = Math.min(

@@ -126,6 +126,15 @@ const MOST = 0.87;
 const MEASURED_AT = 24_000;
 const ALL_OF_IT = 48_000;
 
+/** Loudness is that of the first 400 ms. */
+const HEARD_FOR = 0.4;
+
+/** Whether half of a sound's pitches would not be all of it. */
+function isBright({ body }: Voice): boolean {
+  if (body.kind !== 'ringing') return body.kind !== 'mouth';
+  return body.rattle !== undefined || (body.modes[0]?.frequency ?? 0) > 1000;
+}
+
 const levels = new Map<string, number>();
 
 /**
@@ -141,10 +150,8 @@ function levelOf(instrument: string, kind: string, voice: Voice): number {
   const { weight, after } = voice.strike;
   const lighter = after === 'rests' || weight >= 1 ? 0 : -10 * Math.log10(weight);
   const softer = ((family && SOFTER[family]) ?? 0) + lighter;
-  const { body } = voice;
-  const isSkin = body.kind === 'ringing' && body.width > 0 && !body.rattle;
-  const rate = isSkin ? MEASURED_AT : ALL_OF_IT;
-  const samples = strike(voice, name, { force: 3, take: 1 }, rate);
+  const rate = isBright(voice) ? ALL_OF_IT : MEASURED_AT;
+  const samples = strike(voice, name, { force: 3, take: 1 }, rate, HEARD_FOR);
   const factor = 10 ** ((EVEN - softer - strokeLoudness(samples, rate)) / 20);
   // An instrument of one's own can be changed under its id.
   if (!instrument.startsWith('own-')) levels.set(name, factor);

@@ -107,35 +107,37 @@ export function Shell() {
             </NavLink>
           ))}
         </nav>
-        <button
-          type="button"
-          title="Find anything (Ctrl K)"
-          className="ml-auto flex h-10 items-center gap-2 rounded-lg px-2 max-sm:size-7 max-sm:justify-center max-sm:px-0 text-on-bar-quiet hover:text-on-bar"
-          onClick={() => setFinding(true)}
-        >
-          <Search aria-hidden size={18} />
-          <span className="whitespace-nowrap max-lg:sr-only">Find anything</span>
-          <kbd className="font-text text-sm max-lg:hidden">Ctrl K</kbd>
-        </button>
-        <button
-          type="button"
-          aria-label="Sound"
-          title="Sound: room, click, voice"
-          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
-          onClick={() => setSounding(true)}
-        >
-          <Volume2 aria-hidden size={20} />
-        </button>
-        <button
-          type="button"
-          aria-label="Keys and words"
-          title="Keys and words (?)"
-          className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
-          onClick={() => setHelping({})}
-        >
-          <CircleQuestionMark aria-hidden size={20} />
-        </button>
-        <ThemeButton />
+        <span className="ml-auto flex items-center gap-1 xl:gap-2 max-sm:gap-0">
+          <button
+            type="button"
+            title="Find anything (Ctrl K)"
+            className="flex h-10 items-center gap-2 rounded-lg px-2 max-sm:h-7 max-sm:w-6 max-sm:justify-center max-sm:px-0 text-on-bar-quiet hover:text-on-bar"
+            onClick={() => setFinding(true)}
+          >
+            <Search aria-hidden size={18} />
+            <span className="whitespace-nowrap max-lg:sr-only">Find anything</span>
+            <kbd className="font-text text-sm max-lg:hidden">Ctrl K</kbd>
+          </button>
+          <button
+            type="button"
+            aria-label="Sound"
+            title="Sound: room, click, voice"
+            className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:h-7 max-sm:w-6"
+            onClick={() => setSounding(true)}
+          >
+            <Volume2 aria-hidden size={20} />
+          </button>
+          <button
+            type="button"
+            aria-label="Keys and words"
+            title="Keys and words (?)"
+            className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:h-7 max-sm:w-6"
+            onClick={() => setHelping({})}
+          >
+            <CircleQuestionMark aria-hidden size={20} />
+          </button>
+          <ThemeButton />
+        </span>
       </header>
       <main id="screen" className="outline-none flex min-w-0 flex-1 flex-col" tabIndex={-1}>
         <UnkeptBar />
@@ -183,7 +185,7 @@ function ThemeButton() {
   return (
     <button
       type="button"
-      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:size-7"
+      className="flex size-10 items-center justify-center rounded-lg text-on-bar-quiet hover:text-on-bar max-sm:h-7 max-sm:w-6"
       aria-label={`Theme: ${theme}. Change to ${next}.`}
       title={`Theme: ${theme}`}
       onClick={() => applyTheme(next)}

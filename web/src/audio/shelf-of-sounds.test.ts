@@ -4,12 +4,12 @@ import { createShelfOfSounds } from './shelf-of-sounds.ts';
 
 const soon = () => new Promise((resolve) => setTimeout(resolve));
 
-function shelfOf(most?: number) {
+function shelfOf(most?: number, takes = TAKES) {
   const made: string[] = [];
   let fails = false;
   const shelf = createShelfOfSounds<string, { readonly what: string }>({
     nameOf: (sound) => sound,
-    takes: TAKES,
+    takes,
     make: async (asked) => {
       await soon();
       if (fails) throw new Error('no');
@@ -45,7 +45,7 @@ describe('a shelf of sounds', () => {
   });
 
   it('lets go what was not wanted for longest when there is too much', async () => {
-    const { shelf } = shelfOf(30);
+    const { shelf } = shelfOf(30, 1);
     const first = () => 0;
     await shelf.prepare(['a', 'b', 'c']);
     shelf.take('a', first);

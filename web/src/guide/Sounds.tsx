@@ -122,7 +122,7 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
   };
   const isAsUsual = place === undefined && tool === undefined && after === undefined && tuned === 0;
   return (
-    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)]">
+    <div className="grid gap-x-8 gap-y-4 md:grid-cols-[auto_minmax(0,1fr)] lg:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)]">
       {isRinging ? (
         <Drum place={place ?? usual.place} onStrike={(at) => change({ place: at })} />
       ) : null}
@@ -338,7 +338,7 @@ function Picture({ samples, name }: { samples: Float32Array; name: string }) {
   }, [samples]);
   const octaves = Math.log(DRAWN.highest / DRAWN.lowest);
   return (
-    <figure className="min-w-0">
+    <figure className="min-w-0 md:col-span-2 lg:col-span-1">
       <div className="relative h-52 rounded-lg border border-edge bg-paper">
         <canvas
           ref={canvas}
