@@ -88,9 +88,7 @@ export function strike(
 ): Float32Array {
   const chance = chanceOf(name, take);
   const meant = SPEEDS[take.force] * voice.strike.weight;
-  const out = sound(voice, meant, chance, take.tuned ?? 1, sampleRate, most);
-  settle(out, sampleRate);
-  return out;
+  return sound(voice, meant, chance, take.tuned ?? 1, sampleRate, most);
 }
 
 /** @param meant how fast the hand was to come down; how fast it did differs a little */

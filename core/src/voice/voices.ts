@@ -207,13 +207,10 @@ function scaled(out: Float32Array, factor: number, sampleRate: Hertz): Float32Ar
     if (value > most) most = value;
     else if (-value > most) most = -value;
   }
-  if (most > BENT) {
-    most = 0;
-    for (let i = 0; i < out.length; i += 1) out[i] = bounded(out[i] as number);
-    // What is bent down on one side more than on the other has an offset.
-    settle(out, sampleRate);
-    for (let i = 0; i < out.length; i += 1) most = Math.max(most, Math.abs(out[i] as number));
-  }
+  if (most > BENT) for (let i = 0; i < out.length; i += 1) out[i] = bounded(out[i] as number);
+  // After it: what is bent down on one side more than on the other has an offset.
+  settle(out, sampleRate);
+  most = Math.min(most, BENT + 0.3);
   // Between samples a wave rises above them by a third at most.
   const peak = most > MOST / 1.34 ? truePeak(out) : most;
   if (peak > MOST)

@@ -1,6 +1,6 @@
 import { normal, seeded } from '../../chance/index.ts';
 import type { Force } from '../../rhythm/index.ts';
-import { renderSound } from '../../sound/index.ts';
+import { createTakes, renderSound, soundKey } from '../../sound/index.ts';
 import type { Hertz, Seconds } from '../../time/index.ts';
 
 /** One stroke that is to be heard through a microphone. */
@@ -27,7 +27,7 @@ export interface Room {
 /** When the walls of a small room answer. */
 const ECHOES: readonly Seconds[] = [0.0113, 0.0171, 0.0249, 0.0337];
 
-/** Strokes as a microphone hears them: the program's own voices, with noise and a room. Same arguments, same samples. */
+/** Strokes as a microphone hears them: the program's own voices, no two strokes alike, with noise and a room. Same arguments, same samples. */
 export function renderStruck(
   strokes: readonly Struck[],
   sampleRate: Hertz,
@@ -36,9 +36,12 @@ export function renderStruck(
 ): Float32Array {
   const out = new Float32Array(Math.ceil(length * sampleRate));
   const sounds = new Map<string, Float32Array>();
+  const takeOf = createTakes();
   for (const { time, instrument, kind, force, gain = 1, pitch = 1 } of strokes) {
-    const key = `${instrument} ${kind} ${force}`;
-    const samples = sounds.get(key) ?? renderSound({ instrument, kind, force }, sampleRate);
+    const sound = { instrument, kind, force };
+    const take = takeOf(soundKey(sound));
+    const key = `${soundKey(sound)} ${take}`;
+    const samples = sounds.get(key) ?? renderSound(sound, sampleRate, take);
     sounds.set(key, samples);
     const at = Math.round(time * sampleRate);
     const end = Math.min(out.length - at, Math.floor((samples.length - 1) / pitch));

@@ -54,7 +54,7 @@ export const STICK_DRUMS: Readonly<Record<string, string>> = {
     thin = membrane 190 ring 0.3 wide 0.55
     rim = bar 620 ring 0.06
     D mallet 0.25 leaves @deep
-    M mallet 0.25 presses @deep
+    M mallet 0.32 presses @deep
     T switch 0.7 leaves @thin
     t switch 0.8 rests @thin x 0.32
     R shaft 0.3 leaves @rim x 0.7`,
@@ -77,7 +77,7 @@ export const STICK_DRUMS: Readonly<Record<string, string>> = {
     S stick 0.3 leaves @snare
     R shaft 0.2 leaves @rim x 0.8
     H stick 0.4 leaves @high
-    L stick 0.4 leaves @low
+    L stick 0.3 leaves @low
     x stick 0.7 stays @hat x 0.9
     X stick 0.8 leaves @hat
     c beater 0.3 stays @hat x 0.8
