@@ -40,24 +40,23 @@ function highPass(sampleRate: Hertz): Biquad {
   return { b: [1, -2, 1], a: [(2 * (k * k - 1)) / all, (1 - k / q + k * k) / all] };
 }
 
-/** A signal through a filter, from silence. */
-export function filtered(samples: Float32Array, { b, a }: Biquad): Float32Array {
-  const out = new Float32Array(samples.length);
+/** A filter that takes a signal sample by sample, from silence. */
+export function runningFilter({ b: [b0, b1, b2], a: [a1, a2] }: Biquad): (x: number) => number {
   let x1 = 0;
   let x2 = 0;
   let y1 = 0;
   let y2 = 0;
-  for (let i = 0; i < samples.length; i += 1) {
-    const x = samples[i] as number;
-    const y = b[0] * x + b[1] * x1 + b[2] * x2 - a[0] * y1 - a[1] * y2;
+  return (x) => {
+    const y = b0 * x + b1 * x1 + b2 * x2 - a1 * y1 - a2 * y2;
     x2 = x1;
     x1 = x;
     y2 = y1;
     y1 = y;
-    out[i] = y;
-  }
-  return out;
+    return y;
+  };
 }
+
+type Running = ReturnType<typeof runningFilter>;
 
 /** How long one hears back for the loudness of a moment. */
 const MOMENT: Seconds = 0.4;
@@ -69,9 +68,9 @@ const MOMENT: Seconds = 0.4;
  */
 export function strokeLoudness(samples: Float32Array, sampleRate: Hertz): Loudness {
   const size = Math.round(MOMENT * sampleRate);
-  const [first, second] = kWeighting(sampleRate);
-  const weighted = filtered(filtered(samples.subarray(0, size), first), second);
+  const [head, lows] = kWeighting(sampleRate).map(runningFilter) as [Running, Running];
   let power = 0;
-  for (const value of weighted) power += value * value;
+  for (let i = 0; i < Math.min(size, samples.length); i += 1)
+    power += lows(head(samples[i] as number)) ** 2;
   return -0.691 + 10 * Math.log10(power / size);
 }

@@ -22,7 +22,7 @@ export interface Contact {
  */
 export const CONTACTS: Readonly<Record<Tool, Contact>> = {
   palm: { lasts: 0.0068, reach: 0.042, noise: 0.15, centre: 420, fades: 0.03 },
-  heel: { lasts: 0.0082, reach: 0.03, noise: 0.18, centre: 300, fades: 0.03 },
+  heel: { lasts: 0.0082, reach: 0.03, noise: 0.28, centre: 300, fades: 0.03 },
   thumb: { lasts: 0.0042, reach: 0.012, noise: 0.14, centre: 700, fades: 0.02 },
   fingers: { lasts: 0.0019, reach: 0.018, noise: 0.16, centre: 1300, fades: 0.022 },
   tips: { lasts: 0.00062, reach: 0.008, noise: 0.62, centre: 3600, fades: 0.036 },

@@ -16,7 +16,7 @@ export interface Partial {
 export type Bend = (time: Seconds) => number;
 
 /** Partials that fall under this share of the loudest are let go. */
-const UNHEARD = 1e-3;
+const UNHEARD = 1.6e-3;
 
 /** How long a partial is heard beside the loudest. */
 export function heardFor({ amplitude, ring }: Partial, loudest: number): Seconds {

@@ -13,7 +13,7 @@ import type {
   Strike,
   Voice,
 } from './model.ts';
-import { addNoise, FALL, sharedNoise } from './noise.ts';
+import { addNoise, FALL, type SharedNoise, sharedNoise } from './noise.ts';
 import { addPartials, type Bend, heardFor, type Partial } from './ring.ts';
 
 /** One stroke among many of its kind. */
@@ -40,7 +40,9 @@ interface Chance {
   /** Small, for phases. */
   phase(): number;
   /** For a part of the sound, the same for all strokes of the kind. */
-  common(part: 'contact' | 'grains' | 'rattle'): () => number;
+  common(part: Part): () => number;
+  /** Noise for a part, mostly the same for all strokes of the kind. */
+  noise(part: Part): SharedNoise;
   /** Of this stroke alone. */
   own(): number;
 }
@@ -52,6 +54,7 @@ interface Chance {
 export const GROUPS = 3;
 const APART = 0.335;
 const PARTS = { contact: 0x51, grains: 0x5eed, rattle: 0x7a77 } as const;
+type Part = keyof typeof PARTS;
 
 function chanceOf(name: string, { take, weak }: Take): Chance {
   let seed = 7;
@@ -69,6 +72,7 @@ function chanceOf(name: string, { take, weak }: Take): Chance {
     pitch: 1 + spread() * 0.0001,
     phase: () => turn + spread() * 0.03,
     common: (part) => seeded(seed ^ PARTS[part]),
+    noise: (part) => sharedNoise(seed ^ PARTS[part], Math.floor(own() * 2 ** 32)),
     own,
   };
 }
@@ -196,7 +200,7 @@ function ringing(
   );
   for (let i = 0; i < growing; i += 1)
     out[i] = (out[i] as number) * (0.5 - 0.5 * Math.cos((Math.PI * (i + 0.5)) / growing));
-  addNoise(out, noise, sharedNoise(chance.common('contact'), chance.own), sampleRate);
+  addNoise(out, noise, chance.noise('contact'), sampleRate);
   if (body.rattle) addRattle(out, body, how, meant, chance, sampleRate);
   return out;
 }
@@ -245,7 +249,7 @@ function addRattle(
   const { kind, pitch, gain } = rattle;
   const goesOn = rattleTime(rattle, speed);
   const random = chance.common('grains');
-  const noise = sharedNoise(chance.common('rattle'), chance.own);
+  const noise = chance.noise('rattle');
   if (kind === 'wires') {
     // Wires lift off and fall back as the head swings; the harder, the longer.
     const swing = Math.min(400, modes[0]?.frequency ?? 200);
@@ -272,7 +276,11 @@ function addRattle(
     return {
       time: 0.0008 + goesOn * 0.75 * far ** 1.7,
       amplitude:
-        shakes * Math.exp(-4.2 * far) * (0.7 + 0.6 * random()) * (0.85 + 0.3 * chance.own()),
+        (index === 0 ? 2.4 : 1) *
+        shakes *
+        Math.exp(-5 * far) *
+        (0.7 + 0.6 * random()) *
+        (0.78 + 0.44 * chance.own()),
       on: index,
     };
   });
@@ -281,7 +289,7 @@ function addRattle(
   addGrains(
     out,
     grains,
-    own.map((ratio) => ({ frequency: pitch * ratio * (0.82 + 0.27 * speed), ring, gain: 1 })),
+    own.map((ratio) => ({ frequency: pitch * ratio * (0.78 + 0.32 * speed), ring, gain: 1 })),
     () => (noise.next() + 1) / 2,
     speed,
     sampleRate,
@@ -305,11 +313,11 @@ function shaken(
     const far = (index + (ribs ? 0.5 : random())) / count;
     // Ribs come evenly, a little faster towards the end; grains gather where the hand stops.
     const time = ribs ? lives * far ** 0.9 : lives * far ** (1 + 1.6 * together);
-    const swell = ribs ? Math.sin(Math.PI * (0.36 + 0.6 * far)) : Math.exp(-4.2 * far);
+    const swell = ribs ? Math.sin(Math.PI * (0.36 + 0.6 * far)) : Math.exp(-4.8 * far);
     return {
       time: index === 0 ? 0 : time,
       amplitude:
-        (index === 0 ? 1.2 : 1) *
+        (index === 0 && !ribs ? 2.4 : 1) *
         speed ** 1.1 *
         swell *
         (ribs ? 0.85 + 0.3 * random() : 0.7 + 0.6 * random()) *
@@ -326,7 +334,7 @@ function shaken(
   );
   const length = lives + 0.05;
   const out = new Float32Array(Math.ceil(length * sampleRate));
-  const noise = sharedNoise(chance.common('rattle'), chance.own);
+  const noise = chance.noise('rattle');
   addGrains(out, grains, resonances, () => (noise.next() + 1) / 2, meant, sampleRate);
   // Between the ribs the stick hisses.
   const hiss = {
@@ -363,7 +371,7 @@ function clapped(
   sampleRate: Hertz,
 ): Float32Array {
   const out = new Float32Array(Math.ceil((ring * 1.4 + 0.03) * sampleRate));
-  const noise = sharedNoise(chance.common('rattle'), chance.own);
+  const noise = chance.noise('rattle');
   for (const { time, gain } of MEETINGS) {
     const from = Math.round(time * sampleRate);
     const part = out.subarray(from);
@@ -395,7 +403,7 @@ function spoken(
     leant: meant >= SPEEDS[4],
     tuned: tuned * (1 + 0.0004 * chance.turn),
     begins: 0.5 + 0.02 * chance.turn,
-    breath: sharedNoise(chance.common('rattle'), chance.own).next,
+    breath: chance.noise('rattle').next,
   } as const;
   const speed = meant * chance.speed;
   return sayWord(spell(syllable), how, sampleRate).map((value) => value * speed);

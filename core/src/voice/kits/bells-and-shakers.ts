@@ -50,7 +50,7 @@ export const BELLS_AND_SHAKERS: Readonly<Record<string, string>> = {
   shaker: `
     stop = grains 4900 240 0.12 0.9 1 1.5 2.1
     front = grains 5900 200 0.085 0.75 1 1.5
-    back = grains 3900 200 0.1 0.6 1 1.6
+    back = grains 3900 200 0.1 0.85 1 1.6
     other = grains 7000 200 0.085 0.75 1 1.3
     vessel = clay 1500 ring 0.05
     X palm 0.5 leaves @stop
@@ -61,8 +61,8 @@ export const BELLS_AND_SHAKERS: Readonly<Record<string, string>> = {
   'net-gourd': `
     gourd = membrane 150 ring 0.06 wide 0.25 air 98 0.3 1.6 beads 4600 0.1 0.1
     stop = grains 4200 300 0.14 0.9 1 1.6 2.2
-    slide = grains 5000 220 0.1 0.6 1 1.4
-    fall = grains 3500 420 0.32 0.6 1 1.9 2.7
+    slide = grains 5000 220 0.1 0.85 1 1.4
+    fall = grains 3500 420 0.32 0.8 1 1.9 2.7
     B palm 0.1 leaves @gourd
     X palm 0.5 leaves @stop
     x palm 0.5 leaves @slide x 0.7

@@ -129,7 +129,7 @@ export const HAND_DRUMS: Readonly<Record<string, string>> = {
     skin = membrane 165 ring 0.5 wide 0.25 tight 0.05 air 112 0.42 0.7 jingles 6800 0.22 0.12
     frame = membrane 380 ring 0.06 wide 0.25 jingles 6000 1 0.11
     heel = membrane 260 ring 0.06 wide 0.25 jingles 3900 0.95 0.13
-    pair = membrane 900 ring 0.03 wide 0.25 jingles 7000 1.2 0.3
+    pair = membrane 900 ring 0.03 wide 0.25 jingles 6300 1.2 0.3
     shake = membrane 900 ring 0.02 wide 0.25 jingles 4900 1.1 0.34
     D thumb 0.55 leaves
     d thumb 0.55 stays
