@@ -313,7 +313,9 @@ function shaken(
     const far = (index + (ribs ? 0.5 : random())) / count;
     // Ribs come evenly, a little faster towards the end; grains gather where the hand stops.
     const time = ribs ? lives * far ** 0.9 : lives * far ** (1 + 1.6 * together);
-    const swell = ribs ? Math.sin(Math.PI * (0.36 + 0.6 * far)) : Math.exp(-4.8 * far);
+    const swell = ribs
+      ? Math.sin(Math.PI * (0.42 + 0.54 * far)) * Math.exp(-1.2 * far)
+      : Math.exp(-4.8 * far);
     return {
       time: index === 0 ? 0 : time,
       amplitude:
@@ -340,8 +342,8 @@ function shaken(
   const hiss = {
     centre: pitch * meant ** 0.3,
     q: 0.8,
-    gain: 0.5 * speed ** 1.1,
-    fades: lives * 2.4,
+    gain: 0.85 * speed ** 1.1,
+    fades: lives * 1.3,
     rises: 0.003,
   };
   if (ribs) addNoise(out, hiss, noise, sampleRate);
