@@ -36,15 +36,13 @@ soundSettings.watch(() => {
   prepareSounds(CLICKS).catch(() => undefined);
 });
 
-/** After the first touch or key has done its work, the output is made ready for the first Play. */
+/** After a touch or a key has done its work, the output is made ready for the first Play. */
 const SOON_MS = 600;
-function makeReady(): void {
-  window.removeEventListener('pointerup', makeReady);
-  window.removeEventListener('keyup', makeReady);
-  setTimeout(() => void player.ready(), SOON_MS);
+const makeReady = () => void setTimeout(() => void player.ready(), SOON_MS);
+for (const touch of ['pointerup', 'keyup']) {
+  // There is no page where a part of the program is tried by itself.
+  globalThis.addEventListener?.(touch, makeReady, { once: true });
 }
-window.addEventListener('pointerup', makeReady);
-window.addEventListener('keyup', makeReady);
 player.subscribe(() => {
-  if (player.getState().status === 'idle') setTimeout(() => void player.ready(), SOON_MS);
+  if (player.getState().status === 'idle') makeReady();
 });

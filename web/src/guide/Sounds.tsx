@@ -5,6 +5,7 @@ import {
   type After,
   drumsToTune,
   findVoice,
+  plainStroke,
   renderStruckAs,
   spectrogram,
   TOOLS,
@@ -62,7 +63,7 @@ interface SoundsProps {
 
 /** Any stroke of an instrument, heard at every force, place and hand, with its drum tuned. */
 export function Sounds({ instrument, code, onStroke }: SoundsProps) {
-  const stroke = instrument.strokes.find((one) => one.code === code) ?? instrument.strokes[0];
+  const stroke = instrument.strokes.find((one) => one.code === code) ?? plainStroke(instrument);
   if (!stroke) return null;
   return (
     <section aria-label="Sounds" className="card px-5 py-4">
