@@ -22,7 +22,7 @@ import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
 import { findVoice } from '@stride/core/voice';
-import { type Figure, time } from './core.ts';
+import { type Figure, time } from './figure.ts';
 
 const RATE = 48_000;
 /** Strokes of a run, in fours at 200 a minute. */

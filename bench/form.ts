@@ -3,7 +3,7 @@ import { cycleFromSpans } from '@stride/core/cycle';
 import { type Form, findAll, layOut, type Section } from '@stride/core/form';
 import type { Rhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
-import type { Figure } from './core.ts';
+import type { Figure } from './figure.ts';
 import { store } from './stages.ts';
 
 const PLAYERS = 8;

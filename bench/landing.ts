@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { cycleFromSpans } from '@stride/core/cycle';
 import { type Question, solve } from '@stride/core/landing';
-import type { Figure } from './core.ts';
+import type { Figure } from './figure.ts';
 
 /** Everything of the six shapes, sizes to 16, gaps to 8, repeats to 5, in 16 beats of 4 over 4 turns. */
 const EVERYTHING: Question = {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Rhythm } from '@stride/core/rhythm';
-import type { Figure } from './core.ts';
+import type { Figure } from './figure.ts';
 import { largeRhythm } from './large.ts';
 import { store } from './stages.ts';
 

@@ -15,7 +15,7 @@ import {
 } from '@stride/core/log';
 import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
-import { type Figure, time } from './core.ts';
+import { type Figure, time } from './figure.ts';
 
 /** Ten years of daily sessions. */
 const RUNS = 15_000;

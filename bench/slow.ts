@@ -1,5 +1,5 @@
 import type { Browser } from '@playwright/test';
-import type { Figure } from './core.ts';
+import type { Figure } from './figure.ts';
 import { noteStarts } from './stages.ts';
 
 /** How many times slower the processor is made to be, through the browser's protocol. */

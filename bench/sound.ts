@@ -3,7 +3,7 @@ import { createLimiter } from '@stride/core/mix';
 import { FORCES } from '@stride/core/rhythm';
 import { renderSound } from '@stride/core/sound';
 import { sayWord, spell } from '@stride/core/speech';
-import { type Figure, time } from './core.ts';
+import { type Figure, time } from './figure.ts';
 import { RECIPES, renderRecipe } from './recipes.ts';
 
 const RATE = 48_000;

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Rhythm } from '@stride/core/rhythm';
-import { type Figure, inUnits } from './core.ts';
+import { type Figure, inUnits } from './figure.ts';
 import { largeRhythm, twelveLayers } from './large.ts';
 
 /** Puts a rhythm into the browser's storage, as if it had been written there. */

@@ -1,7 +1,7 @@
 import { readRhythm } from '@stride/core/text';
 import { sharesOf, turnsByPlan, USUAL_PLAN } from '@stride/core/variation';
 import { combinationsOf } from '@stride/core/vary';
-import type { Figure } from './core.ts';
+import type { Figure } from './figure.ts';
 
 const LINE = Array(4).fill('X X? X? X?').join(' / ');
 const PLAIN = Array(4).fill('X . X .').join(' / ');

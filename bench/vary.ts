@@ -1,5 +1,5 @@
 import type { Browser } from '@playwright/test';
-import type { Figure } from './core.ts';
+import type { Figure } from './figure.ts';
 import { largeRhythm } from './large.ts';
 import { store } from './stages.ts';
 

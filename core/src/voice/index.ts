@@ -6,5 +6,6 @@ export { SPEEDS } from './contact.ts';
 export { bodyFrom, kitFrom } from './kits/table.ts';
 export * from './model.ts';
 export * from './spectrogram.ts';
-export { GROUPS as TAKE_GROUPS, strike, type Take } from './stroke.ts';
+export { strike } from './stroke.ts';
+export { GROUPS as TAKE_GROUPS, type Take } from './take.ts';
 export * from './voices.ts';

@@ -15,7 +15,8 @@ import { HAND_DRUMS } from './kits/hand-drums.ts';
 import { STICK_DRUMS } from './kits/stick-drums.ts';
 import { type Kit, kitFrom } from './kits/table.ts';
 import type { Strike, Voice } from './model.ts';
-import { settle, strike, type Take } from './stroke.ts';
+import { settle, strike } from './stroke.ts';
+import type { Take } from './take.ts';
 
 /** Name under which the click's sounds stand, beside the ids of the instruments. */
 export const CLICK_INSTRUMENT = 'click';
