@@ -119,9 +119,9 @@ export const CONSONANTS = {
   w: glide([300, 650, 2200]),
   v: fricative({ centre: 1600, width: 2400, gain: 0.1 }, 0.6, LIPS),
   f: fricative({ centre: 5200, width: 5200, gain: 0.22 }, 0, LIPS),
-  s: fricative({ centre: 6200, width: 2200, gain: 0.5 }, 0),
-  sh: fricative({ centre: 3000, width: 1500, gain: 0.55 }, 0),
-  z: fricative({ centre: 6000, width: 2200, gain: 0.3 }, 0.5),
+  s: fricative({ centre: 6200, width: 2200, gain: 0.17 }, 0),
+  sh: fricative({ centre: 3000, width: 1500, gain: 0.2 }, 0),
+  z: fricative({ centre: 6000, width: 2200, gain: 0.12 }, 0.5),
   h: { kind: 'breath', formants: [500, 1300, 2400], lasts: 0.05, voiced: 0 },
 } as const satisfies Readonly<Record<string, Phoneme>>;
 export type Consonant = keyof typeof CONSONANTS;

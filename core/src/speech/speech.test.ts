@@ -53,6 +53,22 @@ describe('spelling', () => {
   });
 });
 
+describe('what is said', () => {
+  it('is spelt, as long and as loud as it is written here, for whoever compares it by ear', async () => {
+    const numbers = Array.from({ length: 21 }, (_, at) => String(at + 1));
+    const words =
+      'and an the & + e a ah uh one two three four five six seven eight nine ten trip let quick slow not un dos ' +
+      'back queen tank cat quid box day kai kau now tee too you her soon ' +
+      'ṭa ḍi ṇa tā tī tū ñi ça şa ı ö ü á é í ó ú pha bha tha dha Tha kiThaDha kha gha cha ja jha ma nga la ra ya wa va fa sa sha za ha';
+    const lines = [...numbers, ...words.split(' ')].map((word) => {
+      const samples = say(word);
+      const ms = Math.round((samples.length / RATE) * 1000);
+      return `${word}: ${spell(word).join(' ')}, ${ms} ms, ${strokeLoudness(samples, RATE).toFixed(1)} LUFS`;
+    });
+    await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot('said.txt');
+  });
+});
+
 describe('vowels', () => {
   const rate = 10_000;
   it.each(
