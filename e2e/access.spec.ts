@@ -53,6 +53,7 @@ const STATES: readonly {
       'more on the line': press('More to do on the line'),
       'take away': press('Take away as a file'),
       'find anything': press('Find anything'),
+      sound: press('Sound'),
       'keys and words': press('Keys and words'),
     },
   },

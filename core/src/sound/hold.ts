@@ -1,5 +1,5 @@
 import type { Ticks } from '../time/index.ts';
-import { type After, findVoice } from '../voice/index.ts';
+import { type After, findVoice, type Strike } from '../voice/index.ts';
 
 /** What is looked at of an event of a score. */
 interface Ringing {
@@ -12,31 +12,40 @@ interface Ringing {
 }
 
 /** What a hand may do after it has struck that holds what rang there before. */
-const HOLDS: ReadonlySet<After> = new Set(['stays', 'rests', 'presses']);
+const HOLDS: ReadonlySet<After> = new Set(['stays', 'presses']);
+/** A hand that rests lightly holds a skin too, but hardly from its edge: fingers that keep time on the rim let it ring. */
+const LIES_WITHIN = 0.6;
+
+function holds({ after, place }: Strike): boolean {
+  return HOLDS.has(after) || (after === 'rests' && place <= LIES_WITHIN);
+}
 
 /** Where a stroke is heard: its layer's own drum, bell or head. */
 function skinOf({ layer, sound }: Ringing): { readonly skin: string; readonly holds: boolean } {
   const voice = findVoice(sound.instrument, sound.kind);
   return {
     skin: `${layer} ${voice?.on ?? sound.kind}`,
-    holds: voice !== undefined && HOLDS.has(voice.strike.after),
+    holds: voice !== undefined && holds(voice.strike),
   };
 }
 
 /**
- * The events of a loop with each ring ended where the next stroke on the same skin holds it: a hand that stays, presses or
- * rests there. Strokes that leave let what was before ring on under them.
+ * The events of a loop with each ring ended where the next stroke on the same skin holds it: a hand that stays or presses
+ * there, or rests on it away from the edge. Strokes that leave let what was before ring on under them.
+ * Events of one layer are of one instrument.
  * @param lengthTicks the loop's, over whose seam a stroke is held too
  */
 export function heldOnSkins<Event extends Ringing>(
   events: readonly Event[],
   lengthTicks: Ticks,
 ): readonly Event[] {
-  const known = new Map<string, ReturnType<typeof skinOf>>();
+  const known = new Map<string, Map<string, ReturnType<typeof skinOf>>>();
   const skinOfEvent = (event: Ringing) => {
-    const name = `${event.layer} ${event.sound.instrument} ${event.sound.kind}`;
-    const skin = known.get(name) ?? skinOf(event);
-    known.set(name, skin);
+    const ofLayer = known.get(event.layer) ?? new Map<string, ReturnType<typeof skinOf>>();
+    if (ofLayer.size === 0) known.set(event.layer, ofLayer);
+    const { kind } = event.sound;
+    const skin = ofLayer.get(kind) ?? skinOf(event);
+    ofLayer.set(kind, skin);
     return skin;
   };
   const holders = new Map<string, Ticks[]>();

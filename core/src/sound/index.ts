@@ -5,6 +5,7 @@ export * from './render.ts';
 export * from './score.ts';
 export * from './score-crossing.ts';
 export * from './score-entry.ts';
+export * from './sound.ts';
 export * from './speak.ts';
 export * from './takes.ts';
 export * from './transport.ts';

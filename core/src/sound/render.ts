@@ -1,6 +1,7 @@
 import type { Hertz, Samples, Seconds, Tempo, Ticks } from '../time/index.ts';
 import { renderStroke } from '../voice/index.ts';
-import { CLICK_LAYER, type Score, SECOND_LAYER, type Sound, soundKey } from './score.ts';
+import { CLICK_LAYER, type Score, SECOND_LAYER } from './score.ts';
+import { type Sound, soundKey } from './sound.ts';
 import { createTakes } from './takes.ts';
 import { collect, startTransport, timeOf } from './transport.ts';
 

@@ -6,7 +6,8 @@ import {
   stepsOf,
 } from '../crossing/index.ts';
 import { CLICK_INSTRUMENT } from '../voice/index.ts';
-import { CLICK_LAYER, type Score, type ScoreEvent, type Sound } from './score.ts';
+import { CLICK_LAYER, type Score, type ScoreEvent } from './score.ts';
+import type { Sound } from './sound.ts';
 
 /** Layer id under which a pulse of a crossing is heard. */
 export function crossingLayer(pulse: number): string {

@@ -1,14 +1,10 @@
 import { nth } from '../bounds/index.ts';
 import { type SecondCount, secondCycle } from '../counting/index.ts';
 import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
 import {
   type FeltTicks,
   type Force,
   feltTicks,
-  handOf,
-  hertzOf,
-  type Layer,
   type LayerGrid,
   type Lines,
   type Onset,
@@ -17,27 +13,12 @@ import {
   rollCount,
   slotsHeld,
   type Timing,
-  tunedTo,
 } from '../rhythm/index.ts';
 import { lcm, type Seconds, type Ticks } from '../time/index.ts';
-import { CLICK_INSTRUMENT, drumsToTune, findVoice, GESTURE_INSTRUMENT } from '../voice/index.ts';
+import { CLICK_INSTRUMENT, GESTURE_INSTRUMENT } from '../voice/index.ts';
 import { heldOnSkins } from './hold.ts';
-
-/** Which sound: an instrument's stroke at a force. The click stands among the instruments. */
-export interface Sound {
-  readonly instrument: string;
-  readonly kind: string;
-  readonly force: Force;
-  /** True for the hand that is not the strong one. */
-  readonly weak?: true;
-  /** Pitch of what is struck against its usual one; 1 where it is not given. */
-  readonly tuned?: number;
-}
-
-/** One name for a sound, for caches. */
-export function soundKey({ instrument, kind, force, weak, tuned }: Sound): string {
-  return `${instrument}/${kind}/${force}${weak ? '/weak' : ''}${tuned === undefined ? '' : `/${tuned}`}`;
-}
+import { type SoundOf, soundsOfLayer } from './layer-sounds.ts';
+import { type Sound, soundKey } from './sound.ts';
 
 /** Layer id under which the click that plays along is heard and muted. */
 export const CLICK_LAYER = 'click';
@@ -96,9 +77,16 @@ export function scoreRhythm(
   const longest = Math.max(1, ...timing.layers.map(({ lengthTicks }) => lengthTicks));
   const writtenTurns = Math.ceil(longest / timing.turnTicks);
   const felt = rhythm.layers.map((layer, index) => feltTicks(layer, nth(timing.layers, index)));
+  const sound = rhythm.layers.map(soundsOfLayer);
   const events = onsetsOnce(rhythm, timing).flatMap((onset) => {
     const gain = gains.get(Math.floor(onset.ticks / timing.turnTicks) % writtenTurns);
-    const sounds = strokeEvents(rhythm, timing, onset, nth(felt, onset.layer));
+    const sounds = strokeEvents(
+      rhythm,
+      timing,
+      onset,
+      nth(felt, onset.layer),
+      nth(sound, onset.layer),
+    );
     return gain === undefined ? sounds : sounds.map((event) => ({ ...event, gain }));
   });
   const turns = timing.fullTicks / timing.turnTicks;
@@ -216,25 +204,18 @@ function strokeEvents(
   timing: Timing,
   onset: Onset,
   felt: FeltTicks,
+  soundOf: SoundOf,
 ): readonly ScoreEvent[] {
   const layer = rhythm.layers[onset.layer];
   if (!layer) return [];
   const { stroke } = onset;
   const grid = nth(timing.layers, onset.layer);
   const ticks = onset.ticks - nth(grid.startTicks, stroke.slot) + felt(stroke.slot);
-  const hand = handOf(layer, stroke);
-  const tuned = tunedOf(layer, stroke.kind);
   const event = (force: Force, at: Ticks, offset: Seconds, other = false): ScoreEvent => ({
     ticks: at,
     offset,
     layer: layer.id,
-    sound: {
-      instrument: layer.instrument,
-      kind: stroke.kind,
-      force,
-      ...(tuned === undefined ? {} : { tuned }),
-      ...((hand === 'L') !== (other && hand !== 'F') ? { weak: true as const } : {}),
-    },
+    sound: soundOf(stroke, force, other),
     ...(stroke.optional ? { optional: stroke.slot } : {}),
   });
   const held = slotsHeld(layer, stroke.slot);
@@ -264,29 +245,6 @@ function strokeEvents(
     default:
       return [...GRACES[stroke.ornament].map((offset) => event(softer, ticks, offset, true)), main];
   }
-}
-
-const TUNED = new WeakMap<NonNullable<Layer['tuning']>, Map<string, number | undefined>>();
-
-/** Pitch of what a stroke is played on against its usual one, by the layer's tuning; undefined where it is not tuned. */
-function tunedOf(layer: Layer, kind: string): number | undefined {
-  const { tuning, instrument } = layer;
-  if (!tuning) return undefined;
-  const known = TUNED.get(tuning) ?? new Map<string, number | undefined>();
-  TUNED.set(tuning, known);
-  const name = `${instrument} ${kind}`;
-  if (!known.has(name)) {
-    const found = findInstrument(instrument);
-    const on = findVoice(instrument, kind)?.on;
-    const drum = found && drumsToTune(found).find((one) => one.on === on);
-    const pitch = drum && tunedTo(layer, drum.drum);
-    // Four digits are far finer than one hears, and name the sound.
-    known.set(
-      name,
-      drum && pitch !== undefined ? Number((hertzOf(pitch) / drum.pitch).toFixed(4)) : undefined,
-    );
-  }
-  return known.get(name);
 }
 
 /** How long a stroke and the slots it rings on through last, over the seam of its layer too. */

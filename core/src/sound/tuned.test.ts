@@ -37,8 +37,9 @@ describe('tuned drums', () => {
     expect(drums('three-tall-drums')).toEqual(['0 152', '1 196', '2 250']);
     expect(drums('north-indian-pair')).toEqual(['0 92', '1 330']);
     expect(drums('two-pitch-bell')).toEqual(['0 620', '1 930']);
-    expect(drums('shaker')).toHaveLength(1);
-    expect(drums('palms-and-feet').length).toBeLessThanOrEqual(1);
+    expect(drums('claves')).toEqual(['0 2450']);
+    for (const loose of ['shaker', 'scraper', 'palms-and-feet', 'spoken-voice'])
+      expect(drums(loose)).toEqual([]);
     for (const instrument of INSTRUMENTS)
       for (const { pitch } of drumsToTune(instrument)) expect(pitch).toBeGreaterThan(30);
   });
@@ -59,6 +60,11 @@ describe('on one skin', () => {
       ['S', undefined],
       ['O', undefined],
     ]);
+  });
+
+  it('fingers that keep time at the rim let it ring; a hand that rests inside it does not', () => {
+    expect(damped('layer A : darbuka\nplay D / k / t / .\n')[0]).toEqual(['D', undefined]);
+    expect(damped('layer A : conga\nplay O / H / . / .\n')[0]).toEqual(['O', 1]);
   });
 
   it('holds nothing on another drum, or where it may be left out', () => {

@@ -1,5 +1,11 @@
-import { type Rhythm, timeRhythm, withVariation } from '../rhythm/index.ts';
-import { type Score, type ScoreEvent, scoreRhythm, sortEvents } from '../sound/index.ts';
+import { type Rhythm, type Timing, timeRhythm, withVariation } from '../rhythm/index.ts';
+import {
+  type Score,
+  type ScoreEvent,
+  SPOKEN_LAYER,
+  scoreRhythm,
+  sortEvents,
+} from '../sound/index.ts';
 import { lcm } from '../time/index.ts';
 import type { TurnPlayed } from './plan.ts';
 
@@ -15,11 +21,13 @@ export interface TurnToPlay {
  * changes play its turn, the others go on. What was worked out is kept.
  * @param rhythm as it is heard
  * @param home its score
+ * @param scoreOf makes the score of the rhythm with a variation in it, as that of home was made: with a voice, where one speaks
  * @example const turnOf = scoreTurns(rhythm, home); turnOf({ turn: 3, variation, part: 0 })
  */
 export function scoreTurns(
   rhythm: Rhythm,
   home: Score,
+  scoreOf: (varied: Rhythm, timing: Timing) => Score = scoreRhythm,
 ): (played: Pick<TurnPlayed, 'turn' | 'variation' | 'part'>) => TurnToPlay {
   const varied = new Map<string, Score | undefined>();
   const made = new Map<string, TurnToPlay>();
@@ -34,10 +42,11 @@ export function scoreTurns(
     if (!varied.has(variation.id)) {
       const placed = withVariation(rhythm, variation);
       const timed = timeRhythm(placed);
-      varied.set(variation.id, timed.ok ? scoreRhythm(placed, timed.timing) : undefined);
+      varied.set(variation.id, timed.ok ? scoreOf(placed, timed.timing) : undefined);
     }
     const score = varied.get(variation.id);
-    const layers = new Set(variation.lines.map(({ layer }) => layer));
+    // What is said goes with what is played.
+    const layers = new Set([...variation.lines.map(({ layer }) => layer), SPOKEN_LAYER]);
     const result = score ? turnOf(inPlace(home, at, score, part, layers), at) : plain;
     made.set(key, result);
     return result;

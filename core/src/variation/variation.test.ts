@@ -27,7 +27,7 @@ import {
   type Variation,
   withVariation,
 } from '../rhythm/index.ts';
-import { scoreRhythm } from '../sound/index.ts';
+import { SPOKEN_LAYER, scoreRhythm, spokenRhythm, withVoice } from '../sound/index.ts';
 import { readRhythm, writeRhythm } from '../text/index.ts';
 import {
   changesOf,
@@ -283,6 +283,26 @@ describe('what is heard in a turn', () => {
     expect(heard({ turn: 3, variation: LIFT, part: 0 }).filter(others)).toEqual(
       heard({ turn: 3, part: 0 }).filter(others),
     );
+  });
+
+  it('says its own words where a voice speaks, and home its own', () => {
+    const { rhythm, problems } = readRhythm(
+      'rhythm A\ncycle 1x4\nlayer D : tabla\nplay G / N / G / N\nsay dha / na / dha / na\n\nvariation Turn\nkey 1\nin D\nplay N / . / k / N\nsay tin / . / ke / na\n',
+    );
+    expect(problems).toEqual([]);
+    const [variation] = rhythm.variations ?? [];
+    const timing = timeRhythm(rhythm);
+    if (!timing.ok || !variation) throw new Error('no variation');
+    const voiced: Parameters<typeof scoreTurns>[2] = (lines, its) =>
+      withVoice(scoreRhythm(lines, its), spokenRhythm(lines, its), 'low');
+    const turn = scoreTurns(rhythm, voiced(rhythm, timing.timing), voiced);
+    const said = (played: Parameters<typeof turn>[0]) =>
+      turn(played)
+        .score.events.filter(({ layer }) => layer === SPOKEN_LAYER)
+        .map(({ sound }) => sound.kind)
+        .join(' ');
+    expect(said({ turn: 0, part: 0 })).toBe('dha na dha na');
+    expect(said({ turn: 1, variation, part: 0 })).toBe('tin ke na');
   });
 
   it('holds its own turn and nothing beyond it, home on either side', () => {

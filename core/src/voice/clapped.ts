@@ -1,7 +1,6 @@
-import type { Hertz } from '../time/index.ts';
 import type { PalmBody } from './model.ts';
 import { addNoise } from './noise.ts';
-import type { Chance } from './take.ts';
+import type { Struck } from './take.ts';
 
 /** Parts of the two hands meet one after the other, within a few thousandths of a second. */
 const MEETINGS = [
@@ -13,11 +12,9 @@ const MEETINGS = [
 /** Two hands: the air between them rings shortly, and the skin hisses (Repp, The sound of two hands clapping, 1987). */
 export function clapped(
   { pitch, ring }: PalmBody,
-  speed: number,
-  chance: Chance,
-  tuned: number,
-  sampleRate: Hertz,
+  { meant, chance, tuned, sampleRate }: Struck,
 ): Float32Array {
+  const speed = meant * chance.speed;
   const out = new Float32Array(Math.ceil((ring * 1.4 + 0.03) * sampleRate));
   const noise = chance.noise('rattle');
   for (const { time, gain } of MEETINGS) {

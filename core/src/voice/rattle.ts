@@ -1,8 +1,8 @@
-import type { Hertz, Seconds } from '../time/index.ts';
+import type { Seconds } from '../time/index.ts';
 import { addGrains, type Grain } from './grains.ts';
 import type { Rattle, RingingBody, Strike } from './model.ts';
 import { addNoise } from './noise.ts';
-import type { Chance } from './take.ts';
+import type { Struck } from './take.ts';
 
 /** How long what hangs on a body goes on. */
 export function rattleTime({ kind, ring }: Rattle, speed: number): Seconds {
@@ -14,9 +14,7 @@ export function addRattle(
   out: Float32Array,
   { modes, rattle }: RingingBody,
   { place, after }: Strike,
-  speed: number,
-  chance: Chance,
-  sampleRate: Hertz,
+  { meant: speed, chance, sampleRate }: Struck,
 ): void {
   if (!rattle) return;
   const { kind, pitch, gain } = rattle;

@@ -4,7 +4,7 @@ import type { RingingBody, Strike } from './model.ts';
 import { addNoise } from './noise.ts';
 import { addRattle, rattleTime } from './rattle.ts';
 import { addPartials, type Bend, heardFor, type Partial } from './ring.ts';
-import type { Chance } from './take.ts';
+import type { Struck } from './take.ts';
 
 /** How soon what is held falls by 60 dB, by what the hand does after; nothing holds it where it leaves. */
 const HOLDS: Readonly<Record<Strike['after'], Seconds>> = {
@@ -33,15 +33,8 @@ function bendOf({ tightens }: RingingBody, { after }: Strike, speed: number): Be
 }
 
 /** A stroke on what rings: its modes as they are pushed, held and bent, the meeting itself, and what rattles. */
-export function ringing(
-  body: RingingBody,
-  how: Strike,
-  meant: number,
-  chance: Chance,
-  tuned: number,
-  sampleRate: Hertz,
-  most: Seconds,
-): Float32Array {
+export function ringing(body: RingingBody, how: Strike, struck: Struck): Float32Array {
+  const { meant, chance, tuned, sampleRate, most } = struck;
   const speed = meant * chance.speed;
   const contact = CONTACTS[how.tool];
   const least = Math.max(0.05, speed);
@@ -92,7 +85,7 @@ export function ringing(
   for (let i = 0; i < growing; i += 1)
     out[i] = (out[i] as number) * (0.5 - 0.5 * Math.cos((Math.PI * (i + 0.5)) / growing));
   addNoise(out, noise, chance.noise('contact'), sampleRate);
-  if (body.rattle) addRattle(out, body, how, meant, chance, sampleRate);
+  if (body.rattle) addRattle(out, body, how, struck);
   return out;
 }
 

@@ -1,17 +1,13 @@
-import type { Hertz } from '../time/index.ts';
 import { addGrains, type Grain, type Resonance } from './grains.ts';
 import type { GrainBody, Strike } from './model.ts';
 import { addNoise, FALL } from './noise.ts';
-import type { Chance } from './take.ts';
+import type { Struck } from './take.ts';
 
 /** A stroke of what is shaken or scraped: its grains or ribs, one after the other. */
 export function shaken(
   body: GrainBody,
   how: Strike,
-  meant: number,
-  chance: Chance,
-  tuned: number,
-  sampleRate: Hertz,
+  { meant, chance, tuned, sampleRate }: Struck,
 ): Float32Array {
   const { grains: count, lasts, together, ribs, vessel } = body;
   const speed = meant * chance.speed;

@@ -1,16 +1,12 @@
 import { sayWord, spell } from '../speech/index.ts';
-import type { Hertz } from '../time/index.ts';
 import { SPEEDS } from './contact.ts';
 import type { MouthBody } from './model.ts';
-import type { Chance } from './take.ts';
+import type { Struck } from './take.ts';
 
 /** A syllable, said. */
 export function spoken(
   { speaker, syllable, lasts }: MouthBody,
-  meant: number,
-  chance: Chance,
-  tuned: number,
-  sampleRate: Hertz,
+  { meant, chance, tuned, sampleRate }: Struck,
 ): Float32Array {
   const how = {
     speaker,

@@ -5,7 +5,7 @@ import type { Voice } from './model.ts';
 import { ringing } from './ringing.ts';
 import { shaken } from './shaken.ts';
 import { spoken } from './spoken.ts';
-import { type Chance, chanceOf, type Take } from './take.ts';
+import { chanceOf, type Struck, type Take } from './take.ts';
 
 /**
  * A stroke as samples, mono, from its first sample on; not yet evened with other instruments. Same arguments, same
@@ -20,29 +20,23 @@ export function strike(
   sampleRate: Hertz,
   most: Seconds = Number.POSITIVE_INFINITY,
 ): Float32Array {
-  const chance = chanceOf(name, take);
-  const meant = SPEEDS[take.force] * voice.strike.weight;
-  return sound(voice, meant, chance, take.tuned ?? 1, sampleRate, most);
-}
-
-/** @param meant how fast the hand was to come down; how fast it did differs a little */
-function sound(
-  { body, strike: how }: Voice,
-  meant: number,
-  chance: Chance,
-  tuned: number,
-  sampleRate: Hertz,
-  most: Seconds,
-): Float32Array {
+  const { body, strike: how } = voice;
+  const struck: Struck = {
+    meant: SPEEDS[take.force] * how.weight,
+    chance: chanceOf(name, take),
+    tuned: take.tuned ?? 1,
+    sampleRate,
+    most,
+  };
   switch (body.kind) {
     case 'ringing':
-      return ringing(body, how, meant, chance, tuned, sampleRate, most);
+      return ringing(body, how, struck);
     case 'grains':
-      return shaken(body, how, meant, chance, tuned, sampleRate);
+      return shaken(body, how, struck);
     case 'palms':
-      return clapped(body, meant * chance.speed, chance, tuned, sampleRate);
+      return clapped(body, struck);
     case 'mouth':
-      return spoken(body, meant, chance, tuned, sampleRate);
+      return spoken(body, struck);
   }
 }
 

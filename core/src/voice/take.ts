@@ -1,5 +1,6 @@
 import { normal, seeded } from '../chance/index.ts';
 import type { Force } from '../rhythm/index.ts';
+import type { Hertz, Seconds } from '../time/index.ts';
 import { type SharedNoise, sharedNoise } from './noise.ts';
 
 /** One stroke among many of its kind. */
@@ -31,6 +32,18 @@ export interface Chance {
   noise(part: Part): SharedNoise;
   /** Of this stroke alone. */
   own(): number;
+}
+
+/** One stroke as it is to be computed. */
+export interface Struck {
+  /** How fast the hand was to come down; how fast it did differs a little. */
+  readonly meant: number;
+  readonly chance: Chance;
+  /** Pitch of what is struck against its usual one. */
+  readonly tuned: number;
+  readonly sampleRate: Hertz;
+  /** What comes later of what rings is left out. */
+  readonly most: Seconds;
 }
 
 /**

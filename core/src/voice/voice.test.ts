@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import FFT from 'fft.js';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { seeded } from '../chance/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
 import { strokeLoudness, truePeak } from '../loudness/index.ts';
 import { FORCES } from '../rhythm/index.ts';
@@ -9,6 +8,9 @@ import { centroidOf, logMel, nearest, withNoise } from './features.testkit.ts';
 import {
   BAR_RATIOS,
   bodyFrom,
+  CLICK_SOUNDS,
+  type ClickSound,
+  clickInstrument,
   EVEN,
   FREE_PLATE_RATIOS,
   findVoice,
@@ -257,12 +259,41 @@ describe('one model of one drum', () => {
   });
 });
 
-describe('noise that two strokes share', () => {
-  it('is mostly the same, and never quite', () => {
-    const shaker = (take: number) => renderStroke('shaker', 'x', { force: 3, take }, RATE);
-    const alike = correlation(shaker(0), shaker(1));
-    expect(alike).toBeGreaterThan(0.7);
-    expect(alike).toBeLessThan(0.98);
-    expect(seeded(1)()).toBe(seeded(1)());
+describe('clicks', () => {
+  /** How much of a sound lies above a pitch, as a share of its power. */
+  const above = (samples: Float32Array, pitch: number) => {
+    const size = 4096;
+    const fft = new FFT(size);
+    const spectrum = fft.createComplexArray();
+    fft.realTransform(
+      spectrum,
+      Array.from({ length: size }, (_, i) => samples[i] ?? 0),
+    );
+    let all = 0;
+    let high = 0;
+    for (let bin = 1; bin < size / 2; bin += 1) {
+      const power = (spectrum[2 * bin] as number) ** 2 + (spectrum[2 * bin + 1] as number) ** 2;
+      all += power;
+      if ((bin * 48_000) / size > pitch) high += power;
+    }
+    return high / all;
+  };
+  const sound = (instrument: string, kind: string) =>
+    renderStroke(instrument, kind, { force: 3, take: 0 }, 48_000);
+
+  it('lie above what drums sound: found by their band, not by being louder', () => {
+    for (const name of Object.keys(CLICK_SOUNDS) as ClickSound[]) {
+      for (const kind of ['strong', 'plain', 'second']) {
+        const click = sound(clickInstrument(name), kind);
+        expect(above(click, 900), `${name} ${kind}`).toBeGreaterThan(0.9);
+        expect(strokeLoudness(click, 48_000), `${name} ${kind}`).toBeLessThan(EVEN + 1.5);
+      }
+    }
+    for (const drum of ['tall-hand-drum', 'goblet-drum', 'north-indian-pair', 'rope-drum']) {
+      const open = INSTRUMENTS.find(({ id }) => id === drum);
+      expect(above(sound(drum, (open && plainStroke(open)?.code) ?? ''), 900), drum).toBeLessThan(
+        0.5,
+      );
+    }
   });
 });

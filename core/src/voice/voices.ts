@@ -94,25 +94,31 @@ export interface TunedDrum {
   readonly stroke: StrokeKind;
 }
 
-/** What of an instrument can be tuned, the lowest first; nothing for what is shaken, scraped or clapped. */
+/**
+ * What of an instrument can be tuned, the lowest first: what its plain stroke on each drum is struck on. Nothing where that
+ * is shaken, scraped or clapped.
+ */
 export function drumsToTune(instrument: Instrument): readonly TunedDrum[] {
   const count = drumCount(instrument);
   return Array.from({ length: count }, (_, drum) => drum).flatMap((drum): TunedDrum[] => {
-    const mine = instrument.strokes.filter((stroke) => (count === 1 ? true : stroke.drum === drum));
-    const loud = mine.filter(({ family }) => family !== 'touch' && family !== 'muted');
-    for (const stroke of [...loud.filter(({ family }) => family === 'open'), ...loud, ...mine]) {
-      const voice = findVoice(instrument.id, stroke.code);
-      if (voice?.body.kind !== 'ringing') continue;
-      const lowest = voice.body.modes.find((mode) => !mode.air);
-      const tonic = voice.body.harmonic && drum > 0 ? { tonic: true as const } : {};
-      if (lowest) return [{ drum, on: voice.on, pitch: lowest.frequency, stroke, ...tonic }];
-    }
-    return [];
+    const mine = instrument.strokes.filter((stroke) => count === 1 || stroke.drum === drum);
+    const stroke = plainAmong(mine) ?? mine[0];
+    const voice = stroke && findVoice(instrument.id, stroke.code);
+    if (!stroke || voice?.body.kind !== 'ringing') return [];
+    const { modes, harmonic } = voice.body;
+    const lowest = modes.find((mode) => !mode.air);
+    if (!lowest) return [];
+    const tonic = harmonic && drum > 0 ? { tonic: true as const } : {};
+    return [{ drum, on: voice.on, pitch: lowest.frequency, stroke, ...tonic }];
   });
 }
 
 /** The stroke an instrument is known by: its open one, or the first that is meant to be heard. */
 export function plainStroke({ strokes }: Instrument): StrokeKind | undefined {
+  return plainAmong(strokes);
+}
+
+function plainAmong(strokes: readonly StrokeKind[]): StrokeKind | undefined {
   const plain = strokes.filter(({ family }) => family !== 'muted' && family !== 'touch');
   return plain.find(({ family }) => family === 'open') ?? plain[0];
 }

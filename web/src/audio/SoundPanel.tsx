@@ -10,6 +10,7 @@ import { Select } from '../ui/Select.tsx';
 import { usePlays } from './loop.ts';
 import { type SoundSettings, setSound, useSoundSettings } from './sound-settings.ts';
 import { player } from './the-player.ts';
+import { usePlayer } from './use-player.ts';
 
 const ROOM_NAMES: Readonly<Record<RoomName, string>> = {
   off: 'none: the strokes alone',
@@ -160,9 +161,14 @@ function Row({ label, note, hear, children }: RowProps) {
 function Hear({ name, score }: { readonly name: string; readonly score: () => Score }) {
   const owner = `sound:${name}`;
   const mine = usePlays(owner);
+  const { status } = usePlayer();
+  // What is practised is not broken off to try a sound.
+  const isBusy = !mine && (status === 'playing' || status === 'waking');
   return (
     <Button
       aria-label={mine ? 'Stop' : `Hear ${name}`}
+      disabled={isBusy}
+      title={isBusy ? 'Something plays: stop it first, or hear it there' : undefined}
       onClick={() => {
         if (mine) {
           player.stop();

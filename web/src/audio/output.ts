@@ -1,5 +1,5 @@
 import { LOOK_AHEAD, type RoomName, roomResponse } from '@stride/core/mix';
-import { CLICK_LAYER, COUNT_IN_LAYER, DAMP_FADE } from '@stride/core/sound';
+import { CLICK_LAYER, COUNT_IN_LAYER, DAMP_FADE, SECOND_LAYER } from '@stride/core/sound';
 import type { Seconds } from '@stride/core/time';
 import earUrl from './ear.worklet.ts?worker&url';
 import type { EarBit } from './ear-bit.ts';
@@ -49,12 +49,13 @@ const TRUSTED: Seconds = 0.1;
 /**
  * The moment that reaches the ear now. The clock itself goes on in steps of a buffer, too coarse for
  * judging a tap; the browser says when a moment left for the ear, and the time since is added to it.
+ * @param passing how long the sound is under way inside, from its strokes to the end
  */
-function heardNow(context: AudioContext): Seconds {
-  const coarse = context.currentTime - (context.outputLatency || 0) - LOOK_AHEAD;
+function heardNow(context: AudioContext, passing: Seconds): Seconds {
+  const coarse = context.currentTime - (context.outputLatency || 0) - passing;
   const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp();
   if (performanceTime === 0) return coarse;
-  const fine = contextTime + (performance.now() - performanceTime) / 1000 - LOOK_AHEAD;
+  const fine = contextTime + (performance.now() - performanceTime) / 1000 - passing;
   return Math.abs(fine - coarse) < TRUSTED ? fine : coarse;
 }
 
@@ -62,16 +63,19 @@ function heardNow(context: AudioContext): Seconds {
  * The same, but never back in time: the two readings differ a little, and what the browser takes for
  * its latency changes while it plays. A count on the screen must not return to a beat that is over.
  */
-function steadilyHeard(context: AudioContext): () => Seconds {
+function steadilyHeard(context: AudioContext, passing: () => Seconds): () => Seconds {
   let last: Seconds = Number.NEGATIVE_INFINITY;
   return () => {
-    last = Math.max(last, heardNow(context));
+    last = Math.max(last, heardNow(context, passing()));
     return last;
   };
 }
 
 /** From strokes that are evened to a level at which a plain one is well heard and an accent stays under the limit. */
 const VOLUME = 1.6;
+
+/** How far ahead the browser's compressor looks, and how much later all comes out of it. */
+const STOPGAP_LATE: Seconds = 0.006;
 
 /** The end of what is heard: the program's own limiter, and the browser's compressor until it is there, or for good. */
 function limited(context: AudioContext) {
@@ -85,8 +89,10 @@ function limited(context: AudioContext) {
   });
   sum.connect(stopgap).connect(context.destination);
   let loading: Promise<void> | undefined;
+  let passing = STOPGAP_LATE;
   return {
     sum,
+    passing: () => passing,
     /** Loads the limiter, which takes the audio thread a moment: not while something is to begin. */
     load(): Promise<void> {
       // Not where the page is not served safely; the stopgap stays then.
@@ -95,6 +101,7 @@ function limited(context: AudioContext) {
           const limiter = new AudioWorkletNode(context, 'limiter', { outputChannelCount: [2] });
           sum.disconnect();
           sum.connect(limiter).connect(context.destination);
+          passing = LOOK_AHEAD;
         },
         () => undefined,
       );
@@ -142,10 +149,13 @@ interface Strip {
   readonly place: StereoPannerNode;
 }
 
+/** Clicks are to be found, not to sound well: they stay out of the room. */
+const DRY: ReadonlySet<string> = new Set([CLICK_LAYER, SECOND_LAYER, COUNT_IN_LAYER]);
+
 /** Opens the browser's sound output: a gain and a place for each layer, a room, and a limiter at the end. */
 export function createOutput(): Output {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
-  const { sum: end, load } = limited(context);
+  const { sum: end, passing, load } = limited(context);
   const room = roomInto(context, end);
 
   const layers = new Map<string, Strip>();
@@ -159,15 +169,14 @@ export function createOutput(): Output {
     const gain = new GainNode(context, { gain: levels.get(layer) ?? 1 });
     const place = new StereoPannerNode(context, { pan: places.get(layer) ?? 0 });
     gain.connect(place).connect(end);
-    // A click is to be found, not to sound well.
-    if (layer !== CLICK_LAYER && layer !== COUNT_IN_LAYER) place.connect(room.send);
+    if (!DRY.has(layer)) place.connect(room.send);
     layers.set(layer, { gain, place });
     return gain;
   }
 
   return {
     now: () => context.currentTime,
-    heard: steadilyHeard(context),
+    heard: steadilyHeard(context, passing),
     ready: load,
     async listen(stream, take) {
       await context.audioWorklet.addModule(earUrl);
@@ -178,7 +187,7 @@ export function createOutput(): Output {
         channelCountMode: 'explicit',
       });
       ear.port.onmessage = ({ data }: MessageEvent<EarBit>) => {
-        take(data.samples, data.time - (context.outputLatency || 0));
+        take(data.samples, data.time - (context.outputLatency || 0) - passing());
       };
       source.connect(ear);
       return () => {

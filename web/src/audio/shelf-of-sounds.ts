@@ -27,7 +27,8 @@ export function createShelfOfSounds<S, B>(parts: ShelfParts<S, B>) {
   const ready = new Map<string, B>();
   const coming = new Map<string, Promise<void>>();
   let size = 0;
-  let later: (readonly [S, number])[] = [];
+  /** What is to be computed when nobody waits, by name and take. */
+  const later = new Map<string, readonly [S, number]>();
   let isMaking = false;
   const keyOf = (name: string, take: number) => `${name} ${take}`;
 
@@ -74,14 +75,14 @@ export function createShelfOfSounds<S, B>(parts: ShelfParts<S, B>) {
     if (isMaking) return;
     isMaking = true;
     try {
-      while (later.length > 0) {
-        const now = later.slice(0, AT_ONCE);
-        later = later.slice(AT_ONCE);
-        await request(now);
+      while (later.size > 0) {
+        const now = [...later].slice(0, AT_ONCE);
+        for (const [key] of now) later.delete(key);
+        await request(now.map(([, one]) => one));
       }
     } catch {
       // What is there is heard instead.
-      later = [];
+      later.clear();
     } finally {
       isMaking = false;
     }
@@ -90,11 +91,9 @@ export function createShelfOfSounds<S, B>(parts: ShelfParts<S, B>) {
   function want(sound: S, name: string): void {
     for (let take = 1; take < takes; take += 1) {
       const key = keyOf(name, take);
-      if (ready.has(key) || coming.has(key)) continue;
-      if (later.some(([other, at]) => at === take && nameOf(other) === name)) continue;
-      later.push([sound, take]);
+      if (!ready.has(key) && !coming.has(key)) later.set(key, [sound, take]);
     }
-    void makeLater();
+    if (later.size > 0) void makeLater();
   }
 
   return {
@@ -129,7 +128,7 @@ export function createShelfOfSounds<S, B>(parts: ShelfParts<S, B>) {
     forget(which: (name: string) => boolean): void {
       for (const key of [...ready.keys()]) if (which(key)) drop(key);
       for (const key of [...coming.keys()]) if (which(key)) coming.delete(key);
-      later = later.filter(([sound]) => !which(nameOf(sound)));
+      for (const key of [...later.keys()]) if (which(key)) later.delete(key);
     },
     /** Bytes that are kept. */
     size: () => size,

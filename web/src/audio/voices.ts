@@ -59,7 +59,8 @@ export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
 
 /** The sound, if it has been computed, in the take that is to be heard next; in its first where none is asked for. */
 export function preparedSound(sound: Sound, takeOf?: TakeOf): AudioBuffer | undefined {
-  return shelf.take(asChosen(sound), takeOf);
+  // Until another click is computed, the one before goes on.
+  return shelf.take(asChosen(sound), takeOf) ?? shelf.take(sound, takeOf);
 }
 
 const peaks = new WeakMap<AudioBuffer, number>();

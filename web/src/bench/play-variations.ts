@@ -1,4 +1,4 @@
-import type { Rhythm, Variation } from '@stride/core/rhythm';
+import type { Rhythm, Timing, Variation } from '@stride/core/rhythm';
 import type { NextSegment, Score } from '@stride/core/sound';
 import type { Tempo } from '@stride/core/time';
 import {
@@ -34,6 +34,8 @@ export function isHome(tag: unknown): boolean {
 export interface HeardNow {
   readonly rhythm: Rhythm;
   readonly score: Score;
+  /** Makes a score as this one was made. */
+  readonly scoreOf?: (lines: Rhythm, timing: Timing) => Score;
   readonly tempo: Tempo;
   readonly plan: VariationPlan;
   /** What is heard of strokes that may be left out. */
@@ -60,8 +62,8 @@ export function turnByTurn(now: () => HeardNow): TurnByTurn {
   let scores: { readonly of: Score; readonly turn: ReturnType<typeof scoreTurns> } | undefined;
 
   function segment(played: TurnPlayed): TurnSegment {
-    const { rhythm, score, tempo, plan, optional } = now();
-    if (scores?.of !== score) scores = { of: score, turn: scoreTurns(rhythm, score) };
+    const { rhythm, score, scoreOf, tempo, plan, optional } = now();
+    if (scores?.of !== score) scores = { of: score, turn: scoreTurns(rhythm, score, scoreOf) };
     const tag = { turn: played.turn, variation: played.variation?.id };
     const turn = drawOptional(scores.turn(played), optional, plan.seed, played.turn);
     return { ...turn, tempo, tag };

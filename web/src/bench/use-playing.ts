@@ -47,9 +47,13 @@ type Heard = Lines & Pick<Rhythm, 'second' | 'turns' | 'variations' | 'counting'
 
 function scoreOf(lines: Heard, speaker?: Speaker): Score | undefined {
   const timed = timeRhythm(lines);
-  if (!timed.ok) return undefined;
-  const score = scoreRhythm(lines, timed.timing, lines);
-  return speaker ? withVoice(score, spokenRhythm(lines, timed.timing), speaker) : score;
+  return timed.ok ? scoreTimed(lines, timed.timing, speaker) : undefined;
+}
+
+/** The score, with what a voice says to it where one speaks. */
+function scoreTimed(lines: Heard, timing: Timing, speaker: Speaker | undefined): Score {
+  const score = scoreRhythm(lines, timing, lines);
+  return speaker ? withVoice(score, spokenRhythm(lines, timing), speaker) : score;
 }
 
 /** A layer of which only a part is heard. */
@@ -78,6 +82,7 @@ interface Latest extends Pick<PlayingOptions, 'rules' | 'optional'> {
   readonly tempo: Tempo;
   readonly lines: Heard;
   readonly score?: Score;
+  readonly speaker: Speaker | undefined;
 }
 
 /** Plays the rhythm of the Bench: edits are heard as they come, variations when their keys call them. */
@@ -106,6 +111,7 @@ export function usePlaying(options: PlayingOptions) {
   const latest = useLatest<Latest>({
     tempo,
     lines: heard,
+    speaker,
     rules,
     optional,
     ...(score && { score }),
@@ -123,15 +129,16 @@ export function usePlaying(options: PlayingOptions) {
   // Computing the sounds before they are asked for lets the first stroke come at once.
   useEffect(() => {
     const timer = setTimeout(() => {
-      const ready = scoreOf(heard, speaker);
+      // While it plays its score is there already.
+      const ready = latest.current.score ?? scoreOf(heard, speaker);
       // What cannot be computed is said when it is to be played.
       if (ready)
-        prepareSounds([ready, ...variedScores(rhythm, heard)].flatMap(soundsOf)).catch(
+        prepareSounds([ready, ...variedScores(rhythm, heard, speaker)].flatMap(soundsOf)).catch(
           () => undefined,
         );
     }, READY_MS);
     return () => clearTimeout(timer);
-  }, [heard, rhythm, speaker]);
+  }, [heard, rhythm, speaker, latest]);
   useEffect(() => {
     if (score && mine) player.change({ score, where: isHome });
   }, [score, mine]);
@@ -165,6 +172,7 @@ export function usePlaying(options: PlayingOptions) {
     const turns = turnByTurn(() => ({
       rhythm: { ...bare, ...latest.current.lines },
       score: latest.current.score ?? begin,
+      scoreOf: (varied, timing) => scoreTimed(varied, timing, latest.current.speaker),
       tempo: latest.current.tempo,
       plan: { ...USUAL_PLAN, ...latest.current.rules, way },
       optional: latest.current.optional,
@@ -204,7 +212,7 @@ export function usePlaying(options: PlayingOptions) {
     void player.play<unknown>({
       owner,
       first: begun,
-      later: [begin, ...variedScores(rhythm, lines)],
+      later: [begin, ...variedScores(rhythm, lines, speaker)],
       next,
     });
   };
@@ -274,9 +282,13 @@ export function hasOptional(layers: readonly Layer[]): boolean {
 }
 
 /** The scores of variations, for their sounds. */
-function variedScores(rhythm: Rhythm, lines: Heard): readonly Score[] {
+function variedScores(
+  rhythm: Rhythm,
+  lines: Heard,
+  speaker: Speaker | undefined,
+): readonly Score[] {
   return (rhythm.variations ?? []).flatMap(
-    (variation) => scoreOf(withVariation({ ...rhythm, ...lines }, variation)) ?? [],
+    (variation) => scoreOf(withVariation({ ...rhythm, ...lines }, variation), speaker) ?? [],
   );
 }
 

@@ -69,8 +69,8 @@ export function Sounds({ instrument, code, onStroke }: SoundsProps) {
     <section aria-label="Sounds" className="card px-5 py-4">
       <h2 className="text-xl">Try its sounds</h2>
       <p className="mb-3 text-quiet">
-        One model of the instrument makes all its strokes: from where it is struck, with what, how
-        hard, and what the hand does then. Touch the drum, or press a force.
+        Computed from what is struck, where, with what, how hard, and what the hand does then. Press
+        a force, or touch the drum where there is one.
       </p>
       <div role="toolbar" aria-label="Stroke to try" className="mb-4 flex flex-wrap gap-1.5">
         {instrument.strokes.map((one) => (
@@ -92,39 +92,53 @@ export function Sounds({ instrument, code, onStroke }: SoundsProps) {
   );
 }
 
+/** The drum, what can be set, and the picture side by side, where there is room. */
+const WITH_DRUM =
+  'md:grid-cols-[auto_minmax(0,1fr)] md:[&>figure]:col-span-2 lg:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)] lg:[&>figure]:col-span-1';
+
+/** What was heard last of a stroke. */
+interface Heard {
+  readonly tried: Tried;
+  readonly force: Force;
+  readonly weak: boolean;
+  /** Counted on, so that no two are alike. */
+  readonly take: number;
+}
+
 function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: StrokeKind }) {
   const id = useId();
-  const [tried, setTried] = useState<Tried>({ tuned: 0 });
-  const [last, setLast] = useState<{ force: Force; weak: boolean }>({ force: 3, weak: false });
-  const take = useRef(0);
+  const [{ tried, force, weak, take }, setHeard] = useState<Heard>({
+    tried: { tuned: 0 },
+    force: 3,
+    weak: false,
+    take: 0,
+  });
   const voice = findVoice(instrument.id, stroke.code);
   const { place, tool, after, tuned } = tried;
-  const samples = useMemo(
-    () => render(instrument.id, stroke.code, tried, last.force, last.weak, 0),
-    [instrument, stroke, tried, last],
-  );
+  const samples = useMemo(() => {
+    const { tuned, ...how } = tried;
+    const struck = { force, take, weak, tuned: 2 ** (tuned / 1200) };
+    return new Float32Array(renderStruckAs(instrument.id, stroke.code, how, struck, SAMPLE_RATE));
+  }, [instrument, stroke, tried, force, weak, take]);
+  // What is drawn is what is heard.
+  useEffect(() => {
+    if (take > 0) void playSamples('guide:sound', samples);
+  }, [take, samples]);
   useEffect(() => stopSamples, []);
   if (!voice) return null;
   const isRinging = voice.body.kind === 'ringing';
+  const hasSkin = voice.body.kind === 'ringing' && voice.body.width > 0;
   const drum = drumsToTune(instrument).find(({ on }) => on === voice.on);
   const usual = voice.strike;
-  const hear = (now: Tried, force = last.force, weak = last.weak) => {
-    take.current += 1;
-    setLast({ force, weak });
-    void playSamples(
-      'guide:sound',
-      render(instrument.id, stroke.code, now, force, weak, take.current),
-    );
-  };
+  const hear = (next: Partial<Omit<Heard, 'take'>>) =>
+    setHeard((before) => ({ ...before, ...next, take: before.take + 1 }));
   const change = (next: Partial<Tried>) => {
-    const now = { ...tried, ...next };
-    setTried(now);
-    hear(now);
+    hear({ tried: { ...tried, ...next } });
   };
   const isAsUsual = place === undefined && tool === undefined && after === undefined && tuned === 0;
   return (
-    <div className="grid gap-x-8 gap-y-4 md:grid-cols-[auto_minmax(0,1fr)] lg:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)]">
-      {isRinging ? (
+    <div className={`grid gap-x-8 gap-y-4 ${hasSkin ? WITH_DRUM : 'lg:grid-cols-2'}`}>
+      {hasSkin ? (
         <Drum place={place ?? usual.place} onStrike={(at) => change({ place: at })} />
       ) : null}
       <div className="flex flex-col gap-3">
@@ -132,14 +146,14 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
           <fieldset key={hand}>
             <legend className="mb-1 text-sm text-quiet">{hand}</legend>
             <div className="flex flex-wrap gap-1.5">
-              {FORCES.map((force) => (
+              {FORCES.map((one) => (
                 <Button
-                  key={force}
-                  look={last.force === force && last.weak === (index === 1) ? 'on' : 'plain'}
-                  aria-label={`${FORCE_NAMES[force]}, ${hand}`}
-                  onClick={() => hear(tried, force, index === 1)}
+                  key={one}
+                  look={force === one && weak === (index === 1) ? 'on' : 'plain'}
+                  aria-label={`${FORCE_NAMES[one]}, ${hand}`}
+                  onClick={() => hear({ force: one, weak: index === 1 })}
                 >
-                  {FORCE_NAMES[force]}
+                  {FORCE_NAMES[one]}
                 </Button>
               ))}
             </div>
@@ -147,7 +161,10 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
         ))}
         {isRinging ? (
           <>
-            <Labelled id={`${id}-place`} label={`Place: ${sayPlace(place ?? usual.place)}`}>
+            <Labelled
+              id={`${id}-place`}
+              label={`Place: ${sayPlace(place ?? usual.place, hasSkin)}`}
+            >
               <input
                 id={`${id}-place`}
                 type="range"
@@ -156,9 +173,7 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
                 step={0.02}
                 value={place ?? usual.place}
                 className="w-full accent-[var(--go)]"
-                onChange={(event) => setTried({ ...tried, place: Number(event.target.value) })}
-                onPointerUp={() => hear(tried)}
-                onKeyUp={() => hear(tried)}
+                onChange={(event) => change({ place: Number(event.target.value) })}
               />
             </Labelled>
             <div className="grid grid-cols-2 gap-2">
@@ -216,19 +231,14 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
               step={10}
               value={tuned}
               className="w-full accent-[var(--go)]"
-              onChange={(event) => setTried({ ...tried, tuned: Number(event.target.value) })}
-              onPointerUp={() => hear(tried)}
-              onKeyUp={() => hear(tried)}
+              onChange={(event) => change({ tuned: Number(event.target.value) })}
             />
           </Labelled>
         ) : null}
         <Button
           className="self-start"
           disabled={isAsUsual}
-          onClick={() => {
-            setTried({ tuned: 0 });
-            hear({ tuned: 0 });
-          }}
+          onClick={() => hear({ tried: { tuned: 0 } })}
         >
           <RotateCcw aria-hidden size={15} /> As it is played
         </Button>
@@ -238,26 +248,9 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
   );
 }
 
-function render(
-  instrument: string,
-  code: string,
-  { tuned, ...how }: Tried,
-  force: Force,
-  weak: boolean,
-  take: number,
-): Float32Array<ArrayBuffer> {
-  const made = renderStruckAs(
-    instrument,
-    code,
-    how,
-    { force, take, weak, tuned: 2 ** (tuned / 1200) },
-    SAMPLE_RATE,
-  );
-  return new Float32Array(made);
-}
-
-function sayPlace(place: number): string {
+function sayPlace(place: number, onSkin: boolean): string {
   const percent = `${Math.round(place * 100)} %`;
+  if (!onSkin) return `${percent} of the way along`;
   if (place < 0.15) return `middle, ${percent}`;
   if (place > 0.85) return `edge, ${percent}`;
   return `${percent} of the way to the edge`;
@@ -318,7 +311,7 @@ const LINES = [
   [6400, '6400 Hz'],
 ] as const;
 
-/** What is heard, drawn: time to the right, pitch upwards by octaves, darker where it is stronger. */
+/** What is heard, drawn: time to the right, pitch upwards by octaves, more of the ink where it is stronger. */
 function Picture({ samples, name }: { samples: Float32Array; name: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -339,7 +332,7 @@ function Picture({ samples, name }: { samples: Float32Array; name: string }) {
   }, [samples]);
   const octaves = Math.log(DRAWN.highest / DRAWN.lowest);
   return (
-    <figure className="min-w-0 md:col-span-2 lg:col-span-1">
+    <figure className="min-w-0">
       <div className="relative h-52 rounded-lg border border-edge bg-paper">
         <canvas
           ref={canvas}
@@ -360,7 +353,8 @@ function Picture({ samples, name }: { samples: Float32Array; name: string }) {
         ))}
       </div>
       <figcaption className="mt-1 text-sm text-quiet">
-        Six tenths of a second from left to right, low to high from below; darker is stronger.
+        Six tenths of a second from left to right, low to high from below; the stronger, the more it
+        stands out.
       </figcaption>
     </figure>
   );

@@ -9,10 +9,12 @@ import {
   tunedTo,
   writeNote,
 } from '@stride/core/rhythm';
-import { drumsToTune, type TunedDrum } from '@stride/core/voice';
+import { drumsToTune, renderStroke, type TunedDrum } from '@stride/core/voice';
 import { Volume2 } from 'lucide-react';
 import { useId } from 'react';
-import { hearSounds } from '../audio/hear-sound.ts';
+import { playSamples } from '../audio/play-samples.ts';
+import { player } from '../audio/the-player.ts';
+import { SAMPLE_RATE } from '../audio/voices.ts';
 import { Button } from '../ui/Button.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -50,18 +52,14 @@ export function TuningFields({ layer, onTune }: TuningFieldsProps) {
   const names = NAMES[drums.length] ?? drums.map((_, at) => `Pitch ${at + 1}`);
   const pitchAt = ({ drum, pitch }: TunedDrum) => tunedTo(layer, drum) ?? pitchOf(pitch);
   const hear = (drum: TunedDrum, pitch: Pitch) => {
-    const tuned = Number((hertzOf(pitch) / drum.pitch).toFixed(4));
-    const sound = {
-      instrument: layer.instrument,
-      kind: drum.stroke.code,
-      force: 3,
-      tuned,
-    } as const;
-    hearSounds('hear:tuning', [sound, sound]);
+    const struck = { force: 3, take: 0, tuned: hertzOf(pitch) / drum.pitch } as const;
+    const samples = renderStroke(layer.instrument, drum.stroke.code, struck, SAMPLE_RATE);
+    void playSamples('tuning', new Float32Array(samples));
   };
   const tune = (drum: TunedDrum, pitch: Pitch | undefined) => {
     onTune((before) => tuneDrum(before, drum.drum, pitch), `tune:${layer.id}:${drum.drum}`);
-    hear(drum, pitch ?? pitchOf(drum.pitch));
+    // Where the rhythm plays, it is heard there.
+    if (player.getState().status !== 'playing') hear(drum, pitch ?? pitchOf(drum.pitch));
   };
   const lowest = drums[0];
   return (
