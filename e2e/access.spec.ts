@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { violations } from './axe.ts';
 import { expect, slot, test } from './kit.ts';
 
 type Open = (page: Page) => Promise<void>;
@@ -53,7 +53,11 @@ const STATES: readonly {
       'more on the line': press('More to do on the line'),
       'take away': press('Take away as a file'),
       'find anything': press('Find anything'),
-      sound: press('Sound'),
+      sound: async (page) => {
+        await press('Sound')(page);
+        // It comes in a part of its own.
+        await expect(page.getByRole('dialog')).toBeVisible();
+      },
       'keys and words': press('Keys and words'),
     },
   },
@@ -131,26 +135,6 @@ async function come(page: Page, path: string, sight: string): Promise<void> {
 
 const OVER = '[role="dialog"], [role="menu"], form, [role="alert"], ol';
 
-/** What axe finds, and what of it: by rule, with the first place. */
-async function violations(
-  page: Page,
-  { rules, over }: { readonly rules?: readonly string[]; readonly over?: boolean },
-): Promise<readonly string[]> {
-  const axe = new AxeBuilder({ page });
-  // What lies under it was looked at without it.
-  if (over) axe.include(OVER);
-  if (rules) axe.withRules([...rules]);
-  else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']);
-  const { violations: found } = await axe.analyze();
-  return found.map(
-    (one) =>
-      `${one.id}: ${one.nodes
-        .map((node) => node.html)
-        .slice(0, 3)
-        .join(' ')}`,
-  );
-}
-
 /** What a small screen may break: size to touch, reach of the keyboard. */
 const WHERE_NARROW = ['target-size', 'scrollable-region-focusable'];
 const SIZES = [
@@ -185,7 +169,7 @@ for (const [index, { name, path, sight, first, over = {} }] of STATES.entries())
     await page.emulateMedia(theme(index));
     await come(page, path, sight);
     await first?.(page);
-    note(name, await violations(page, {}));
+    note(name, await violations(page));
     await smaller(page, name, SIZES);
     note(`${name} at 320`, await violations(page, { rules: WHERE_NARROW }));
     for (const [at, [state, open]] of Object.entries(over).entries()) {
@@ -193,7 +177,7 @@ for (const [index, { name, path, sight, first, over = {} }] of STATES.entries())
       await page.emulateMedia(theme(index + at));
       await open(page);
       await smaller(page, `${name} ${state}`, NARROW);
-      note(`${name} ${state}`, await violations(page, { over: true }));
+      note(`${name} ${state}`, await violations(page, { within: OVER }));
       await page.keyboard.press('Escape');
     }
     expect(found).toEqual({});

@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { violations } from './axe.ts';
 import { expect, test } from './kit.ts';
 
 /** A Friday, with the made-up log of eight weeks up to the evening before. */
@@ -159,8 +159,7 @@ test('runs are found, one is looked at, corrected and deleted; the log goes out 
     .first()
     .click();
   await expect(page.getByTestId('hit-marks')).toHaveCount(1);
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id }) => id)).toEqual([]);
+  expect(await violations(page)).toEqual([]);
   await page.getByLabel('Lay another run over it').selectOption({ index: 1 });
   await expect(page.getByTestId('hit-marks')).toHaveCount(2);
   await page.getByLabel('Note').fill('wrist loose');
