@@ -28,6 +28,7 @@ const concepts = [
   'form',
   'log',
   'formats',
+  'safekeeping',
 ];
 
 const outOfOrder = concepts.slice(0, -1).map((concept, index) => ({

@@ -8,13 +8,10 @@ const keptInStorage = (page: Page) =>
       new Promise<string>((resolve) => {
         const open = indexedDB.open('humble-stride');
         open.onsuccess = () => {
-          const get = open.result
-            .transaction('settings')
-            .objectStore('settings')
-            .get('landing-kept');
+          const get = open.result.transaction('cadences').objectStore('cadences').getAll();
           get.onsuccess = () => {
             open.result.close();
-            resolve(JSON.stringify(get.result ?? {}));
+            resolve(JSON.stringify(get.result));
           };
         };
       }),

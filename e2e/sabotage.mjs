@@ -178,8 +178,8 @@ const SWITCHES = [
   [
     'a cadence is kept',
     'web/src/landing/kept.ts',
-    'change((kept) => withCadence(kept, cadence, isIn));',
-    'void isIn;',
+    'await database.cadences.put(cadenceRecord(cadence, Date.now()));',
+    '',
     'landing',
     'says which bound',
   ],

@@ -3,7 +3,8 @@ import { describeCycle } from '@stride/core/cycle';
 import { type Rhythm, recount, renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { liveQuery } from 'dexie';
-import { memo, useEffect, useState } from 'react';
+import { History } from 'lucide-react';
+import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
@@ -36,6 +37,8 @@ import { STAGES } from './stages.ts';
 import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
 import { takeAway } from './take-away.ts';
+
+const HistoryDialog = lazy(() => import('../history/HistoryDialog.tsx'));
 
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
 const EVERYWHERE = { inFields: true, repeat: true } as const;
@@ -230,6 +233,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
   const { document } = bench;
   const undo = () => undoIn(document);
   const redo = () => redoIn(document);
+  const [lookingBack, setLookingBack] = useState(false);
   useOffers('This rhythm', () => [
     {
       label: mix.click ? 'Click off' : 'Click on every beat',
@@ -258,6 +262,11 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
     ...(canRedo
       ? [{ label: 'Redo', also: 'again forward', keys: KEYS.redo.shown, run: redo }]
       : []),
+    {
+      label: 'Earlier versions',
+      also: 'history back restore old snapshot',
+      run: () => setLookingBack(true),
+    },
     { label: 'Notes and tags', also: 'comment remember label', run: () => void reach('notes') },
     {
       label: 'Take away as a file',
@@ -303,9 +312,24 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
         className={`flex items-center max-sm:[&_button]:px-1.5 ${second ? 'max-sm:[&>button:nth-child(2)]:hidden' : ''}`}
       >
         <UndoRedo undo={canUndo ? undo : undefined} redo={canRedo ? redo : undefined} />
+        {/* On a phone it is found by Find anything. */}
+        <button
+          type="button"
+          aria-label="Earlier versions"
+          title="Earlier versions"
+          className="inline-flex h-9 items-center rounded-lg px-2 text-quiet hover:bg-band hover:text-ink max-sm:hidden"
+          onClick={() => setLookingBack(true)}
+        >
+          <History aria-hidden size={18} />
+        </button>
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
         <TakeAway document={document} />
       </span>
+      {lookingBack ? (
+        <Suspense>
+          <HistoryDialog document={document} onClose={() => setLookingBack(false)} />
+        </Suspense>
+      ) : null}
     </Toolbar>
   );
 });

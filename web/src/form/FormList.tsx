@@ -5,7 +5,8 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
 import { database } from '../store/db.ts';
-import { bringSet, deleteForm, putForm } from '../store/forms.ts';
+import { discard } from '../store/discard.ts';
+import { bringSet, putForm } from '../store/forms.ts';
 import { forms } from '../store/open-forms.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { useRecentRhythms } from '../store/use-store.ts';
@@ -129,13 +130,7 @@ export function FormList() {
               </Link>
               <IconButton
                 label={`Take ${form.name} away`}
-                onClick={() => {
-                  deleteForm(database, id).then(
-                    (back) =>
-                      toast(`${form.name} was taken away.`, () => void back().catch(failed)),
-                    failed,
-                  );
-                }}
+                onClick={() => void discard('form', id, form.name)}
               >
                 <Trash2 aria-hidden size={18} />
               </IconButton>

@@ -23,7 +23,8 @@ import { playLoop, usePlays } from '../audio/loop.ts';
 import { useSpeaker } from '../audio/sound-settings.ts';
 import { player } from '../audio/the-player.ts';
 import { useBench } from '../bench/context.ts';
-import { deleteCycle, keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
+import { discard } from '../store/discard.ts';
+import { keepCycle, ownEntry, useOwnCycles } from '../store/own-cycles.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
@@ -203,13 +204,8 @@ export function Frame() {
                 <Button
                   look="quiet"
                   onClick={() => {
-                    deleteCycle(looking.id).then(
-                      () => {
-                        setLooking(undefined);
-                        toast(`${looking.name} was deleted.`, () => void keep(looking.cycle));
-                      },
-                      (error: unknown) => toast(storageSentence(error)),
-                    );
+                    void discard('cycle', looking.id, looking.name);
+                    setLooking(undefined);
                   }}
                 >
                   Delete it

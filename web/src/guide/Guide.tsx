@@ -8,7 +8,8 @@ import { capital, form, wordedCount } from '@stride/core/wording';
 import { Pencil, Play, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useOwnInstruments } from '../store/own-instruments.ts';
+import { discard } from '../store/discard.ts';
+import { keepInstrument, rhythmsOn, useOwnInstruments } from '../store/own-instruments.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -26,7 +27,7 @@ import { techniqueOf } from './techniques.ts';
 export function Guide() {
   useTitle('Guide');
   const [search, setSearch] = useSearchParams();
-  const { own, keep, remove } = useOwnInstruments();
+  const own = useOwnInstruments();
   const [editing, setEditing] = useState<'new' | 'this'>();
   const instrument =
     findInstrument(search.get('instrument') ?? instrumentInHand() ?? '') ??
@@ -62,7 +63,7 @@ export function Guide() {
                 look="quiet"
                 aria-label={`Delete the ${instrument.name}`}
                 onClick={() =>
-                  remove(instrument.id).then(
+                  rhythmsOn(instrument.id).then(
                     (using) => {
                       if (using > 0) {
                         toast(
@@ -71,7 +72,7 @@ export function Guide() {
                         return;
                       }
                       setSearch({});
-                      toast(`The ${instrument.name} was deleted.`, () => void keep(instrument));
+                      void discard('instrument', instrument.id, `The ${instrument.name}`);
                     },
                     (error: unknown) => toast(storageSentence(error)),
                   )
@@ -92,7 +93,7 @@ export function Guide() {
           instrument={editing === 'this' ? instrument : undefined}
           onClose={() => setEditing(undefined)}
           onKeep={(made) =>
-            keep(made).then(
+            keepInstrument(made).then(
               (problem) => {
                 if (problem) return problem;
                 setEditing(undefined);

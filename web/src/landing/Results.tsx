@@ -21,10 +21,11 @@ import {
 } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp, Star } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
+import { keyOf } from '../store/cadences.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
-import { type Kept, keyOf } from './kept.ts';
+import type { Kept } from './kept.ts';
 import type { SolutionsState } from './use-solutions.ts';
 
 interface ResultsProps {

@@ -4,7 +4,6 @@ import { cadenceAsLayer, sayUnits, USUAL_WORDS, usualTable } from '@stride/core/
 import { checkRhythm } from '@stride/core/rhythm';
 import { describe, expect, it } from 'vitest';
 import { cadenceRhythm, cadenceToClimb } from './cadence-rhythm.ts';
-import { withCadence } from './kept.ts';
 
 const cycle = cycleFromSpans('4c+4fx3, 4c+4w, 4s+4w');
 const cadence = { sizes: [5, 5, 5], gaps: [1, 1], parts: 4, landing: 'on-last' as const };
@@ -50,15 +49,5 @@ describe('a cadence that is sent on', () => {
     expect(line?.cells).toHaveLength(made.layer.cells.length - 16);
     expect(line?.strokes).toHaveLength(made.layer.strokes.length);
     expect(line?.strokes[0]?.slot).toBe((made.layer.strokes[0]?.slot ?? 0) - 64);
-  });
-});
-
-describe('cadences that are kept', () => {
-  it('are changed where they are kept, so that two tabs keep both', () => {
-    const other = { ...cadence, sizes: [3, 3, 3] };
-    const both = withCadence(withCadence([], cadence, true), other, true);
-    expect(both).toEqual([other, cadence]);
-    expect(withCadence(both, cadence, true)).toHaveLength(2);
-    expect(withCadence(both, other, false)).toEqual([cadence]);
   });
 });

@@ -1,9 +1,9 @@
 import { type Cadence, solve, USUAL_QUESTION } from '@stride/core/landing';
 import { describe, expect, it } from 'vitest';
 import { voiceOf } from '../crossing/voices.ts';
+import { keyOf } from '../store/cadences.ts';
 import { fileName } from '../ui/save-file.ts';
 import { CYCLE_GROUPS, cycleLabel } from './cycles.ts';
-import { keyOf } from './kept.ts';
 
 describe('cycles to land in', () => {
   const entries = CYCLE_GROUPS.flatMap((group) => group.entries);

@@ -1,21 +1,10 @@
-import { type Cadence, LANDINGS, writeSizes } from '@stride/core/landing';
-import * as v from 'valibot';
-import { type Setting, useSetting } from '../store/use-setting.ts';
-
-const MOST = 200;
-
-const whole = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(64));
-const KeptSchema = v.object({
-  sizes: v.pipe(v.array(whole), v.minLength(1), v.maxLength(27)),
-  gaps: v.pipe(v.array(whole), v.maxLength(26)),
-  parts: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(36)),
-  landing: v.picklist(LANDINGS),
-});
-
-/** One name for a cadence, whatever cycle it lands in. */
-export function keyOf(cadence: Cadence): string {
-  return `${writeSizes(cadence)} in ${cadence.parts} ${cadence.landing}`;
-}
+import { type Cadence, writeSizes } from '@stride/core/landing';
+import { cadenceRecord, keyOf, MOST_CADENCES } from '../store/cadences.ts';
+import { database, openSafely } from '../store/db.ts';
+import { discard } from '../store/discard.ts';
+import { storageSentence } from '../store/rhythms.ts';
+import { useLive } from '../store/use-live.ts';
+import { toast } from '../ui/toasts.ts';
 
 export interface Kept {
   readonly cadences: readonly Cadence[];
@@ -23,36 +12,26 @@ export interface Kept {
   toggle(cadence: Cadence): void;
 }
 
-const KEPT: Setting<readonly Cadence[]> = {
-  key: 'landing-kept',
-  usual: [],
-  check: (value) => {
-    const checked = v.safeParse(v.array(KeptSchema), value);
-    return checked.success ? checked.output : [];
-  },
-};
-
-/** The list with a cadence in it or without it; in another tab it may have changed meanwhile. */
-export function withCadence(
-  kept: readonly Cadence[],
-  cadence: Cadence,
-  isIn: boolean,
-): readonly Cadence[] {
-  const { sizes, gaps, parts, landing } = cadence;
-  const others = kept.filter((other) => keyOf(other) !== keyOf(cadence));
-  return isIn ? [{ sizes, gaps, parts, landing }, ...others].slice(0, MOST) : others;
-}
-
 /** Cadences that the player keeps in this browser, the last kept first. */
 export function useKept(): Kept {
-  const [cadences, change] = useSetting(KEPT);
-  const keys = new Set(cadences.map(keyOf));
+  const records = useLive((db) => db.cadences.orderBy('at').reverse().toArray()) ?? [];
+  const keys = new Set(records.map(({ id }) => id));
   return {
-    cadences,
+    cadences: records.map(({ cadence }) => cadence),
     has: (cadence) => keys.has(keyOf(cadence)),
-    toggle: (cadence) => {
-      const isIn = !keys.has(keyOf(cadence));
-      change((kept) => withCadence(kept, cadence, isIn));
+    toggle(cadence) {
+      if (keys.has(keyOf(cadence)))
+        void discard('cadence', keyOf(cadence), `The cadence ${writeSizes(cadence)}`);
+      else keep(cadence).catch((error: unknown) => toast(storageSentence(error)));
     },
   };
+}
+
+async function keep(cadence: Cadence): Promise<void> {
+  await openSafely(database);
+  if ((await database.cadences.count()) >= MOST_CADENCES) {
+    toast(`${MOST_CADENCES} cadences are kept already: let go of one first.`);
+    return;
+  }
+  await database.cadences.put(cadenceRecord(cadence, Date.now()));
 }

@@ -39,7 +39,7 @@ const TAKEN = {
 } as const;
 
 /** Says so where a goal could not be put back as it was. */
-export function sayOfBack(isBack: boolean): void {
+function sayOfBack(isBack: boolean): void {
   if (!isBack) toast('It was not put back: its line has another goal by now.');
 }
 

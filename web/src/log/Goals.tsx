@@ -1,12 +1,10 @@
 import { type Day, GOAL_LIMITS, type Goal, sayDate } from '@stride/core/log';
 import { useState } from 'react';
-import { dropGoal } from '../store/log.ts';
-import { storageSentence } from '../store/rhythms.ts';
+import { discard } from '../store/discard.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
-import { toast } from '../ui/toasts.ts';
 import { GoalCard } from './GoalCard.tsx';
-import { GoalForm, sayOfBack } from './GoalForm.tsx';
+import { GoalForm } from './GoalForm.tsx';
 import { Head } from './Head.tsx';
 import type { Whose } from './log-api.ts';
 import { NotRead } from './NotRead.tsx';
@@ -21,15 +19,8 @@ export function Goals({ whose, day }: { readonly whose: Whose; readonly day: Day
   const goals = data?.goals ?? [];
   const isOwn = whose === undefined;
   const drop = (goal: Goal) => {
-    const failed = (error: unknown) => toast(storageSentence(error));
-    dropGoal(goal.id).then(
-      (back) =>
-        toast(
-          `${goal.rhythm.name} to ${goal.bpm} is no goal any more.`,
-          () => void back().then(sayOfBack, failed),
-        ),
-      failed,
-    );
+    const name = `${goal.rhythm.name} to ${goal.bpm}`;
+    void discard('goal', goal.id, name, `${name} is no goal any more.`);
   };
   return (
     <>

@@ -2,21 +2,15 @@ import { type Day, FEELS, type LoggedRun, SORE, sayDate } from '@stride/core/log
 import { Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { Link } from 'react-router';
-import { dropRuns } from '../store/log.ts';
-import { storageSentence } from '../store/rhythms.ts';
+import { discard } from '../store/discard.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
-import { toast } from '../ui/toasts.ts';
 import { sayLength, sayOutcome } from './say-run.ts';
 
 /** Takes a run out of the log, with a way back. */
 export function takeOut(id: string, what: string): void {
-  const failed = (error: unknown) => toast(storageSentence(error));
-  dropRuns([id]).then(
-    (back) => toast(`${what} was taken out of the log.`, () => void back().catch(failed)),
-    failed,
-  );
+  void discard('run', id, what, `${what} was taken out of the log.`);
 }
 
 interface RunListProps {

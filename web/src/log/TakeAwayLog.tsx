@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { useOffers } from '../app/offers.ts';
-import { dropOtherLog } from '../store/log.ts';
+import { discard } from '../store/discard.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { type Setting, useSetting } from '../store/use-setting.ts';
 import { Button } from '../ui/Button.tsx';
@@ -51,14 +51,8 @@ export function TakeAwayLog({ other, onOther, onGone }: TakeAwayLogProps) {
   const letGo = () => {
     if (!other) return;
     onGone();
-    dropOtherLog(other.id).then(
-      (back) =>
-        toast(
-          `The log of ${other.owner} is gone from this browser.`,
-          () => void back().catch(failed),
-        ),
-      failed,
-    );
+    const name = `The log of ${other.owner}`;
+    void discard('log', other.id, name, `${name} is gone from this browser.`);
   };
   return (
     <Panel

@@ -1,12 +1,16 @@
 import { Trash2 } from 'lucide-react';
-import { bringBack, useDeleted } from '../store/deleted.ts';
+import { Link } from 'react-router';
+import { restore } from '../store/discard.ts';
+import { listTrash, TRASH_DAYS } from '../store/trash.ts';
+import { useLive } from '../store/use-live.ts';
 import { Button } from '../ui/Button.tsx';
 import { Panel } from '../ui/Panel.tsx';
 
-/** What was deleted since the program was started in this tab, each with a way back. */
-export function DeletedPanel() {
-  const deleted = useDeleted();
-  if (deleted.length === 0) return null;
+/** The most that are listed here; all are under Safekeeping. */
+const MOST = 8;
+
+/** What was deleted last, each with a way back. */
+export function DeletedPanel({ count }: { readonly count: number }) {
   return (
     <Panel
       label="Deleted"
@@ -14,23 +18,35 @@ export function DeletedPanel() {
       width={380}
       trigger={
         <Button look="quiet">
-          <Trash2 aria-hidden size={16} /> {deleted.length} deleted
+          <Trash2 aria-hidden size={16} /> {count} deleted
         </Button>
       }
     >
+      <Last />
+    </Panel>
+  );
+}
+
+function Last() {
+  const trash = useLive(listTrash) ?? [];
+  return (
+    <>
       <p className="text-sm text-quiet">
-        These can be brought back until this page is closed or loaded anew.
+        What is deleted can be brought back for {TRASH_DAYS} days.
       </p>
       <ul className="flex flex-col gap-1">
-        {deleted.map((one) => (
-          <li key={one.id} className="flex items-center gap-2">
-            <span className="min-w-0 flex-1 truncate">{one.name}</span>
-            <Button aria-label={`Bring back ${one.name}`} onClick={() => void bringBack(one)}>
+        {trash.slice(0, MOST).map(({ id, name }) => (
+          <li key={id} className="flex items-center gap-2">
+            <span className="min-w-0 flex-1 truncate">{name}</span>
+            <Button aria-label={`Bring back ${name}`} onClick={() => void restore(id, name)}>
               Bring back
             </Button>
           </li>
         ))}
       </ul>
-    </Panel>
+      <Link to="/safe" className="text-go underline underline-offset-4">
+        All that was deleted
+      </Link>
+    </>
   );
 }

@@ -2,8 +2,8 @@ import { FolderInput, Play, Plus, Search } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { database } from '../store/db.ts';
-import { useDeleted } from '../store/deleted.ts';
 import { bringDemo, storageSentence } from '../store/rhythms.ts';
+import { useLive } from '../store/use-live.ts';
 import { useShelf } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -27,7 +27,7 @@ const MOST_TAGS = 24;
 export function Shelf() {
   useTitle('Shelf');
   const { cards, status, error } = useShelf();
-  const deleted = useDeleted();
+  const deleted = useLive((db) => db.trash.count()) ?? 0;
   const [answers, setAnswers] = useState<readonly BroughtIn[]>([]);
   const [params, setParams] = useSearchParams();
   const making = params.has('new');
@@ -78,9 +78,9 @@ export function Shelf() {
     <div className="mx-auto w-full max-w-[1240px] px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-title">Shelf</h1>
-        {deleted.length > 0 ? (
+        {deleted > 0 ? (
           <Suspense>
-            <DeletedPanel />
+            <DeletedPanel count={deleted} />
           </Suspense>
         ) : null}
         {cards && cards.length > 0 ? (

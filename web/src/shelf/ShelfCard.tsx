@@ -3,14 +3,8 @@ import { lazy, memo, type ReactNode, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Card } from '../store/cards.ts';
 import { database } from '../store/db.ts';
-import { takeFromShelf } from '../store/deleted.ts';
-import {
-  deleteRhythm,
-  loadRhythm,
-  newRecord,
-  putRhythms,
-  storageSentence,
-} from '../store/rhythms.ts';
+import { loadRhythm, newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
+import { takeFromShelf } from '../store/take-from-shelf.ts';
 import { useRhythmOf, useShelf } from '../store/use-store.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -35,7 +29,7 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
       const copy = { ...rhythm, id: crypto.randomUUID(), name: `${name.slice(0, 110)} (copy)` };
       await putRhythms(database, [{ ...newRecord(copy), drafts }]);
       toast(`${copy.name} stands beside it.`, () => {
-        deleteRhythm(database, copy.id).catch((error: unknown) => toast(storageSentence(error)));
+        void takeFromShelf(copy.id, copy.name);
       });
     } catch (error) {
       toast(storageSentence(error));

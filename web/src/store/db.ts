@@ -7,15 +7,20 @@ import {
 } from '@stride/core/instrument';
 import type { Goal, LoggedRun, Played, Version } from '@stride/core/log';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
+import { cadencesOf } from './cadences.ts';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
 import type {
+  CadenceRecord,
   FormRecord,
+  HistoryRecord,
   OtherLog,
   PracticeRecord,
   RecordingRecord,
   RhythmRecord,
   RunMonth,
+  SetupRecord,
+  TrashRecord,
 } from './records.ts';
 
 export {
@@ -41,7 +46,7 @@ export class NewerDatabaseError extends Error {
 }
 
 /** The newest schema this program knows. */
-export const SCHEMA_VERSION = 12;
+export const SCHEMA_VERSION = 13;
 
 /** The tables; each version of the schema stays listed so that older databases are brought up. */
 export class StrideDatabase extends Dexie {
@@ -63,6 +68,11 @@ export class StrideDatabase extends Dexie {
   declare forms: EntityTable<FormRecord, 'id'>;
   /** Logs of others that were read in. */
   declare logs: EntityTable<OtherLog, 'id'>;
+  /** Rhythms as they were, by id and time. */
+  declare history: Table<HistoryRecord, [id: string, at: number]>;
+  declare trash: EntityTable<TrashRecord, 'id'>;
+  declare cadences: EntityTable<CadenceRecord, 'id'>;
+  declare setups: EntityTable<SetupRecord, 'id'>;
 
   constructor(name = 'humble-stride', options?: DexieOptions) {
     super(name, options);
@@ -110,6 +120,19 @@ export class StrideDatabase extends Dexie {
     this.version(11).stores({});
     // 12: forms.
     this.version(12).stores({ forms: 'id, updated' });
+    // 13: rhythms as they were, the trash, set-ups with a name; kept cadences in a table of their own.
+    this.version(13)
+      .stores({
+        history: '[id+at]',
+        trash: 'id, at',
+        cadences: 'id, at',
+        setups: 'id, updated',
+      })
+      .upgrade(async (tx) => {
+        const kept: SettingRecord | undefined = await tx.table('settings').get('landing-kept');
+        await tx.table('cadences').bulkPut([...cadencesOf(kept?.value, Date.now())]);
+        await tx.table('settings').delete('landing-kept');
+      });
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);

@@ -3,16 +3,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { StrideDatabase } from './db.ts';
 import { DEMO_FORM, DEMO_FORM_RHYTHMS } from './demo-form.ts';
 import { openFormDocument } from './form-document.ts';
-import {
-  bringSet,
-  deleteForm,
-  listForms,
-  loadForm,
-  putForm,
-  rhythmsFor,
-  saveForm,
-} from './forms.ts';
+import { bringSet, listForms, loadForm, putForm, rhythmsFor, saveForm } from './forms.ts';
 import { newRecord, putRhythms } from './rhythms.ts';
+import { bringBack, throwAway } from './trash.ts';
 
 let count = 0;
 let db: StrideDatabase;
@@ -36,9 +29,9 @@ describe('forms that are kept', () => {
   it('are listed, the one edited last first, deleted and brought back', async () => {
     await db.forms.put({ id: 'b', form: { ...DEMO_FORM, id: 'b' }, revision: 1, updated: 1 });
     expect((await listForms(db)).map(({ id }) => id)).toEqual(['lantern-set', 'b']);
-    const back = await deleteForm(db, 'lantern-set');
+    const thrown = await throwAway(db, 'form', 'lantern-set', 'Set');
     expect(await loadForm(db, 'lantern-set')).toEqual({ status: 'missing' });
-    await back();
+    expect(await bringBack(db, thrown ?? '')).toBe('back');
     expect(await kept()).toEqual(DEMO_FORM);
   });
 
@@ -132,7 +125,7 @@ describe('an open form', () => {
 
   it('is there again where another tab has deleted it', async () => {
     const document = await open();
-    await deleteForm(db, DEMO_FORM.id);
+    await throwAway(db, 'form', DEMO_FORM.id, 'Set');
     document.edit(rename('Back'));
     await document.settled();
     expect((await kept())?.name).toBe('Back');

@@ -56,15 +56,6 @@ export async function saveForm(
   }
 }
 
-/** Takes a form away. @returns puts it back */
-export async function deleteForm(db: StrideDatabase, id: string): Promise<() => Promise<void>> {
-  const record = await db.forms.get(id);
-  await db.forms.delete(id);
-  return async () => {
-    if (record) await db.forms.put(record);
-  };
-}
-
 /** Puts the set of the Lantern Street Players there with the rhythms it plays from; what is there stays as it is. */
 export async function bringSet(db: StrideDatabase): Promise<string> {
   const { DEMO_FORM, DEMO_FORM_RHYTHMS } = await import('./demo-form.ts');

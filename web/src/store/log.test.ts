@@ -8,8 +8,6 @@ import {
   bringRuns,
   changeRun,
   dropDemoLog,
-  dropGoal,
-  dropOtherLog,
   dropRuns,
   keepGoal,
   keepOtherLog,
@@ -18,6 +16,7 @@ import {
   wholeLog,
 } from './log.ts';
 import { readRuns } from './run-months.ts';
+import { bringBack, throwAway } from './trash.ts';
 
 let count = 0;
 let db: StrideDatabase;
@@ -143,9 +142,9 @@ describe('the log in the browser', () => {
     await back();
     expect([await db.runs.count(), await db.goals.count()]).toEqual([runs, goals]);
     const [goal] = await db.goals.toArray();
-    const again = await dropGoal(goal?.id ?? '');
+    const again = await throwAway(db, 'goal', goal?.id ?? '', 'A goal');
     expect(await db.goals.count()).toBe(2);
-    await again();
+    expect(await bringBack(db, again ?? '')).toBe('back');
     expect(await db.goals.count()).toBe(3);
     // A line has one goal: another is refused, the same one is changed.
     const [walk] = await db.goals.toArray();
@@ -169,9 +168,9 @@ describe('the log in the browser', () => {
     expect(await keepOtherLog({ ...log, runs: [] })).toBe(id);
     expect(await db.logs.toArray()).toMatchObject([{ id, owner: 'Ines', runs: [] }]);
     expect(await db.runs.count()).toBe(2);
-    const back = await dropOtherLog(id);
+    const thrown = await throwAway(db, 'log', id, 'Ines');
     expect(await db.logs.count()).toBe(0);
-    await back();
+    expect(await bringBack(db, thrown ?? '')).toBe('back');
     expect(await db.logs.count()).toBe(1);
   });
 });

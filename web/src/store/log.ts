@@ -12,10 +12,8 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { liveQuery } from 'dexie';
 import { createStore } from '../ui/store.ts';
 import { database, openSafely, type StrideDatabase } from './db.ts';
-import type { OtherLog } from './records.ts';
 import { putRuns, readRuns, takeRuns } from './run-months.ts';
-
-const STAMP = 'log-stamp';
+import { STAMP, stampLog } from './stamp.ts';
 
 /** Says which log this is, and which Shelf: goals and the plan hang on the rhythms as well. */
 export async function readStamp(): Promise<string> {
@@ -37,7 +35,7 @@ async function writing<T>(db: StrideDatabase, write: () => Promise<T>): Promise<
   const tables = [db.runs, db.months, db.played, db.versions, db.goals, db.logs, db.settings];
   return db.transaction('rw', tables, async () => {
     const result = await write();
-    await db.settings.put({ key: STAMP, value: `${Date.now()} ${Math.random()}` });
+    await stampLog(db);
     return result;
   });
 }
@@ -108,16 +106,6 @@ export function keepGoal(goal: Goal, db = database): Promise<boolean> {
     await db.goals.put(goal);
     return true;
   });
-}
-
-/** Lets go of a goal. @returns brings it back, unless its line has another one by then */
-export async function dropGoal(id: string, db = database): Promise<() => Promise<boolean>> {
-  const gone = await writing(db, async () => {
-    const found = await db.goals.get(id);
-    await db.goals.delete(id);
-    return found;
-  });
-  return async () => gone !== undefined && keepGoal(gone, db);
 }
 
 /** Puts runs there that are not there yet. @returns how many came */
@@ -201,16 +189,4 @@ export function keepOtherLog(log: LogFile, db = database): Promise<string> {
     await db.logs.put({ ...log, id, readIn: Date.now() });
     return id;
   });
-}
-
-/** Lets go of the log of somebody else. @returns brings it back */
-export async function dropOtherLog(id: string, db = database): Promise<() => Promise<void>> {
-  const gone = await writing(db, async (): Promise<OtherLog | undefined> => {
-    const found = await db.logs.get(id);
-    await db.logs.delete(id);
-    return found;
-  });
-  return async () => {
-    if (gone) await writing(db, async () => void (await db.logs.put(gone)));
-  };
 }

@@ -1,31 +1,22 @@
 import type { CatalogueEntry } from '@stride/core/catalogue';
 import { beatsOf, type Cycle, CycleSchema } from '@stride/core/cycle';
-import { liveQuery } from 'dexie';
-import { useEffect, useState } from 'react';
 import * as v from 'valibot';
-import { database, openSafely } from './db.ts';
+import { database, openSafely, type StrideDatabase } from './db.ts';
+import { useLive } from './use-live.ts';
 
 /** Cycles of one's own, kept in this browser; they look like entries of the catalogue. */
 export function useOwnCycles(): readonly CatalogueEntry[] {
-  const [entries, setEntries] = useState<readonly CatalogueEntry[]>([]);
-  useEffect(() => {
-    const watching = liveQuery(async () => {
-      await openSafely(database);
-      return database.cycles.orderBy('name').toArray();
-    }).subscribe({
-      next: (cycles) =>
-        setEntries(
-          cycles.flatMap((cycle) => {
-            const checked = v.safeParse(CycleSchema, cycle);
-            return checked.success ? [ownEntry(checked.output)] : [];
-          }),
-        ),
-      // Without storage there are none; saving says what is wrong.
-      error: () => setEntries([]),
-    });
-    return () => watching.unsubscribe();
-  }, []);
-  return entries;
+  return useLive(ownEntries) ?? NONE;
+}
+
+const NONE: readonly CatalogueEntry[] = [];
+
+async function ownEntries(db: StrideDatabase): Promise<readonly CatalogueEntry[]> {
+  const cycles = await db.cycles.orderBy('name').toArray();
+  return cycles.flatMap((cycle) => {
+    const checked = v.safeParse(CycleSchema, cycle);
+    return checked.success ? [ownEntry(checked.output)] : [];
+  });
 }
 
 /** A cycle of one's own as an entry of the catalogue. */
@@ -51,8 +42,4 @@ export async function keepCycle(cycle: Cycle): Promise<CatalogueEntry> {
   await openSafely(database);
   await database.cycles.put(own);
   return ownEntry(own);
-}
-
-export async function deleteCycle(id: string): Promise<void> {
-  await database.cycles.delete(id);
 }

@@ -1,6 +1,7 @@
 import type { Ladder, PracticePlan } from '@stride/core/climb';
 import type { KeptRun } from '@stride/core/ear';
 import type { Form } from '@stride/core/form';
+import type { Cadence } from '@stride/core/landing';
 import type { LogFile } from '@stride/core/log';
 import type { Rhythm } from '@stride/core/rhythm';
 import type { Bpm } from '@stride/core/time';
@@ -107,4 +108,59 @@ export interface RunMonth {
   readonly count: number;
   /** JSON of the runs, in time. */
   readonly text: string;
+}
+
+/** What can be deleted and brought back. */
+export type TrashKind =
+  | 'rhythm'
+  | 'form'
+  | 'cycle'
+  | 'instrument'
+  | 'run'
+  | 'goal'
+  | 'cadence'
+  | 'set-up'
+  | 'log';
+
+/** Something that was deleted, with every row that belonged to it. */
+export interface TrashRecord {
+  readonly id: string;
+  readonly kind: TrashKind;
+  /** As it is told. */
+  readonly name: string;
+  /** When it was deleted, in milliseconds since 1970. */
+  readonly at: number;
+  /** By table; its own table first. */
+  readonly rows: Readonly<Record<string, readonly unknown[]>>;
+}
+
+/** A rhythm as it was once. */
+export interface HistoryRecord {
+  /** Of the rhythm. */
+  readonly id: string;
+  /** When it became so, in milliseconds since 1970. */
+  readonly at: number;
+  /** Given by the player; such a one stays until it is deleted. */
+  readonly name?: string;
+  readonly rhythm: Rhythm;
+}
+
+/** A cadence that the player keeps. */
+export interface CadenceRecord {
+  /** What it is, whatever cycle it lands in: `keyOf` in core/landing. */
+  readonly id: string;
+  readonly cadence: Cadence;
+  /** When it was kept, in milliseconds since 1970. */
+  readonly at: number;
+}
+
+/** What Crossing or Landing is set up as, under a name. */
+export interface SetupRecord {
+  readonly id: string;
+  readonly screen: 'crossing' | 'landing';
+  readonly name: string;
+  /** What its screen understands, in the shape it has there. */
+  readonly value: unknown;
+  /** Milliseconds since 1970. */
+  readonly updated: number;
 }

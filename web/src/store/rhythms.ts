@@ -8,6 +8,7 @@ import {
   type RhythmRecord,
   type StrideDatabase,
 } from './db.ts';
+import { keepBefore } from './history.ts';
 import { NoAnswerError } from './in-time.ts';
 
 /** How a save went. */
@@ -139,6 +140,7 @@ export async function saveRhythm(
       db.rhythms,
       db.cards,
       db.steps,
+      db.history,
       async (): Promise<SaveResult> => {
         const revision = await storedRevision(db, next.id);
         if (revision !== undefined && revision !== known) {
@@ -146,7 +148,9 @@ export async function saveRhythm(
           const own = next.writer !== undefined && theirs?.writer === next.writer;
           if (theirs && !own) return { status: 'elsewhere', theirs };
         }
-        const record = { ...next, revision: (revision ?? known) + 1, updated: Date.now() };
+        const now = Date.now();
+        await keepBefore(db, next.id, now);
+        const record = { ...next, revision: (revision ?? known) + 1, updated: now };
         await db.rhythms.put(record);
         await db.cards.put(cardOf(record));
         await beside();
@@ -158,42 +162,6 @@ export async function saveRhythm(
   } catch (error) {
     return { status: 'failed', message: storageSentence(error) };
   }
-}
-
-/** How a deleted rhythm came back: as it was, or not at all, since it is there again already. */
-export type Restored = 'back' | 'there already';
-
-/** Takes a rhythm from the Shelf with what its undo goes back to. @returns brings all of it back */
-export async function deleteRhythm(
-  db: StrideDatabase,
-  id: string,
-): Promise<() => Promise<Restored>> {
-  const tables = [db.rhythms, db.cards, db.practice, db.steps, db.recordings];
-  return db.transaction('rw', tables, async () => {
-    const record = await db.rhythms.get(id);
-    const practice = await db.practice.get(id);
-    const steps = db.steps.where('[id+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]);
-    const kept = await steps.toArray();
-    const recordings = db.recordings.where('rhythm').equals(id);
-    const recorded = await recordings.toArray();
-    await db.rhythms.delete(id);
-    await db.cards.delete(id);
-    await db.practice.delete(id);
-    await steps.delete();
-    await recordings.delete();
-    return () =>
-      db.transaction('rw', tables, async (): Promise<Restored> => {
-        if ((await storedRevision(db, id)) !== undefined) return 'there already';
-        if (record) {
-          await db.rhythms.put(record);
-          await db.cards.put(cardOf(record));
-        }
-        if (practice) await db.practice.put(practice);
-        await db.steps.bulkPut(kept);
-        await db.recordings.bulkPut(recorded);
-        return 'back';
-      });
-  });
 }
 
 /** What went wrong with the browser's storage, and what to do, in one sentence. */

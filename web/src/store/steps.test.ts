@@ -11,8 +11,9 @@ import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { StrideDatabase } from './db.ts';
 import { openDocument, type RhythmDocument } from './document.ts';
-import { deleteRhythm, loadRhythm, seedOnce } from './rhythms.ts';
+import { loadRhythm, seedOnce } from './rhythms.ts';
 import { MOST_STEPS, packStep, stepsOf, unpackStep } from './steps.ts';
+import { bringBack, throwAway } from './trash.ts';
 
 const ID = 'wet-cobbles';
 let count = 0;
@@ -187,9 +188,9 @@ describe('kept steps', () => {
 
   it('go and come back with their rhythm', async () => {
     await edited(80, 90);
-    const restore = await deleteRhythm(db, ID);
+    const thrown = await throwAway(db, 'rhythm', ID, 'Steps');
     expect([await db.steps.count(), await db.rhythms.count()]).toEqual([0, 4]);
-    await restore();
+    await bringBack(db, thrown ?? '');
     const document = await open();
     expect([bpm(document), await back(document)]).toEqual([90, 80]);
   });

@@ -14,7 +14,6 @@ import {
 import { DEMO_RHYTHMS } from './demo.ts';
 import { type Draft, openDocument } from './document.ts';
 import {
-  deleteRhythm,
   listCards,
   listRhythms,
   loadPractice,
@@ -26,6 +25,7 @@ import {
 } from './rhythms.ts';
 import { readRuns } from './run-months.ts';
 import { chooseStorage } from './storage.ts';
+import { bringBack, throwAway } from './trash.ts';
 import { changeSetting } from './use-setting.ts';
 
 /** Nothing is tried again by itself while a test looks. */
@@ -98,112 +98,36 @@ describe('versions of the database', () => {
     expect(await storedRevision(db, demo.id)).toBe(8);
   });
 
-  /** The tables of each version, as they stood then. */
-  const TABLES: Readonly<Record<number, Readonly<Record<string, string>>>> = {
+  /** What each version added to the tables, as it stood then. */
+  const ADDED: Readonly<Record<number, Readonly<Record<string, string>>>> = {
     1: { rhythms: 'id, updated', settings: 'key' },
-    2: { rhythms: 'id, updated, [id+revision]', settings: 'key' },
-    3: { rhythms: 'id, updated, [id+revision]', settings: 'key', cycles: 'id, name' },
-    4: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-    },
-    5: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-    },
-    6: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-      cards: 'id, updated',
-      practice: 'id',
-    },
-    7: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-      cards: 'id, updated',
-      practice: 'id',
-    },
-    8: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-      cards: 'id, updated',
-      practice: 'id',
-      recordings: 'id, rhythm',
-    },
-    9: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-      cards: 'id, updated',
-      practice: 'id',
-      recordings: 'id, rhythm',
-      runs: 'id, at',
-      played: 'id',
-      versions: 'mark',
-      goals: 'id',
-      logs: 'id',
-    },
-    10: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-      cards: 'id, updated',
-      practice: 'id',
-      recordings: 'id, rhythm',
-      runs: 'id, at',
-      played: 'id',
-      versions: 'mark',
-      goals: 'id',
-      logs: 'id',
-      months: 'month',
-    },
-    11: {
-      rhythms: 'id, updated, [id+revision]',
-      settings: 'key',
-      cycles: 'id, name',
-      instruments: 'id, name',
-      steps: '[id+at]',
-      cards: 'id, updated',
-      practice: 'id',
-      recordings: 'id, rhythm',
-      runs: 'id, at',
-      played: 'id',
-      versions: 'mark',
-      goals: 'id',
-      logs: 'id',
-      months: 'month',
-    },
+    2: { rhythms: 'id, updated, [id+revision]' },
+    3: { cycles: 'id, name' },
+    4: { instruments: 'id, name' },
+    5: { steps: '[id+at]' },
+    6: { cards: 'id, updated', practice: 'id' },
+    7: {},
+    8: { recordings: 'id, rhythm' },
+    9: { runs: 'id, at', played: 'id', versions: 'mark', goals: 'id', logs: 'id' },
+    10: { months: 'month' },
+    11: {},
+    12: { forms: 'id, updated' },
   };
+  const tablesOf = (version: number): Readonly<Record<string, string>> =>
+    Object.assign({}, ...Object.values(ADDED).slice(0, version));
 
   it('are all known here: a new one adds its row above, with data as it stood then', () => {
-    expect(Object.keys(TABLES).map(Number)).toEqual(
+    expect(Object.keys(ADDED).map(Number)).toEqual(
       Array.from({ length: SCHEMA_VERSION - 1 }, (_, index) => index + 1),
     );
   });
 
-  it.each(Object.entries(TABLES))(
+  it.each(Object.keys(ADDED).map(Number))(
     'version %s comes up to the newest with all it holds',
-    async (version, tables) => {
+    async (version) => {
+      const tables = tablesOf(version);
       const old = new Dexie(db.name);
-      old.version(Number(version)).stores(tables);
+      old.version(version).stores(tables);
       await old.open();
       const has = (table: string) => table in tables;
       const mix = { ...PLAIN_MIX, muted: ['layer-1'] };
@@ -230,6 +154,14 @@ describe('versions of the database', () => {
       if (has('steps')) await old.table('steps').put(step);
       const runs = [900, 30, 4e9].map((at) => ({ id: `run-${at}`, at }));
       if (has('runs')) await old.table('runs').bulkPut(runs);
+      // Until version 13 kept cadences were a setting.
+      const cadences = [4, 5].map((size) => ({
+        sizes: [size, size],
+        gaps: [1],
+        parts: 4,
+        landing: 'after-last',
+      }));
+      await old.table('settings').put({ key: 'landing-kept', value: cadences });
       old.close();
 
       await seedOnce(db);
@@ -251,6 +183,9 @@ describe('versions of the database', () => {
       expect(await db.table('steps').toArray()).toEqual(has('steps') ? [step] : []);
       const inTime = [...runs].sort((a, b) => a.at - b.at);
       expect(await readRuns(db)).toEqual(has('runs') ? inTime : []);
+      const kept = await db.cadences.orderBy('at').reverse().toArray();
+      expect(kept.map(({ cadence }) => cadence)).toEqual(cadences);
+      expect(await db.settings.get('landing-kept')).toBeUndefined();
     },
   );
 
@@ -508,10 +443,10 @@ describe('deleting', () => {
     await document.settled();
     await db.practice.put({ id: 'lantern-steps', mix: PLAIN_MIX });
     const before = [await listCards(db), await db.steps.toArray(), await db.practice.toArray()];
-    const restore = await deleteRhythm(db, 'lantern-steps');
+    const thrown = await throwAway(db, 'rhythm', 'lantern-steps', 'Lantern steps');
     expect((await loadRhythm(db, 'lantern-steps')).status).toBe('missing');
     expect(await db.steps.count()).toBe(0);
-    expect(await restore()).toBe('back');
+    expect(await bringBack(db, thrown ?? '')).toBe('back');
     expect([await listCards(db), await db.steps.toArray(), await db.practice.toArray()]).toEqual(
       before,
     );
@@ -522,11 +457,11 @@ describe('deleting', () => {
     const theirs = openDocument(db, await stored('lantern-steps'), {
       say: (sentence) => said.push(sentence),
     });
-    const restore = await deleteRhythm(db, 'lantern-steps');
+    const thrown = await throwAway(db, 'rhythm', 'lantern-steps', 'Lantern steps');
     theirs.type(tempo(111));
     await theirs.settled();
     expect(said.join()).toContain('has put it back on the Shelf');
-    expect(await restore()).toBe('there already');
+    expect(await bringBack(db, thrown ?? '')).toBe('there already');
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(111);
   });
 
@@ -534,7 +469,7 @@ describe('deleting', () => {
     const document = openDocument(db, await stored('lantern-steps'));
     document.type(tempo(111));
     await document.settled();
-    await deleteRhythm(db, 'ferry-bell');
+    await throwAway(db, 'rhythm', 'ferry-bell', 'Ferry bell');
     await db.settings.clear();
     await seedOnce(db);
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(111);
