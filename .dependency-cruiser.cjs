@@ -65,7 +65,7 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
       to: {
         path: '^(web|server|e2e)/|node_modules/',
-        pathNot: 'node_modules/(valibot|fft.js|date-fns)/',
+        pathNot: 'node_modules/(valibot|fft.js|date-fns|fflate)/',
       },
     },
     {

@@ -9,6 +9,14 @@ const press =
     await page.getByRole(role, { name }).first().click();
   };
 
+/** What opens comes in a part of its own. */
+const openDialog =
+  (name: string): Open =>
+  async (page) => {
+    await press(name)(page);
+    await expect(page.getByRole('dialog')).toBeVisible();
+  };
+
 /** Every view, and what opens over it: how one comes there, and what is seen then. */
 const STATES: readonly {
   readonly name: string;
@@ -53,12 +61,9 @@ const STATES: readonly {
       'more on the line': press('More to do on the line'),
       'take away': press('Take away as a file'),
       'find anything': press('Find anything'),
-      sound: async (page) => {
-        await press('Sound')(page);
-        // It comes in a part of its own.
-        await expect(page.getByRole('dialog')).toBeVisible();
-      },
-      'keys and words': press('Keys and words'),
+      sound: openDialog('Sound'),
+      'keys and words': openDialog('Keys and words'),
+      'earlier versions': openDialog('Earlier versions'),
     },
   },
   {
@@ -93,6 +98,7 @@ const STATES: readonly {
   { name: 'Guide', path: '/guide', sight: 'Care' },
   { name: 'Crossing', path: '/crossing', sight: 'Hear it from' },
   { name: 'Landing', path: '/landing', sight: '30 land.' },
+  { name: 'Safekeeping', path: '/safe', sight: 'Deleted' },
   { name: 'All forms', path: '/form', sight: 'Bring in' },
   {
     name: 'Form',

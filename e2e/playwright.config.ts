@@ -21,6 +21,7 @@ const AT_EASE = [
   'line.spec.ts',
   'log.spec.ts',
   'reading.spec.ts',
+  'safe.spec.ts',
   'safety.spec.ts',
   'sheet.spec.ts',
   'shelf.spec.ts',

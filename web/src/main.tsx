@@ -27,6 +27,11 @@ screen.render(
   </StrictMode>,
 );
 
+import('./safe/by-itself.ts').then(
+  ({ keepByItself }) => keepByItself(),
+  () => undefined,
+);
+
 // What is most likely opened next is there before it is asked for. Not every browser says when it is idle.
 if ('requestIdleCallback' in window) requestIdleCallback(() => fetchLikely());
 else setTimeout(fetchLikely, 2000);

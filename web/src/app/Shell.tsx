@@ -94,7 +94,7 @@ export function Shell() {
           aria-label="Places"
           className="flex min-w-0 gap-5 text-base max-sm:gap-1 max-sm:overflow-x-auto max-sm:text-[13px]"
         >
-          {PLACES.map((place) => (
+          {PLACES.filter(({ aside }) => !aside).map((place) => (
             <NavLink
               key={place.path}
               to={place.path}

@@ -9,6 +9,8 @@ export interface Place {
   readonly what?: string;
   /** It has pages of its own under its address. */
   readonly deep?: true;
+  /** It has no place in the bar: a screen leads to it. */
+  readonly aside?: true;
   readonly element: ReactNode;
 }
 
@@ -100,6 +102,13 @@ export const PLACES: readonly Place[] = [
     label: 'Guide',
     what: 'strokes, care, words',
     element: loaded(async () => (await import('../guide/Guide.tsx')).Guide).element,
+  },
+  {
+    path: '/safe',
+    label: 'Safekeeping',
+    what: 'backup, restore, trash, room in this browser',
+    aside: true,
+    element: loaded(async () => (await import('../safe/Safe.tsx')).Safe).element,
   },
 ];
 

@@ -44,6 +44,8 @@ export function NewRhythm({ named, onClose }: NewRhythmProps) {
     const made = withStrokes && entry ? withKnown(empty, entry) : empty;
     try {
       await putRhythms(database, [newRecord(made)]);
+      // Now there is something of one's own to be kept.
+      void import('../safe/lasting.ts').then(({ askLastingOnce }) => askLastingOnce());
       // What comes next is a stroke, so the line takes the keys at once.
       navigate(`/bench/${made.id}/write`, { state: { begin: true } });
     } catch (error) {

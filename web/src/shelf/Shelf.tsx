@@ -1,6 +1,6 @@
-import { FolderInput, Play, Plus, Search } from 'lucide-react';
+import { FolderInput, Play, Plus, Search, ShieldCheck } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { database } from '../store/db.ts';
 import { bringDemo, storageSentence } from '../store/rhythms.ts';
 import { useLive } from '../store/use-live.ts';
@@ -18,6 +18,7 @@ import { CardList } from './CardList.tsx';
 const DeletedPanel = lazy(async () => ({
   default: (await import('./DeletedPanel.tsx')).DeletedPanel,
 }));
+const BackupReminder = lazy(() => import('../safe/BackupReminder.tsx'));
 const NewRhythm = lazy(async () => ({ default: (await import('./NewRhythm.tsx')).NewRhythm }));
 
 /** More tags than these are found by the search. */
@@ -77,7 +78,14 @@ export function Shelf() {
   return (
     <div className="mx-auto w-full max-w-[1240px] px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
-        <h1 className="mr-auto text-title">Shelf</h1>
+        <h1 className="text-title">Shelf</h1>
+        <Link
+          to="/safe"
+          title="Backup, what was deleted, room in this browser"
+          className="mr-auto inline-flex h-9 items-center gap-1.5 rounded-lg px-2 text-quiet hover:bg-band hover:text-ink"
+        >
+          <ShieldCheck aria-hidden size={17} /> Safekeeping
+        </Link>
         {deleted > 0 ? (
           <Suspense>
             <DeletedPanel count={deleted} />
@@ -123,6 +131,11 @@ export function Shelf() {
             named={params.get('cycle') ?? undefined}
             onClose={closeNew}
           />
+        </Suspense>
+      ) : null}
+      {cards && cards.length > 0 ? (
+        <Suspense>
+          <BackupReminder />
         </Suspense>
       ) : null}
       {answers.length > 0 ? <Answers answers={answers} onClose={() => setAnswers([])} /> : null}

@@ -1,4 +1,4 @@
-import { type Cadence, LANDINGS } from '@stride/core/landing';
+import type { Cadence, Landing } from '@stride/core/landing';
 import * as v from 'valibot';
 import type { CadenceRecord } from './records.ts';
 
@@ -11,7 +11,7 @@ export const CadenceSchema = v.object({
   sizes: v.pipe(v.array(whole), v.minLength(1), v.maxLength(27)),
   gaps: v.pipe(v.array(whole), v.maxLength(26)),
   parts: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(36)),
-  landing: v.picklist(LANDINGS),
+  landing: v.picklist(['on-last', 'after-last'] as const satisfies readonly Landing[]),
 });
 
 /** One name for a cadence, whatever cycle it lands in. */
