@@ -20,6 +20,7 @@ const AT_EASE = [
   'landing.spec.ts',
   'line.spec.ts',
   'log.spec.ts',
+  'offline.spec.ts',
   'reading.spec.ts',
   'safe.spec.ts',
   'safety.spec.ts',
@@ -75,6 +76,8 @@ export default defineConfig({
   ],
   use: {
     baseURL: `http://localhost:${PORT}`,
+    // What works without network is tried where it is asked for; elsewhere it would fetch everything for each test.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     // Laid out as on any screen and drawn in a quarter of its points: the machine draws in software.
     deviceScaleFactor: 0.5,

@@ -3,13 +3,17 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
 import { type Context, Hono } from 'hono';
-import { NONCE, secureHeaders } from 'hono/secure-headers';
+import { secureHeaders } from 'hono/secure-headers';
 
-/** What stands in the built page where each answer puts its own value. */
-const NONCE_PLACEHOLDER = '{{nonce}}';
-
-/** The nonce that `secureHeaders` made for this answer. */
-type Variables = { secureHeadersNonce: string };
+/** Files that lie beside the page, under names that stay. */
+const BESIDE = [
+  '/stride.svg',
+  '/icon-192.png',
+  '/icon-512.png',
+  '/icon-maskable.png',
+  '/manifest.webmanifest',
+  '/sw.js',
+];
 
 const METHODS = 'GET, HEAD, OPTIONS';
 
@@ -38,32 +42,16 @@ const NOT_USED = [
  * @param root folder of the build
  * @example serve({ fetch: createApp('web/dist').fetch, port: 4280 })
  */
-export function createApp(root: string): Hono<{ Variables: Variables }> {
-  const app = new Hono<{ Variables: Variables }>();
+export function createApp(root: string): Hono {
+  const app = new Hono();
+  const { page, policy } = readPage(root);
   app.use(async (c, next) => {
     await next();
-    // A kept page has the nonce of its own policy, which is kept with it: no other is sent.
-    if (c.res.status === 304) c.res.headers.delete('Content-Security-Policy');
+    // What is not sent again keeps the policy it was sent with.
+    if (c.res.status !== 304) c.res.headers.set('Content-Security-Policy', policy);
   });
   app.use(
     secureHeaders({
-      contentSecurityPolicy: {
-        defaultSrc: ["'self'"],
-        scriptSrc: ["'self'", NONCE],
-        styleSrc: ["'self'", NONCE],
-        imgSrc: ["'self'", 'data:'],
-        // The music font comes as data with the engraver.
-        fontSrc: ["'self'", 'data:'],
-        connectSrc: ["'self'"],
-        workerSrc: ["'self'"],
-        objectSrc: ["'none'"],
-        baseUri: ["'none'"],
-        formAction: ["'none'"],
-        frameAncestors: ["'none'"],
-        // Script addresses are those of the program; nothing is made of text: see web/src/app/trusted.ts.
-        requireTrustedTypesFor: ["'script'"],
-        trustedTypes: ['default'],
-      },
       // The program is served to its own machine, without TLS.
       strictTransportSecurity: false,
       permissionsPolicy: Object.fromEntries(NOT_USED.map((feature) => [feature, []])),
@@ -86,9 +74,15 @@ export function createApp(root: string): Hono<{ Variables: Variables }> {
   });
   app.use('/assets/*', withoutRange, serveStatic({ root, precompressed: true }));
   app.get('/assets/*', (c) => c.text('This file is not part of the program.', 404));
-  app.use('/stride.svg', withoutRange, serveStatic({ root }));
-  const page = readPage(root);
-  app.get('*', (c) => page(c));
+  // What lies beside the page is asked for anew, so that a new version is found.
+  for (const file of BESIDE) {
+    app.use(file, withoutRange, async (c, next) => {
+      await next();
+      if (c.res.ok) c.res.headers.set('Cache-Control', 'no-cache');
+    });
+    app.use(file, serveStatic({ root }));
+  }
+  app.get('*', page);
   return app;
 }
 
@@ -102,24 +96,21 @@ async function withoutRange(c: Context, next: () => Promise<void>): Promise<void
   await next();
 }
 
-/**
- * The page, read once. Its mark is of what was built: each answer has a nonce of its own, which a page
- * that is still the same brings along, so that it need not be sent again.
- */
-function readPage(root: string): (c: Context<{ Variables: Variables }>) => Response {
+/** The page, read once, and its policy, sent with everything: what a page says of itself holds for none of its workers. */
+function readPage(root: string): { page: (c: Context) => Response; policy: string } {
   const path = join(root, 'index.html');
   if (!existsSync(path)) throw new Error(`there is no page in ${root}`);
   const html = readFileSync(path, 'utf8');
-  const built = createHash('sha256').update(html).digest('base64url').slice(0, 16);
-  return (c) => {
-    const tag = `W/"${built}"`;
-    c.header('ETag', tag);
-    // Asked for anew each time; a page kept with its own nonce would not fit the policy of another answer.
-    c.header('Cache-Control', 'no-cache');
-    if (matches(c.req.header('if-none-match'), tag)) {
-      return c.body(null, 304);
-    }
-    return c.html(html.replaceAll(NONCE_PLACEHOLDER, c.get('secureHeadersNonce')));
+  const said = /http-equiv="Content-Security-Policy" content="([^"]+)"/.exec(html)?.[1];
+  if (said === undefined) throw new Error(`the page in ${root} has no policy`);
+  const tag = `"${createHash('sha256').update(html).digest('base64url').slice(0, 16)}"`;
+  return {
+    policy: `${said.replaceAll('&#39;', "'")}; frame-ancestors 'none'`,
+    page(c) {
+      c.header('ETag', tag);
+      c.header('Cache-Control', 'no-cache');
+      return matches(c.req.header('if-none-match'), tag) ? c.body(null, 304) : c.html(html);
+    },
   };
 }
 

@@ -1,17 +1,13 @@
 import './app/styles.css';
-import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
-import { cspNonce } from './app/nonce.ts';
 import { fetchBench, fetchLikely } from './app/places.tsx';
 import { applyTheme, readTheme } from './app/theme.ts';
 import { trustOwnScripts } from './app/trusted.ts';
 import { chooseStorage } from './store/storage.ts';
 
 trustOwnScripts();
-const nonce = cspNonce();
-if (nonce) setNonce(nonce);
 applyTheme(readTheme());
 
 const [place, id, stage = 'write'] = location.pathname.split('/').slice(1);
@@ -27,6 +23,7 @@ screen.render(
   </StrictMode>,
 );
 
+import('./app/offline.ts').then(({ workOffline }) => workOffline()).catch(() => undefined);
 import('./safe/by-itself.ts').then(
   ({ keepByItself }) => keepByItself(),
   () => undefined,

@@ -19,6 +19,7 @@ type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
 const Toasts = lazy(() => import('../ui/Toasts.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
 const SoundPanel = lazy(() => import('../audio/SoundPanel.tsx'));
+const NewVersion = lazy(() => import('./NewVersion.tsx'));
 const Tour = lazy(async () => ({ default: (await import('./Tour.tsx')).Tour }));
 
 /** Where something failed that nobody answers for. */
@@ -141,6 +142,9 @@ export function Shell() {
       </header>
       <main id="screen" className="outline-none flex min-w-0 flex-1 flex-col" tabIndex={-1}>
         <UnkeptBar />
+        <Suspense>
+          <NewVersion />
+        </Suspense>
         <Suspense fallback={<p className="p-6 text-quiet">Opening …</p>}>
           <Outlet />
         </Suspense>

@@ -6,7 +6,6 @@ import { findInstrument } from '@stride/core/instrument';
 import { type Layer, type Rhythm, slotCount } from '@stride/core/rhythm';
 import { type Problem, readLayerIn, writeLayerRows } from '@stride/core/text';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
-import { cspNonce } from '../app/nonce.ts';
 import type { Draft } from '../store/document.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useLatest } from '../ui/use-latest.ts';
@@ -60,7 +59,6 @@ export function TypedLine(props: TypedLineProps) {
 
   useLayoutEffect(() => {
     if (!host.current) return;
-    const nonce = cspNonce();
     const made = new EditorView({
       parent: host.current,
       state: EditorState.create({
@@ -81,7 +79,6 @@ export function TypedLine(props: TypedLineProps) {
             const much = Math.abs(update.state.doc.length - update.startState.doc.length) > 3;
             typed.current(update.state.doc.toString(), much);
           }),
-          ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
           EDITOR_THEME,
         ],
       }),

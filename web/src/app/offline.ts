@@ -1,0 +1,55 @@
+import { createStore, useStore } from '../ui/store.ts';
+import { toast } from '../ui/toasts.ts';
+
+/** A newer version that waits to be taken. */
+const waiting = createStore<ServiceWorker | undefined>(undefined);
+
+export function useNewVersion(): ServiceWorker | undefined {
+  return useStore(waiting);
+}
+
+/** Which build this is: the name of the script that started it has a mark of its contents. */
+const BUILD = new URL(import.meta.url).pathname;
+const SEEN = 'humble-stride-build';
+/** How often a page that stays open looks for a new version. */
+const EVERY = 6 * 3_600_000;
+
+/** Says that this is another version than the one that was here before. */
+function sayWhatIsNew(): void {
+  try {
+    const before = localStorage.getItem(SEEN);
+    localStorage.setItem(SEEN, BUILD);
+    if (before !== null && before !== BUILD) {
+      toast('This is a new version of the program. Your library is as it was.');
+    }
+  } catch {
+    // A browser that keeps nothing is told nothing.
+  }
+}
+
+/**
+ * Makes the program work without network from the next visit on. A new version is fetched beside the one that runs, and
+ * taken when the program is started the next time.
+ */
+export async function workOffline(): Promise<void> {
+  sayWhatIsNew();
+  if (!('serviceWorker' in navigator)) return;
+  const registration = await navigator.serviceWorker.register('/sw.js');
+  const look = () => {
+    // Without one that runs this is the first, which takes nothing from anybody.
+    if (registration.waiting && navigator.serviceWorker.controller) {
+      waiting.set(registration.waiting);
+    }
+  };
+  look();
+  registration.addEventListener('updatefound', () => {
+    registration.installing?.addEventListener('statechange', look);
+  });
+  setInterval(() => registration.update().catch(() => undefined), EVERY);
+}
+
+/** Takes the newer version now, and begins again with it. */
+export function takeNewVersion(worker: ServiceWorker): void {
+  navigator.serviceWorker.addEventListener('controllerchange', () => location.reload());
+  worker.postMessage({ type: 'SKIP_WAITING' });
+}
