@@ -17,6 +17,7 @@ const AT_EASE = [
   'hands.spec.ts',
   'instruments.spec.ts',
   'keys.spec.ts',
+  'lan.spec.ts',
   'landing.spec.ts',
   'line.spec.ts',
   'log.spec.ts',

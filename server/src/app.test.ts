@@ -51,6 +51,14 @@ describe('the server', () => {
     );
   });
 
+  it('sends no header that a browser refuses from an address without a certificate', async () => {
+    const opener = async (address: string) =>
+      (await app.request(address)).headers.get('cross-origin-opener-policy');
+    expect(await opener('http://localhost/')).toBe('same-origin');
+    expect(await opener('https://192.168.1.20/')).toBe('same-origin');
+    expect(await opener('http://192.168.1.20/')).toBeNull();
+  });
+
   it('allows nothing from elsewhere', async () => {
     const policy = (await app.request('/')).headers.get('content-security-policy') ?? '';
     expect(policy).toContain("default-src 'self'");

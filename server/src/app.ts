@@ -49,6 +49,8 @@ export function createApp(root: string): Hono {
     await next();
     // What is not sent again keeps the policy it was sent with.
     if (c.res.status !== 304) c.res.headers.set('Content-Security-Policy', policy);
+    // Browsers take it from a trusted address alone, and complain of it elsewhere.
+    if (!isTrusted(new URL(c.req.url))) c.res.headers.delete('Cross-Origin-Opener-Policy');
   });
   app.use(
     secureHeaders({
@@ -84,6 +86,11 @@ export function createApp(root: string): Hono {
   }
   app.get('*', page);
   return app;
+}
+
+/** Whether a browser takes an address for one that nobody between can change. */
+function isTrusted({ protocol, hostname }: URL): boolean {
+  return protocol === 'https:' || hostname === 'localhost' || hostname.startsWith('127.');
 }
 
 /** A part of a file is not given; whoever asks for one gets the whole, as the standard allows. */

@@ -1,9 +1,11 @@
 import { existsSync } from 'node:fs';
+import { createServer as createSecure } from 'node:https';
 import { createServer } from 'node:net';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
 import { createApp } from './app.ts';
+import { addressesIn, certificateFor, readArguments, sayLan } from './lan.ts';
 
 const USUAL_PORT = 4280;
 const TRIES = 50;
@@ -22,12 +24,34 @@ if (!existsSync(join(build, 'index.html'))) {
   process.exit(1);
 }
 
+const asked = readArguments(process.argv.slice(2));
+if (typeof asked === 'string') {
+  console.error(asked);
+  process.exit(1);
+}
+const { lan, tls } = asked;
+const addresses = lan ? addressesIn() : [];
+const hostname = lan ? '0.0.0.0' : '127.0.0.1';
 const port = await freePort(wanted);
+const options = tls
+  ? {
+      createServer: createSecure,
+      serverOptions: await certificateFor(addresses, join(here, '..', '..', '.certificate')),
+    }
+  : {};
 serve(
-  { fetch: createApp(relative(process.cwd(), build)).fetch, port, hostname: '127.0.0.1' },
-  () => {
+  { fetch: createApp(relative(process.cwd(), build)).fetch, port, hostname, ...options },
+  async () => {
     if (port !== wanted) console.log(`Port ${wanted} is busy; using ${port}.`);
-    console.log(`Humble Stride is at http://localhost:${port}`);
+    console.log(`Humble Stride is at ${tls ? 'https' : 'http'}://localhost:${port}`);
+    if (!lan) return;
+    console.log(`\n${sayLan(addresses, port, tls)}`);
+    const [first] = addresses;
+    if (first === undefined) return;
+    const { toString: draw } = await import('qrcode');
+    console.log(
+      await draw(`${tls ? 'https' : 'http'}://${first}:${port}`, { type: 'terminal', small: true }),
+    );
   },
 );
 
@@ -45,6 +69,6 @@ function isFree(candidate: number): Promise<boolean> {
     const probe = createServer()
       .once('error', () => resolve(false))
       .once('listening', () => probe.close(() => resolve(true)))
-      .listen(candidate, '127.0.0.1');
+      .listen(candidate, hostname);
   });
 }

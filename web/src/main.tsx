@@ -5,9 +5,11 @@ import { App } from './app/App.tsx';
 import { fetchBench, fetchLikely } from './app/places.tsx';
 import { applyTheme, readTheme } from './app/theme.ts';
 import { trustOwnScripts } from './app/trusted.ts';
+import { makeUpForNoCertificate } from './app/without-certificate.ts';
 import { chooseStorage } from './store/storage.ts';
 
 trustOwnScripts();
+makeUpForNoCertificate();
 applyTheme(readTheme());
 
 const [place, id, stage = 'write'] = location.pathname.split('/').slice(1);

@@ -26,6 +26,11 @@ const GAP: Seconds = 1.5;
 
 /** The microphone as it is: nothing taken out and nothing made louder. @throws InputError */
 async function openStream(device: string | undefined): Promise<MediaStream> {
+  if (!window.isSecureContext || !navigator.mediaDevices) {
+    throw new InputError(
+      'Browsers give no microphone to an address without a certificate. Open the program on the machine that serves it, or have it served with one: npm start -- --lan --tls. Keys, pads and MIDI work here.',
+    );
+  }
   try {
     return await navigator.mediaDevices.getUserMedia({
       audio: {
