@@ -99,6 +99,7 @@ const STATES: readonly {
   { name: 'Crossing', path: '/crossing', sight: 'Hear it from' },
   { name: 'Landing', path: '/landing', sight: '30 land.' },
   { name: 'Safekeeping', path: '/safe', sight: 'Deleted' },
+  { name: 'A link', path: '/link#1.x', sight: 'To the Shelf' },
   { name: 'All forms', path: '/form', sight: 'Bring in' },
   {
     name: 'Form',

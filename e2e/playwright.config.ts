@@ -20,6 +20,7 @@ const AT_EASE = [
   'lan.spec.ts',
   'landing.spec.ts',
   'line.spec.ts',
+  'links.spec.ts',
   'log.spec.ts',
   'offline.spec.ts',
   'reading.spec.ts',

@@ -2,7 +2,7 @@ import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { STAGES } from '../bench/stages.ts';
 import { ErrorPage } from './ErrorPage.tsx';
-import { Bench, PLACES, STAGE_SCREENS } from './places.tsx';
+import { Bench, LinkPage, PLACES, STAGE_SCREENS } from './places.tsx';
 import { Shell } from './Shell.tsx';
 
 // What was just set is shown in the same frame: a checked box must not flicker back for a moment.
@@ -27,6 +27,7 @@ const router = createBrowserRouter([
           ...STAGES.map(({ to }) => ({ path: to, element: STAGE_SCREENS[to].element })),
         ],
       },
+      { path: 'link', element: LinkPage.element },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

@@ -112,6 +112,9 @@ export const PLACES: readonly Place[] = [
   },
 ];
 
+/** What a link carries, before it is taken in. */
+export const LinkPage = loaded(async () => (await import('../link/LinkPage.tsx')).LinkPage);
+
 /** The screen round the stages of a rhythm, and the screen of each stage. */
 export const Bench = loaded(async () => (await import('../bench/Bench.tsx')).Bench);
 export const STAGE_SCREENS: Readonly<Record<(typeof STAGES)[number]['to'], Fetched>> = {

@@ -6,6 +6,8 @@ import { useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { player } from '../audio/the-player.ts';
+import type { OpenedSetup } from '../setups/opened.ts';
+import { SetupPanel } from '../setups/SetupPanel.tsx';
 import { database } from '../store/db.ts';
 import { useKeptState } from '../store/kept-state.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
@@ -55,10 +57,12 @@ const WHILE_HELD = { repeat: true };
 export function Crossing() {
   useTitle('Crossing');
   const navigate = useNavigate();
-  const { state: opened } = useLocation() as { readonly state: Opened | null };
+  const { state: opened } = useLocation() as {
+    readonly state: Opened | OpenedSetup | null;
+  };
   const kept = useKeptState<Setup>('crossing', {
     check: checkSetup,
-    opened: opened ? openSetup(opened) : undefined,
+    opened: opened ? ('setup' in opened ? checkSetup(opened.setup) : openSetup(opened)) : undefined,
     usual: () => newSetup([5, 3]),
   });
   const { now: setup, undo, redo } = kept;
@@ -154,6 +158,15 @@ export function Crossing() {
         </span>
         <span className="ml-auto flex items-center">
           <UndoRedo undo={undo} redo={redo} />
+          <SetupPanel
+            screen="crossing"
+            value={setup}
+            usualName={counts.join(' : ')}
+            onOpen={(value) => {
+              const next = checkSetup(value);
+              if (next) change(() => next);
+            }}
+          />
         </span>
         <Button onClick={send}>Send it to the Bench</Button>
       </div>
@@ -194,7 +207,14 @@ export function Crossing() {
               ) : null}
             </div>
           </Card>
-          <Words crossed={crossed} voices={voices} from={from} spans={spans} />
+          <Words
+            crossed={crossed}
+            voices={voices}
+            from={from}
+            spans={spans}
+            own={setup.words}
+            onOwn={(words) => set({ words }, 'words')}
+          />
           <IntoABar
             setup={setup.bar}
             onChange={(next) => set({ bar: { ...setup.bar, ...next } }, 'bar')}

@@ -7,13 +7,14 @@ import {
   withVoice,
 } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
 import { useSoundSettings } from '../audio/sound-settings.ts';
 import { player } from '../audio/the-player.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
+import type { Setup } from './setup.ts';
 import type { Voice } from './voices.ts';
 
 interface WordsProps {
@@ -23,6 +24,8 @@ interface WordsProps {
   readonly from: number;
   /** How often the whole span goes round in a minute. */
   readonly spans: number;
+  readonly own: Setup['words'];
+  readonly onOwn: (own: Setup['words']) => void;
 }
 
 const OWNER = 'crossing-words';
@@ -31,12 +34,11 @@ const OWNER = 'crossing-words';
 const MOST = 40;
 
 /** A phrase set to the composite, a syllable to each moment; one of ours, or one's own. */
-export function Words({ crossed, voices, from, spans }: WordsProps) {
+export function Words({ crossed, voices, from, spans, own, onOwn }: WordsProps) {
   const id = useId();
   const bank = useMemo(() => phrasesFor(crossed), [crossed]);
   const strides = crossed.strides.join(' ');
-  // A phrase of one's own stays with its crossing; another crossing begins with ours again.
-  const [own, setOwn] = useState<{ readonly strides: string; readonly text: string }>();
+  // Another crossing begins with ours again.
   const text = own?.strides === strides ? own.text : (bank[0] ?? '');
   const set = useMemo(() => setPhrase(text, crossed), [text, crossed]);
   const mine = usePlays(OWNER);
@@ -60,7 +62,7 @@ export function Words({ crossed, voices, from, spans }: WordsProps) {
     );
     playLoop(OWNER, said, { bpm: spans, per: 1 });
   };
-  const type = (next: string) => setOwn({ strides, text: next });
+  const type = (next: string) => onOwn({ strides, text: next });
   return (
     <Card aria-label="Words" className="px-4 py-3 text-note leading-snug">
       <div className="mb-2 flex flex-wrap items-center gap-2">

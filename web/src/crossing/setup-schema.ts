@@ -55,6 +55,12 @@ const SetupSchema = v.pipe(
       strokes: within(0, 64),
       withoutCut: v.boolean(),
     }),
+    words: v.optional(
+      v.object({
+        strides: v.pipe(v.string(), v.maxLength(2000)),
+        text: v.pipe(v.string(), v.maxLength(2000)),
+      }),
+    ),
   }),
   v.check(({ from, pulses }) => from < pulses.length),
 );

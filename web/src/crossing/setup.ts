@@ -44,6 +44,8 @@ export interface Setup {
   readonly every: number;
   readonly counting: CountingSystem;
   readonly bar: BarSetup;
+  /** A phrase of one's own; it stays with its crossing, which is known by its strides. */
+  readonly words?: { readonly strides: string; readonly text: string } | undefined;
 }
 
 const REST = { click: 1, every: 0, counting: 'plain', bar: USUAL_BAR } as const;

@@ -1,11 +1,9 @@
-import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
-import { scoreRhythm } from '@stride/core/sound';
+import type { Rhythm } from '@stride/core/rhythm';
 import { format, isToday, isYesterday } from 'date-fns';
-import { Play, Square, Tag, Trash2 } from 'lucide-react';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { Tag, Trash2 } from 'lucide-react';
+import { useId, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { playLoop, usePlays } from '../audio/loop.ts';
-import { player } from '../audio/the-player.ts';
+import { HearRhythm } from '../audio/HearRhythm.tsx';
 import { keepAsNew } from '../bench/keep-as-new.ts';
 import { CompareLines } from '../read/CompareLines.tsx';
 import CardLine from '../shelf/CardLine.tsx';
@@ -35,7 +33,6 @@ export default function HistoryDialog({ document, onClose }: HistoryDialogProps)
   const now = useDocument(document, (state) => state.history.present.rhythm);
   const versions = useLive((db) => listHistory(db, document.id), document.id);
   const [chosen, setChosen] = useState<number>();
-  useEffect(() => () => player.stop(), []);
   const version = versions?.find(({ at }) => at === chosen) ?? versions?.[0];
   return (
     <Modal title="Earlier versions" open onOpenChange={(open) => !open && onClose()}>
@@ -147,7 +144,7 @@ function Looked({ version, now, onBack }: LookedProps) {
   return (
     <section aria-label={version.name ?? sayWhen(version.at)} className="min-w-0">
       <div className="flex flex-wrap items-center gap-2">
-        <Hear rhythm={rhythm} />
+        <HearRhythm owner={`version:${rhythm.id}`} rhythm={rhythm} />
         <Button disabled={isSame} onClick={onBack}>
           Take it back
         </Button>
@@ -197,25 +194,6 @@ function Looked({ version, now, onBack }: LookedProps) {
         </figure>
       ))}
     </section>
-  );
-}
-
-function Hear({ rhythm }: { readonly rhythm: Rhythm }) {
-  const owner = `version:${rhythm.id}`;
-  const playing = usePlays(owner);
-  const toggle = () => {
-    if (playing) {
-      player.stop();
-      return;
-    }
-    const timed = timeRhythm(rhythm);
-    if (timed.ok) playLoop(owner, scoreRhythm(rhythm, timed.timing), tempoAt(rhythm));
-  };
-  return (
-    <Button look="go" onClick={toggle}>
-      {playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
-      {playing ? 'Stop' : 'Hear it'}
-    </Button>
   );
 }
 

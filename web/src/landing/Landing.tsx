@@ -7,6 +7,8 @@ import { Play, Square } from 'lucide-react';
 import { useMemo } from 'react';
 import { useLocation } from 'react-router';
 import { KEYS } from '../app/keys.ts';
+import type { OpenedSetup } from '../setups/opened.ts';
+import { SetupPanel } from '../setups/SetupPanel.tsx';
 import { useKeptState } from '../store/kept-state.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
@@ -39,7 +41,7 @@ import { checkLandingState } from './state-schema.ts';
 import { TwoParts } from './TwoParts.tsx';
 import { useLandingPlayer } from './use-landing-player.ts';
 import { useSolutions } from './use-solutions.ts';
-import { useWords } from './use-words.ts';
+import { USUAL_OWN_WORDS, useWords } from './use-words.ts';
 import { WordsPanel } from './WordsPanel.tsx';
 
 const MODES: readonly { readonly id: Mode; readonly label: string }[] = [
@@ -71,11 +73,15 @@ function firstCycle(): Cycle {
 export function Landing() {
   useTitle('Landing');
   const { state: given } = useLocation() as {
-    readonly state: { readonly cycle?: Cycle; readonly eduppu?: Rhythm['eduppu'] } | null;
+    readonly state:
+      | ({ readonly cycle?: Cycle; readonly eduppu?: Rhythm['eduppu'] } & Partial<OpenedSetup>)
+      | null;
   };
   const setup = useKeptState<LandingState>('landing', {
     check: checkLandingState,
-    opened: given?.cycle && beginLanding(given.cycle, given.eduppu),
+    opened: given?.setup
+      ? checkLandingState(given.setup)
+      : given?.cycle && beginLanding(given.cycle, given.eduppu),
     usual: () => beginLanding(firstCycle()),
   });
   const { now: state, undo, redo } = setup;
@@ -98,7 +104,12 @@ export function Landing() {
   const cadence = shown?.cadence;
   const at = shown?.at ?? 0;
 
-  const words = useWords(cadence, shown?.phrase);
+  const words = useWords(cadence, shown?.phrase, state.words, (change) =>
+    setup.change(
+      (before) => ({ ...before, words: { ...USUAL_OWN_WORDS, ...before.words, ...change } }),
+      'words',
+    ),
+  );
   const made = useMemo(
     () =>
       cadence
@@ -168,6 +179,15 @@ export function Landing() {
             </Select>
           </label>
           <UndoRedo undo={undo} redo={redo} />
+          <SetupPanel
+            screen="landing"
+            value={state}
+            usualName={cycle.name}
+            onOpen={(value) => {
+              const next = checkLandingState(value);
+              if (next) setup.change(() => next);
+            }}
+          />
           <Button
             look="go"
             className="min-w-24"

@@ -1,3 +1,4 @@
+import { CountingSchema } from '@stride/core/counting';
 import { CycleSchema } from '@stride/core/cycle';
 import { LANDINGS, questionProblem, SHAPES } from '@stride/core/landing';
 import { TEMPO_RANGE } from '@stride/core/time';
@@ -57,6 +58,24 @@ const LandingStateSchema = v.object({
   twice: v.boolean(),
   bpm: v.pipe(v.number(), v.minValue(TEMPO_RANGE.min), v.maxValue(TEMPO_RANGE.max)),
   before: v.pipe(from0, v.maxValue(8)),
+  words: v.optional(
+    v.object({
+      choices: v.object({
+        counting: CountingSchema,
+        shrinks: v.picklist(['from the front', 'from the end']),
+        gaps: v.picklist(['silent', 'held']),
+        landing: v.pipe(v.string(), v.maxLength(40)),
+      }),
+      instrument: v.pipe(v.string(), v.maxLength(100)),
+      strokes: v.record(v.pipe(v.string(), v.maxLength(40)), v.pipe(v.string(), v.maxLength(8))),
+      own: v.optional(
+        v.object({
+          of: v.pipe(v.string(), v.maxLength(400)),
+          text: v.pipe(v.string(), v.maxLength(4000)),
+        }),
+      ),
+    }),
+  ),
 });
 
 /** A kept state that can be used; undefined where it cannot. */

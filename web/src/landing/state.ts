@@ -20,6 +20,7 @@ import {
 import type { Rhythm } from '@stride/core/rhythm';
 import { rational } from '@stride/core/time';
 import { isSyllables, readPhrase } from './said.ts';
+import type { OwnWords } from './use-words.ts';
 
 /** A cadence that was chosen among those of a question in a cycle. */
 export interface Picked {
@@ -75,6 +76,8 @@ export interface LandingState {
   readonly bpm: number;
   /** Turns that are heard before it. */
   readonly before: number;
+  /** The usual ones where none are given. */
+  readonly words?: OwnWords | undefined;
 }
 
 export type LandingAction =

@@ -7,20 +7,38 @@ import {
   usualTable,
   type WordChoices,
 } from '@stride/core/landing';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
+import { keyOf } from '../store/cadences.ts';
 import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
+
+/** What the player made of the words of cadences, and of their strokes. */
+export interface OwnWords {
+  readonly choices: WordChoices;
+  /** Id of the instrument. */
+  readonly instrument: string;
+  /** Strokes of syllables that are not the usual ones. */
+  readonly strokes: StrokeTable;
+  /** Words of one's own belong to one cadence, known by `keyOf`; another one has its usual words first. */
+  readonly own?: { readonly of: string; readonly text: string } | undefined;
+}
+
+export const USUAL_OWN_WORDS: OwnWords = {
+  choices: USUAL_WORDS,
+  instrument: 'barrel-drum',
+  strokes: {},
+};
 
 /**
  * The words of a cadence and its strokes: the usual ones, and what the player made of them.
  * @param phrase the syllables it was typed as, where it was
  */
-export function useWords(cadence: Cadence | undefined, phrase: string | undefined) {
-  const [choices, setChoices] = useState<WordChoices>(USUAL_WORDS);
-  /** Words of one's own belong to one cadence; another one has its usual words first. */
-  const [own, setOwn] = useState<{ readonly of: Cadence; readonly text: string }>();
-  const typed = own && own.of === cadence ? own.text : undefined;
-  const [instrumentId, setInstrument] = useState('barrel-drum');
-  const [changed, setChanged] = useState<StrokeTable>({});
+export function useWords(
+  cadence: Cadence | undefined,
+  phrase: string | undefined,
+  { choices, instrument: instrumentId, strokes: changed, own }: OwnWords = USUAL_OWN_WORDS,
+  change: (words: Partial<OwnWords>) => void,
+) {
+  const typed = own && cadence && own.of === keyOf(cadence) ? own.text : undefined;
   const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
   if (!instrument) throw new Error('there are no instruments');
   const usual = useMemo(() => (cadence ? sayUnits(cadence, choices) : []), [cadence, choices]);
@@ -39,16 +57,18 @@ export function useWords(cadence: Cadence | undefined, phrase: string | undefine
   }, [said, instrument, changed]);
   return {
     choices,
-    setChoices,
+    setChoices: (next: WordChoices) => change({ choices: next }),
     said,
     text: text ?? writeSaid(usual),
     problem: readOwn && !readOwn.ok ? readOwn.message : undefined,
     setText: (next: string | undefined) =>
-      setOwn(cadence && next !== undefined ? { of: cadence, text: next } : undefined),
+      change({
+        own: cadence && next !== undefined ? { of: keyOf(cadence), text: next } : undefined,
+      }),
     instrument,
-    setInstrument,
+    setInstrument: (id: string) => change({ instrument: id }),
     table,
     setStroke: (syllable: string, code: string) =>
-      setChanged((before) => ({ ...before, [syllable]: code })),
+      change({ strokes: { ...changed, [syllable]: code } }),
   };
 }

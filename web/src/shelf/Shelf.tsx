@@ -19,6 +19,7 @@ const DeletedPanel = lazy(async () => ({
   default: (await import('./DeletedPanel.tsx')).DeletedPanel,
 }));
 const BackupReminder = lazy(() => import('../safe/BackupReminder.tsx'));
+const SetupList = lazy(() => import('./SetupList.tsx'));
 const NewRhythm = lazy(async () => ({ default: (await import('./NewRhythm.tsx')).NewRhythm }));
 
 /** More tags than these are found by the search. */
@@ -200,6 +201,11 @@ export function Shelf() {
         </p>
       ) : null}
       <CardList cards={shown} />
+      {cards ? (
+        <Suspense>
+          <SetupList />
+        </Suspense>
+      ) : null}
     </div>
   );
 }

@@ -53,11 +53,13 @@ interface Beginning<T> {
   readonly usual: () => T;
 }
 
-function begin<T>(key: string, entry: string, { check, opened, usual }: Beginning<T>): T {
+/** Undo leads back from what it was opened with to what it was set up as before. */
+function begin<T>(key: string, entry: string, { check, opened, usual }: Beginning<T>): History<T> {
   const kept = stored(key);
   const value = kept && check(kept.value);
-  if (opened !== undefined && kept?.entry !== entry) return opened;
-  return value ?? opened ?? usual();
+  if (opened === undefined || kept?.entry === entry)
+    return startHistory(value ?? opened ?? usual());
+  return value === undefined ? startHistory(opened) : record(startHistory(value), opened);
 }
 
 /** A state of a screen that is kept in this browser under a name. */
@@ -65,7 +67,7 @@ export function useKeptState<T>(name: string, beginning: Beginning<T>): KeptStat
   const key = `humble-stride:${name}`;
   const { key: entry } = useLocation();
   const [{ history }, setState] = useState(() => ({
-    history: startHistory(begin(key, entry, beginning)),
+    history: begin(key, entry, beginning),
     merge: '',
     at: 0,
   }));
