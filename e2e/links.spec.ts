@@ -38,6 +38,7 @@ test('a rhythm travels in a link, is looked at and heard before it is taken in',
 test('a crossing is kept under a name with its words, stands on the Shelf, and travels in a link', async ({
   page,
 }) => {
+  await page.addInitScript(() => localStorage.setItem('humble-stride-tour', '1'));
   await page.goto('/crossing');
   await page.getByRole('button', { name: '4 : 3' }).click();
   await page

@@ -13,7 +13,7 @@ interface LinkDialogProps {
 }
 
 /** What a drawing of squares can hold at the least dense that a phone reads well, in characters. */
-const MOST_DRAWN = 1800;
+const MOST_DRAWN = 1400;
 
 /** One rhythm, or one set-up, as a link and as a drawing that a phone reads. */
 export default function LinkDialog({ what, onClose }: LinkDialogProps) {
@@ -27,7 +27,7 @@ export default function LinkDialog({ what, onClose }: LinkDialogProps) {
     enabled: address !== undefined && address.length <= MOST_DRAWN,
     queryFn: async () => {
       const { toDataURL } = await import('qrcode');
-      return toDataURL(address ?? '', { margin: 2, width: 360 });
+      return toDataURL(address ?? '', { margin: 2, width: 600, errorCorrectionLevel: 'L' });
     },
   });
   const copy = () => {
@@ -71,8 +71,8 @@ export default function LinkDialog({ what, onClose }: LinkDialogProps) {
           {drawn.data ? (
             <img
               src={drawn.data}
-              width={240}
-              height={240}
+              width={300}
+              height={300}
               alt="The link as a QR code, to be read by a phone"
               className="rounded-lg"
             />
