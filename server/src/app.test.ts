@@ -14,6 +14,10 @@ writeFileSync(
 );
 writeFileSync(join(root, 'sw.js'), '2');
 writeFileSync(join(root, 'assets', 'a.js'), '1');
+const LONG = 'const a = 1;\n'.repeat(100);
+writeFileSync(join(root, 'assets', 'b.js'), LONG);
+writeFileSync(join(root, 'assets', 'b.js.br'), brotliCompressSync(LONG));
+writeFileSync(join(root, 'assets', 'b.js.gz'), gzipSync(LONG));
 const app = createApp(relative(process.cwd(), root));
 
 describe('the server', () => {
@@ -109,20 +113,18 @@ describe('what is asked in other ways', () => {
   });
 
   it('is sent as it was compressed when it was built', async () => {
-    const long = 'const a = 1;\n'.repeat(100);
-    writeFileSync(join(root, 'assets', 'b.js'), long);
-    writeFileSync(join(root, 'assets', 'b.js.br'), brotliCompressSync(long));
-    writeFileSync(join(root, 'assets', 'b.js.gz'), gzipSync(long));
     const ask = (encodings: string) =>
       app.request('/assets/b.js', { headers: { 'accept-encoding': encodings } });
     const brotli = await ask('gzip, br');
     expect(brotli.headers.get('content-encoding')).toBe('br');
     expect(brotli.headers.get('vary')).toContain('Accept-Encoding');
-    expect(brotliDecompressSync(new Uint8Array(await brotli.arrayBuffer())).toString()).toBe(long);
+    expect(brotliDecompressSync(new Uint8Array(await brotli.arrayBuffer())).toString()).toBe(LONG);
     expect((await ask('gzip')).headers.get('content-encoding')).toBe('gzip');
     const plain = await ask('identity');
     expect(plain.headers.get('content-encoding')).toBeNull();
-    expect(await plain.text()).toBe(long);
+    expect(await plain.text()).toBe(LONG);
+    // A packed file is no file of its own.
+    expect((await app.request('/assets/b.js.br')).status).toBe(404);
   });
 
   it('gets no permission that the program does not use', async () => {

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { serveStatic } from '@hono/node-server/serve-static';
 import { type Context, Hono } from 'hono';
 import { secureHeaders } from 'hono/secure-headers';
+import { readBuilt, readFolder, send } from './files.ts';
 
 /** Files that lie beside the page, under names that stay. */
 const BESIDE = [
@@ -74,15 +74,19 @@ export function createApp(root: string): Hono {
     // Built files carry a mark of their contents in their names, so they never change.
     if (c.res.ok) c.res.headers.set('Cache-Control', 'public, max-age=31536000, immutable');
   });
-  app.use('/assets/*', withoutRange, serveStatic({ root, precompressed: true }));
-  app.get('/assets/*', (c) => c.text('This file is not part of the program.', 404));
+  const assets = readFolder(join(root, 'assets'));
+  app.get('/assets/:name', (c) => {
+    const file = assets.get(c.req.param('name'));
+    return file ? send(c, file) : c.text('This file is not part of the program.', 404);
+  });
   // What lies beside the page is asked for anew, so that a new version is found.
-  for (const file of BESIDE) {
-    app.use(file, withoutRange, async (c, next) => {
-      await next();
-      if (c.res.ok) c.res.headers.set('Cache-Control', 'no-cache');
+  for (const name of BESIDE) {
+    const file = readBuilt(join(root, name));
+    if (!file) continue;
+    app.get(name, (c) => {
+      c.header('Cache-Control', 'no-cache');
+      return send(c, file);
     });
-    app.use(file, serveStatic({ root }));
   }
   app.get('*', page);
   return app;
@@ -91,16 +95,6 @@ export function createApp(root: string): Hono {
 /** Whether a browser takes an address for one that nobody between can change. */
 function isTrusted({ protocol, hostname }: URL): boolean {
   return protocol === 'https:' || hostname === 'localhost' || hostname.startsWith('127.');
-}
-
-/** A part of a file is not given; whoever asks for one gets the whole, as the standard allows. */
-async function withoutRange(c: Context, next: () => Promise<void>): Promise<void> {
-  if (c.req.raw.headers.has('range')) {
-    const headers = new Headers(c.req.raw.headers);
-    headers.delete('range');
-    c.req.raw = new Request(c.req.raw.url, { method: c.req.method, headers });
-  }
-  await next();
 }
 
 /** The page, read once, and its policy, sent with everything: what a page says of itself holds for none of its workers. */
