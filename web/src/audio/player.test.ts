@@ -254,3 +254,19 @@ describe('a player that cannot', () => {
     expect(seen).toHaveLength(3);
   });
 });
+
+describe('a long rehearsal', () => {
+  it('has every stroke where it belongs to the last, after eight hours as after ten minutes', async () => {
+    const seconds = process.env.SOAK ? 8 * 3600 : 600;
+    const hand = await playing();
+    hand.goOn(seconds);
+    const all = strokes(hand);
+    expect(all.length).toBeGreaterThanOrEqual(seconds * 2);
+    const off = all.reduce(
+      (most, { time }, at) => Math.max(most, Math.abs(time - 10.06 - at * 0.5)),
+      0,
+    );
+    // A sample at 48,000 a second is 0.02 ms.
+    expect(off).toBeLessThan(0.00002);
+  }, 120_000);
+});
