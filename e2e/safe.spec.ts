@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, slot, test } from './kit.ts';
+import { expect, kept, slot, test } from './kit.ts';
 
 const shelf = async (page: Page) => {
   await page.goto('/');
@@ -12,6 +12,7 @@ test('an earlier version is looked at, heard, compared, named and taken back', a
   await slot(page, 'Bell', 2).click();
   await page.keyboard.press('X');
   await expect(page.getByTestId('said')).toHaveText(/placed/);
+  await kept(page, 'lantern-steps', '"revision":2');
   await page.reload();
   await page.getByRole('button', { name: 'Earlier versions' }).click();
   const dialog = page.getByRole('dialog', { name: 'Earlier versions' });
@@ -122,4 +123,36 @@ test('a folder gets its backup, and the browser is asked to keep what it has', a
   expect(size).toBeGreaterThan(3000);
   await page.getByRole('button', { name: 'Ask the browser to keep it' }).click();
   await expect(page.getByText(/The browser (has agreed|was asked)/)).toBeVisible();
+});
+
+test('three tabs: edited in one, deleted in another, brought back in the third, nothing is lost', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/bench/lantern-steps/write');
+  await expect(slot(page, 'Bell', 2)).toBeVisible();
+  const second = await context.newPage();
+  await shelf(second);
+  const third = await context.newPage();
+  await third.goto('/safe');
+  await expect(third.getByRole('region', { name: 'Deleted' })).toContainText('Nothing.');
+  await second.getByRole('button', { name: 'Delete Lantern steps' }).click();
+  await expect(third.getByRole('row', { name: /Lantern steps rhythm/ })).toBeVisible();
+  await slot(page, 'Bell', 2).click();
+  await page.keyboard.press('X');
+  // The edit puts it back; what was deleted does not go over it, and stays where it is.
+  await expect(page.getByText(/Your edit has put it back on the Shelf/).first()).toBeVisible();
+  await third.getByRole('button', { name: 'Bring back Lantern steps' }).click();
+  await expect(
+    third.getByText(/stays in the trash: it is there again already/).first(),
+  ).toBeVisible();
+  await expect(third.getByRole('row', { name: /Lantern steps rhythm/ })).toBeVisible();
+  await expect(second.getByRole('link', { name: 'Lantern steps' })).toBeVisible();
+  // With its edit gone once more, the one in the trash comes back whole.
+  await second.getByRole('button', { name: 'Delete Lantern steps' }).click();
+  await expect(third.getByRole('button', { name: 'Bring back Lantern steps' })).toHaveCount(2);
+  await third.getByRole('button', { name: 'Bring back Lantern steps' }).last().click();
+  await expect(third.getByRole('button', { name: 'Bring back Lantern steps' })).toHaveCount(1);
+  await second.getByRole('link', { name: 'Lantern steps' }).click();
+  await expect(second.getByText('16 of 17 slots sound')).toBeVisible();
 });

@@ -173,6 +173,14 @@ if (built && step('Chromium', ensureChromium())) {
   }
 }
 
+if (built) {
+  const env = { ...process.env, KILLS: '5' };
+  step(
+    'the browser killed in the middle of edits',
+    run(process.execPath, ['kills.mjs'], { cwd: join(ROOT, 'e2e'), env }),
+  );
+}
+
 for (const failure of failures) console.log(`✗ ${failure.slice(0, 3000)}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;
