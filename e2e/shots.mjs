@@ -74,12 +74,6 @@ await shot('read', '/bench/ferry-bell/frame', {
     await page.waitForTimeout(300);
   },
 });
-const rumba = async (page) => {
-  await page.getByRole('button', { name: 'Ferry', exact: true }).first().click();
-  await page.getByLabel('Compare with').selectOption('rumba clave');
-  await page.waitForTimeout(400);
-};
-await shot('compare', '/bench/ferry-bell/read?view=compare', { act: rumba });
 await shot('frame', '/bench/lantern-steps/frame', {
   act: async (page) => {
     await page.getByLabel('Search the catalogue').fill('tal');
@@ -199,17 +193,45 @@ const cobbles = async (page) => {
   await page.waitForTimeout(1200);
 };
 await logShot('today', '/log');
-await logShot('today-phone', '/log', { size: [390, 844] });
 await logShot('runs', '/log/runs', { act: cobbles });
-await logShot('run', '/log/runs', {
+/** An edit, and what stood before it. */
+await shot('history', '/bench/lantern-steps/write', {
   act: async (page) => {
-    await cobbles(page);
-    await page
-      .getByRole('link', { name: /^Wet cobbles, Cobbles/ })
-      .first()
-      .click();
-    await page.getByLabel('Lay another run over it').selectOption({ index: 3 });
-    await page.waitForTimeout(1200);
+    await page.getByRole('listbox', { name: 'Bell, strokes' }).getByRole('option').nth(2).click();
+    await page.keyboard.press('X');
+    await page.waitForTimeout(500);
+    await page.getByRole('button', { name: 'Earlier versions' }).click();
+    await page.waitForTimeout(900);
+  },
+});
+await shot('safekeeping', '/', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Leave the tour' }).click();
+    await page.getByRole('button', { name: 'Delete Quay call' }).click();
+    await page.getByRole('link', { name: 'Safekeeping' }).click();
+    await page.getByText('Room', { exact: true }).waitFor();
+    await page.waitForTimeout(6000);
+  },
+});
+await shot('restore', '/', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Leave the tour' }).click();
+    await page.getByRole('link', { name: 'Safekeeping' }).click();
+    const coming = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Back up now' }).click();
+    const path = await (await coming).path();
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    await page.getByRole('button', { name: 'Delete Quay call' }).click();
+    await page.getByRole('link', { name: 'Ferry bell' }).click();
+    await page.getByLabel('Tempo', { exact: true }).fill('77');
+    await page.keyboard.press('Tab');
+    await page.waitForTimeout(500);
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    await page.getByRole('link', { name: 'Safekeeping' }).click();
+    await page.getByTestId('restore').setInputFiles(path);
+    await page.getByRole('dialog').waitFor();
+    await page.getByRole('button', { name: 'Choose', exact: true }).click();
+    await page.waitForTimeout(6000);
   },
 });
 await browser.close();

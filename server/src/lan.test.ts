@@ -1,5 +1,5 @@
 import { X509Certificate } from 'node:crypto';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer, request } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -52,6 +52,10 @@ describe('the certificate', () => {
     expect(Date.parse(validTo) - Date.now()).toBeGreaterThan(360 * 86_400_000);
     expect(await certificateFor(['192.168.1.20'], kept)).toEqual(made);
     expect(readFileSync(join(kept, 'certificate.json'), 'utf8')).toContain('PRIVATE KEY');
+    // One that was cut off is made anew.
+    const broken = folder();
+    writeFileSync(join(broken, 'certificate.json'), '{"names"');
+    expect((await certificateFor([], broken)).cert).toContain('BEGIN CERTIFICATE');
     // Another address, or one that ends soon, needs another one.
     expect(await certificateFor(['192.168.1.21'], kept)).not.toEqual(made);
     const later = Date.now() + 350 * 86_400_000;

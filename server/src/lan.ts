@@ -48,6 +48,20 @@ const DAYS = 365;
 /** So long before its end another one is made. */
 const REST = 30 * 86_400_000;
 
+interface KeptCertificate extends Certificate {
+  readonly names: readonly string[];
+  readonly until: number;
+}
+
+/** What was kept; nothing where it cannot be read, and another one is made. */
+function readKept(file: string): KeptCertificate | undefined {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8')) as KeptCertificate;
+  } catch {
+    return undefined;
+  }
+}
+
 /**
  * The certificate of this machine for its addresses: the one that was made before where it still fits, else a new one, kept
  * in a folder. It is signed by nobody, and each browser says so once.
@@ -60,9 +74,10 @@ export async function certificateFor(
   const file = join(folder, 'certificate.json');
   const names = ['127.0.0.1', ...addresses];
   if (existsSync(file)) {
-    const kept = JSON.parse(readFileSync(file, 'utf8'));
-    const fits = names.every((name) => kept.names.includes(name)) && kept.until - now > REST;
-    if (fits) return { key: kept.key, cert: kept.cert };
+    const kept = readKept(file);
+    if (kept && kept.until - now > REST && names.every((name) => kept.names.includes(name))) {
+      return { key: kept.key, cert: kept.cert };
+    }
   }
   const { generate } = await import('selfsigned');
   const until = now + DAYS * 86_400_000;

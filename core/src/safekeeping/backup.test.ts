@@ -28,7 +28,16 @@ const LIBRARY: Tables = {
   rhythms: [kept('b', 'Stairs: up/down'), kept('a', 'Wet cobbles')],
   recordings: [{ id: 'r', rhythm: 'a', name: 'Walker', made: 5, seconds: 2, wav }],
   trash: [
-    { id: 't', kind: 'rhythm', name: 'Old', at: 7, rows: { recordings: [{ id: 'x', wav }] } },
+    {
+      id: 't',
+      kind: 'rhythm',
+      name: 'Old',
+      at: 7,
+      rows: {
+        recordings: [{ id: 'x', rhythm: 'a', name: 'Walker', made: 5, seconds: 2, wav }],
+        steps: [{ id: 'a', at: 1 }],
+      },
+    },
   ],
   settings: [{ key: 'other-handed', value: true }],
 };
@@ -101,12 +110,15 @@ describe('a backup', () => {
       ...LIBRARY,
       rhythms: [...LIBRARY.rhythms, { id: 'c', rhythm: 'none' } as Row],
       forms: [{ id: 'f', form: { odd: true }, revision: 1, updated: 1 }],
+      trash: [{ id: 't', kind: 'run', name: 'x', at: 7, rows: { runs: [{ id: 'odd' }] } }],
       settings: [{ key: 'x', value: JSON.parse('{"__proto__":{"bad":true}}') }],
     };
     const read = readBackup(writeBackup({ made: MADE, tables: odd }));
     if (!read.ok) throw new Error(read.message);
-    expect(read.problems).toHaveLength(2);
-    expect(read.problems.join()).toMatch(/data\/rhythms.json, row 3.*data\/forms.json, row 1/);
+    expect(read.problems).toHaveLength(3);
+    expect(read.problems.join()).toMatch(
+      /rhythms.json, row 3.*forms.json, row 1.*trash.json, row 1/,
+    );
     expect(read.library.tables.rhythms).toHaveLength(2);
     expect(JSON.stringify(read.library.tables.settings)).not.toContain('bad');
     expect(Reflect.get({}, 'bad')).toBeUndefined();

@@ -125,7 +125,19 @@ const SHAPES: Readonly<Record<TableName, v.GenericSchema>> = {
     kind: v.string(),
     name: text,
     at: time,
-    rows: v.record(v.string(), v.array(object)),
+    // What comes back out of the trash is looked at as if it had never been in it.
+    rows: v.pipe(
+      v.record(v.picklist([...TABLES, 'steps']), v.array(object)),
+      v.check(
+        (rows) =>
+          Object.entries(rows).every(
+            ([table, list]) =>
+              table === 'steps' ||
+              list.every((row) => problemOf(table as TableName, row) === undefined),
+          ),
+        'Something in it cannot be read.',
+      ),
+    ),
   }),
   settings: v.looseObject({ key: id, value: v.unknown() }),
 };

@@ -19,7 +19,7 @@ export default function NewVersion() {
       </p>
       <Button
         onClick={() => {
-          if (!somethingIsAtStake()) takeNewVersion(worker);
+          if (!somethingIsAtStake()) void takeNewVersion(worker);
         }}
       >
         Take it now

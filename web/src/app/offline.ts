@@ -33,6 +33,7 @@ function sayWhatIsNew(): void {
  */
 export async function workOffline(): Promise<void> {
   sayWhatIsNew();
+  void navigator.locks?.request(TAB, { mode: 'shared' }, () => new Promise(() => undefined));
   if (!('serviceWorker' in navigator)) return;
   const registration = await navigator.serviceWorker.register('/sw.js');
   const look = () => {
@@ -48,8 +49,20 @@ export async function workOffline(): Promise<void> {
   setInterval(() => registration.update().catch(() => undefined), EVERY);
 }
 
-/** Takes the newer version now, and begins again with it. */
-export function takeNewVersion(worker: ServiceWorker): void {
+/** Held by every open tab, so that they can be counted. */
+const TAB = 'humble-stride-tab';
+
+async function isTheOnlyTab(): Promise<boolean> {
+  const { held = [] } = (await navigator.locks?.query()) ?? {};
+  return held.filter(({ name }) => name === TAB).length < 2;
+}
+
+/** Takes the newer version now, and begins again with it; where other tabs run the older one, which would break, says so. */
+export async function takeNewVersion(worker: ServiceWorker): Promise<void> {
+  if (!(await isTheOnlyTab())) {
+    toast('Other tabs still run the version that was here: close them first.');
+    return;
+  }
   navigator.serviceWorker.addEventListener('controllerchange', () => location.reload());
   worker.postMessage({ type: 'SKIP_WAITING' });
 }

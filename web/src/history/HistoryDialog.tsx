@@ -1,4 +1,4 @@
-import type { Rhythm } from '@stride/core/rhythm';
+import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
 import { format, isToday, isYesterday } from 'date-fns';
 import { Tag, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState } from 'react';
@@ -34,6 +34,11 @@ export default function HistoryDialog({ document, onClose }: HistoryDialogProps)
   const versions = useLive((db) => listHistory(db, document.id), document.id);
   const [chosen, setChosen] = useState<number>();
   const version = versions?.find(({ at }) => at === chosen) ?? versions?.[0];
+  // What is kept may be anything, as ever.
+  const rhythm = useMemo(() => {
+    const checked = version && checkRhythm(version.rhythm);
+    return checked?.ok ? checked.rhythm : undefined;
+  }, [version]);
   return (
     <Modal title="Earlier versions" open onOpenChange={(open) => !open && onClose()}>
       <NameNow onName={(name) => keepVersion(database, { id: document.id, rhythm: now }, name)} />
@@ -46,17 +51,22 @@ export default function HistoryDialog({ document, onClose }: HistoryDialogProps)
       {versions && version ? (
         <div className="mt-3 grid grid-cols-[230px_minmax(0,1fr)] gap-5 max-md:grid-cols-1">
           <VersionList versions={versions} chosen={version.at} onChoose={setChosen} />
-          <Looked
-            key={version.at}
-            version={version}
-            now={now}
-            onBack={() => {
-              const kept = document.edit(() => ({ ...version.rhythm, id: document.id }));
-              if (!kept) return;
-              onClose();
-              toast('The rhythm is as it was then.', () => document.undo());
-            }}
-          />
+          {rhythm ? (
+            <Looked
+              key={version.at}
+              version={version}
+              rhythm={rhythm}
+              now={now}
+              onBack={() => {
+                const kept = document.edit(() => ({ ...rhythm, id: document.id }));
+                if (!kept) return;
+                onClose();
+                toast('The rhythm is as it was then.', () => document.undo());
+              }}
+            />
+          ) : (
+            <p>This version cannot be read: the program that kept it was another one.</p>
+          )}
         </div>
       ) : null}
     </Modal>
@@ -132,13 +142,13 @@ function VersionList({ versions, chosen, onChoose }: VersionListProps) {
 
 interface LookedProps {
   readonly version: HistoryRecord;
+  readonly rhythm: Rhythm;
   readonly now: Rhythm;
   readonly onBack: () => void;
 }
 
-function Looked({ version, now, onBack }: LookedProps) {
+function Looked({ version, rhythm, now, onBack }: LookedProps) {
   const navigate = useNavigate();
-  const { rhythm } = version;
   const { said, lines } = useMemo(() => differencesOf(rhythm, now), [rhythm, now]);
   const isSame = said.length + lines.length === 0;
   return (
@@ -189,8 +199,8 @@ function Looked({ version, now, onBack }: LookedProps) {
       </ul>
       {lines.map(({ sides, comparison, said: told }) => (
         <figure key={sides[1].layer.id} className="mt-2">
-          <CompareLines sides={sides} comparison={comparison} lit={undefined} />
           <figcaption>{told.join(' ')}</figcaption>
+          <CompareLines sides={sides} comparison={comparison} lit={undefined} />
         </figure>
       ))}
     </section>

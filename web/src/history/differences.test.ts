@@ -10,6 +10,10 @@ if (!first) throw new Error('no layer');
 describe('what changed since an earlier version', () => {
   it('is nothing where nothing was', () => {
     expect(differencesOf(rhythm, { ...rhythm })).toEqual({ said: [], lines: [] });
+    // Neither the order of keys nor what is not set makes a difference.
+    const turned = Object.fromEntries(Object.entries(first).reverse()) as unknown as typeof first;
+    const other = { ...rhythm, layers: [{ ...turned, feel: undefined }, ...others] };
+    expect(differencesOf(rhythm, other as Rhythm)).toEqual({ said: [], lines: [] });
   });
 
   it('names what is not drawn', () => {

@@ -6,6 +6,7 @@ import {
   sayLayers,
 } from '@stride/core/read';
 import type { Layer, Rhythm } from '@stride/core/rhythm';
+import { canonical } from '@stride/core/safekeeping';
 
 /** What became of one layer: the line as it was over the line as it is. */
 export interface ChangedLine {
@@ -21,7 +22,7 @@ export interface Differences {
   readonly lines: readonly ChangedLine[];
 }
 
-const isSame = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const isSame = (a: unknown, b: unknown) => canonical(a) === canonical(b);
 
 /** What changed from an earlier state of a rhythm to a later one. */
 export function differencesOf(before: Rhythm, after: Rhythm): Differences {

@@ -137,11 +137,11 @@ export function Rehearsal({ looked, onClose }: RehearsalProps) {
                     {item.name}
                   </th>
                   <td className="max-sm:hidden">{item.thing}</td>
-                  <td className="pr-2">
+                  <td className="py-1.5 pr-2">
                     {STATES[item.state]}
                     {item.state === 'differs' ? <Times item={item} /> : null}
                   </td>
-                  <td>
+                  <td className="py-1.5">
                     <AnswerCell
                       item={item}
                       answer={answerOf(item)}

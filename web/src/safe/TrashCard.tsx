@@ -77,7 +77,7 @@ export function TrashCard() {
                 <td className="max-sm:hidden">{KINDS[one.kind]}</td>
                 <td className="max-sm:hidden">{format(one.at, 'd MMMM, HH:mm')}</td>
                 <td className="whitespace-nowrap">{counted(daysLeft(one, now), 'day')}</td>
-                <td className="text-right">
+                <td className="py-1.5 text-right">
                   <Button
                     aria-label={`Bring back ${one.name}`}
                     onClick={() => void restore(one.id, one.name)}

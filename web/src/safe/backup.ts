@@ -42,11 +42,12 @@ export async function backUpToFolder(ask: boolean, now = Date.now()): Promise<bo
   return true;
 }
 
-/** When the library was changed last, by the rhythms and the runs; nothing where nothing is one's own. */
+/** When the library was changed last, by rhythms, forms and runs; nothing where nothing is one's own. */
 async function lastChange(): Promise<number | undefined> {
   const [rhythm] = await database.rhythms.orderBy('updated').reverse().limit(1).keys();
+  const [form] = await database.forms.orderBy('updated').reverse().limit(1).keys();
   const [run] = await database.runs.orderBy('at').reverse().limit(1).keys();
-  return Math.max(Number(rhythm ?? 0), Number(run ?? 0)) || undefined;
+  return Math.max(...[rhythm, form, run].map((time) => Number(time ?? 0))) || undefined;
 }
 
 /** Writes the folder's backup anew where it is old and something changed since. */

@@ -45,7 +45,9 @@ export function NewRhythm({ named, onClose }: NewRhythmProps) {
     try {
       await putRhythms(database, [newRecord(made)]);
       // Now there is something of one's own to be kept.
-      void import('../safe/lasting.ts').then(({ askLastingOnce }) => askLastingOnce());
+      import('../safe/lasting.ts')
+        .then(({ askLastingOnce }) => askLastingOnce())
+        .catch(() => undefined);
       // What comes next is a stroke, so the line takes the keys at once.
       navigate(`/bench/${made.id}/write`, { state: { begin: true } });
     } catch (error) {

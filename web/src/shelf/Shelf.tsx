@@ -76,6 +76,10 @@ export function Shelf() {
     if (!refused) toast(`${given.length} rhythms were brought in.`);
   }
 
+  const bring = (files: readonly File[]) => {
+    onFiles(files).catch((error: unknown) => toast(storageSentence(error)));
+  };
+
   return (
     <div className="mx-auto w-full max-w-[1240px] px-[22px] py-4 max-sm:px-3">
       <div className="flex flex-wrap items-center gap-3">
@@ -118,9 +122,7 @@ export function Shelf() {
           hidden
           data-testid="bring-in"
           onChange={(event) => {
-            onFiles([...(event.target.files ?? [])]).catch((error: unknown) =>
-              toast(storageSentence(error)),
-            );
+            bring([...(event.target.files ?? [])]);
             event.target.value = '';
           }}
         />
@@ -203,7 +205,7 @@ export function Shelf() {
       <CardList cards={shown} />
       {cards ? (
         <Suspense>
-          <SetupList />
+          <SetupList onFiles={bring} />
         </Suspense>
       ) : null}
     </div>

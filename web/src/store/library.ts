@@ -107,7 +107,9 @@ export async function restoreLibrary(
       } else if (row && answer === 'take') await putThing(db, item, row, made);
     }
     const taken = new Set(
-      items.filter(({ answer }) => answer === 'take').map(({ item }) => item.id),
+      items
+        .filter(({ item, answer }) => item.thing === 'rhythm' && answer === 'take')
+        .map(({ item }) => item.id),
     );
     await db.practice.bulkPut(
       tables.practice.flatMap((row): never[] => {
