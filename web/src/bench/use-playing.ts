@@ -30,6 +30,7 @@ import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { useSeldom } from '../ui/use-seldom.ts';
 import { type HeardPart, heardOf } from './heard-part.ts';
 import type { OpenBench, Varied } from './open-bench.ts';
 import { isHome, isTurnTag, type TurnByTurn, turnByTurn } from './play-variations.ts';
@@ -117,12 +118,16 @@ export function usePlaying(options: PlayingOptions) {
     ...(score && { score }),
   });
   const turnsPlayed = useRef<TurnByTurn>(undefined);
-  const [word, setWord] = useState<string>();
+  const [word, setWord] = useSeldom<string | undefined>(undefined);
   const [what, setWhat] = useState<PlayWhat>('all');
   usePlayhead(mine, (at) => {
     const counting = at?.segment.tag === 'count-in';
-    const words = countTurn(rhythm.counting ?? usualCounting(cycle), cycle);
-    setWord(counting ? words[Math.floor(at.pulses + 1e-6)]?.word : undefined);
+    setWord(
+      counting
+        ? countTurn(rhythm.counting ?? usualCounting(cycle), cycle)[Math.floor(at.pulses + 1e-6)]
+            ?.word
+        : undefined,
+    );
     follow(bench.varied, mine ? at?.segment.tag : undefined);
   });
 

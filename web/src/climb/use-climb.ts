@@ -17,6 +17,7 @@ import { usePlayer, usePlayhead } from '../audio/use-player.ts';
 import { type EarInput, InputError, type Listening } from '../ear/input.ts';
 import { isBehindModal } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { useSeldom } from '../ui/use-seldom.ts';
 import { type EndedRun, endedRun } from './ended-run.ts';
 import { createGathering, ownSounds } from './gathering.ts';
 import {
@@ -97,7 +98,7 @@ export function useClimb(options: ClimbOptions): Climbing {
     (playerState.status === 'playing' || playerState.status === 'waking') &&
     playerState.owner === owner;
   const [state, setState] = useState<ClimbState>({ status: 'ready' });
-  const [counted, setCounted] = useState<number>();
+  const [counted, setCounted] = useSeldom<number | undefined>(undefined);
   const [result, setResult] = useState<RunResult>();
   const [problem, setProblem] = useState<string>();
 

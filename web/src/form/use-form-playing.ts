@@ -16,6 +16,7 @@ import { usePlayhead } from '../audio/use-player.ts';
 import { announce } from '../ui/live.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { useSeldom } from '../ui/use-seldom.ts';
 import { type PlayedForm, playForm } from './play-form.ts';
 import type { SignWay } from './sign-input.ts';
 
@@ -63,7 +64,7 @@ export function useFormPlaying(
   const owner = `form:${laid.form.id}`;
   const mine = usePlays(owner);
   const [way, setWay] = useState<FormWay>();
-  const [place, setPlace] = useState<FormPlace>();
+  const [place, setPlace] = useSeldom<FormPlace | undefined>(undefined, isSamePlaceOrNone);
   const latest = useLatest({ laid, hearing });
   const playing = useRef<PlayedForm>(undefined);
   /** The turn in which the sign was given last: what the player was told of it is older. */
@@ -92,7 +93,7 @@ export function useFormPlaying(
     }
     const shown = withSign(tag, signed.current);
     // The same object as long as the same turn is heard, so that nothing is drawn anew in between.
-    setPlace((before) => (before && isSamePlace(before, shown) ? before : shown));
+    setPlace(shown);
     draw(
       tag.kind === 'turn'
         ? { place: tag, at: drawnAt(latest.current.laid, tag, heard.pulses) }
@@ -146,6 +147,10 @@ export function useFormPlaying(
 /** A turn as it is since the sign was given in it. */
 function withSign(place: FormPlace, signed: FormPlace | undefined): FormPlace {
   return signed?.at === place.at && signed.turn === place.turn ? givenSign(place) : place;
+}
+
+function isSamePlaceOrNone(a: FormPlace | undefined, b: FormPlace | undefined): boolean {
+  return a && b ? isSamePlace(a, b) : a === b;
 }
 
 function isSamePlace(a: FormPlace, b: FormPlace): boolean {
