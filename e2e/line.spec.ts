@@ -155,6 +155,10 @@ test('a second tab overwrites nothing unseen', async ({ page, context }) => {
   await expect(page.getByRole('alert')).toContainText('changed in another tab');
   await slot(page, 'Bell', 2).click();
   await page.keyboard.press('C');
+  await page.getByRole('button', { name: 'See what differs' }).click();
+  const differs = page.getByRole('dialog', { name: 'What differs' });
+  await expect(differs.getByRole('listitem').or(differs.getByRole('figure')).first()).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Keep mine as a copy' }).click();
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Lantern steps (copy)');
   await expect(slot(page, 'Bell', 2)).toHaveAccessibleName(/choked/);

@@ -1,5 +1,6 @@
 /** What may be kept, at every door: text on one line, lists that end, and sentences for data of another shape. */
 export * from './blanks.ts';
+export * from './bytes.ts';
 export * from './list.ts';
 export * from './near.ts';
 export * from './nth.ts';

@@ -1,5 +1,6 @@
 import { deflateSync, Inflate, strFromU8, strToU8 } from 'fflate';
 import * as v from 'valibot';
+import { joinBytes } from '../bounds/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import type { Rhythm } from '../rhythm/index.ts';
 import { readJson, writeJson } from './json.ts';
@@ -115,14 +116,7 @@ function inflated(bytes: Uint8Array): Uint8Array | undefined {
   } catch {
     return undefined;
   }
-  if (!ended || size > UNPACKED) return undefined;
-  const whole = new Uint8Array(size);
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
+  return ended && size <= UNPACKED ? joinBytes(pieces) : undefined;
 }
 
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_';

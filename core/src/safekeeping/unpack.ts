@@ -1,4 +1,5 @@
 import { Unzip, UnzipInflate } from 'fflate';
+import { joinBytes } from '../bounds/index.ts';
 
 /** What a zip may hold, in bytes and files, as it says and as it is. */
 export interface UnpackLimits {
@@ -51,7 +52,10 @@ export function unpack(zip: Uint8Array, limits: UnpackLimits): Unpacked {
     return { ok: false, message: 'It is cut off or damaged: it cannot be unpacked.' };
   }
   if (parts.size === 0) return { ok: false, message: 'It is no zip file, or an empty one.' };
-  return { ok: true, files: new Map([...parts].map(([name, pieces]) => [name, joined(pieces)])) };
+  return {
+    ok: true,
+    files: new Map([...parts].map(([name, pieces]) => [name, joinBytes(pieces)])),
+  };
 }
 
 /** A name within the zip: no way up, none from the top, nothing unseen. */
@@ -61,14 +65,4 @@ function isPlainName(name: string): boolean {
     !/^[\\/]|^[a-z]:|\\|[\p{Cc}]/iu.test(name) &&
     !name.split('/').includes('..')
   );
-}
-
-function joined(pieces: readonly Uint8Array[]): Uint8Array {
-  const whole = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
 }

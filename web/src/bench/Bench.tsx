@@ -38,6 +38,7 @@ import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
 import { takeAway } from './take-away.ts';
 
+const ConflictDialog = lazy(() => import('../history/ConflictDialog.tsx'));
 const HistoryDialog = lazy(() => import('../history/HistoryDialog.tsx'));
 
 /** Undo is the rhythm's own, in the typed rows and the fields as on the line. */
@@ -337,6 +338,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
 /** Says where an edit was not kept, and offers the ways on. */
 function SaveNotice({ document }: { readonly document: RhythmDocument }) {
   const save = useDocument(document, (state) => state.save);
+  const [comparing, setComparing] = useState(false);
   const navigate = useNavigate();
   if (save.status === 'failed') {
     return (
@@ -362,6 +364,7 @@ function SaveNotice({ document }: { readonly document: RhythmDocument }) {
       <Notice
         actions={
           <>
+            <Button onClick={() => setComparing(true)}>See what differs</Button>
             <Button onClick={() => document.takeTheirs()}>Take the newer one</Button>
             <Button
               onClick={() => {
@@ -378,6 +381,15 @@ function SaveNotice({ document }: { readonly document: RhythmDocument }) {
       >
         This rhythm was changed in another tab. What you do here is not kept until you choose.
       </Notice>
+      {comparing ? (
+        <Suspense>
+          <ConflictDialog
+            theirs={save.theirs.rhythm}
+            mine={document.getState().history.present.rhythm}
+            onClose={() => setComparing(false)}
+          />
+        </Suspense>
+      ) : null}
     </div>
   );
 }

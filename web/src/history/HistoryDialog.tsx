@@ -1,11 +1,11 @@
 import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
+import { canonical } from '@stride/core/safekeeping';
 import { format, isToday, isYesterday } from 'date-fns';
 import { Tag, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { HearRhythm } from '../audio/HearRhythm.tsx';
 import { keepAsNew } from '../bench/keep-as-new.ts';
-import { CompareLines } from '../read/CompareLines.tsx';
 import CardLine from '../shelf/CardLine.tsx';
 import { database } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
@@ -19,7 +19,7 @@ import { Field } from '../ui/Field.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { toast } from '../ui/toasts.ts';
-import { differencesOf } from './differences.ts';
+import { DifferencesView } from './DifferencesView.tsx';
 
 interface HistoryDialogProps {
   readonly document: RhythmDocument;
@@ -149,8 +149,7 @@ interface LookedProps {
 
 function Looked({ version, rhythm, now, onBack }: LookedProps) {
   const navigate = useNavigate();
-  const { said, lines } = useMemo(() => differencesOf(rhythm, now), [rhythm, now]);
-  const isSame = said.length + lines.length === 0;
+  const isSame = useMemo(() => canonical(rhythm) === canonical(now), [rhythm, now]);
   return (
     <section aria-label={version.name ?? sayWhen(version.at)} className="min-w-0">
       <div className="flex flex-wrap items-center gap-2">
@@ -191,18 +190,11 @@ function Looked({ version, rhythm, now, onBack }: LookedProps) {
         <CardLine rhythm={rhythm} />
       </div>
       <h3 className="mt-3 text-lg">What is otherwise now</h3>
-      {isSame ? <p>Nothing: this is the rhythm as it is now.</p> : null}
-      <ul>
-        {said.map((sentence) => (
-          <li key={sentence}>{sentence}</li>
-        ))}
-      </ul>
-      {lines.map(({ sides, comparison, said: told }) => (
-        <figure key={sides[1].layer.id} className="mt-2">
-          <figcaption>{told.join(' ')}</figcaption>
-          <CompareLines sides={sides} comparison={comparison} lit={undefined} />
-        </figure>
-      ))}
+      <DifferencesView
+        before={rhythm}
+        after={now}
+        none="Nothing: this is the rhythm as it is now."
+      />
     </section>
   );
 }

@@ -11,7 +11,7 @@ interface FollowsProps {
 const isSameWhole = (a: number, b: number) => Math.floor(a) === Math.floor(b);
 
 function Follows({ onDrawn }: FollowsProps) {
-  const [value, tell] = useSeldom(0, isSameWhole);
+  const [value, tell] = useSeldom<number>(0, isSameWhole);
   onDrawn(value, tell);
   return null;
 }
