@@ -271,7 +271,7 @@ test('two tabs: muting is no conflict, and an edit elsewhere is not undone away'
   await expect(page.getByText('had been deleted in another tab').first()).toBeVisible();
   await expect(shelf.getByRole('link', { name: 'Lantern steps' })).toBeVisible();
   await shelf.getByRole('button', { name: 'Undo' }).click();
-  await expect(shelf.getByText('is on the Shelf already').first()).toBeVisible();
+  await expect(shelf.getByText('it is there again already').first()).toBeVisible();
   await page.reload();
   await expect(slot(page, 'Bell', 3)).not.toHaveAccessibleName(/silence/);
 });
