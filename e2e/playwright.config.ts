@@ -16,6 +16,7 @@ const AT_EASE = [
   'first-light.spec.ts',
   'hands.spec.ts',
   'instruments.spec.ts',
+  'keyboard.spec.ts',
   'keys.spec.ts',
   'lan.spec.ts',
   'landing.spec.ts',
