@@ -1,6 +1,7 @@
 import { usePlayer } from '../audio/use-player.ts';
 import { somethingIsAtStake } from '../store/at-stake.ts';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/toasts.ts';
 import { takeNewVersion, useNewVersion } from './offline.ts';
 
 /** Says that a new version waits, and offers it while nothing plays. */
@@ -19,7 +20,9 @@ export default function NewVersion() {
       </p>
       <Button
         onClick={() => {
-          if (!somethingIsAtStake()) void takeNewVersion(worker);
+          if (somethingIsAtStake())
+            toast('Something here is not kept yet: keep it first, or let it go.');
+          else void takeNewVersion(worker);
         }}
       >
         Take it now

@@ -8,7 +8,7 @@ export function useNewVersion(): ServiceWorker | undefined {
   return useStore(waiting);
 }
 
-/** Which build this is: the name of the script that started it has a mark of its contents. */
+/** Which build this is: the name of this script has a mark of its contents, and so of all that it names. */
 const BUILD = new URL(import.meta.url).pathname;
 const SEEN = 'humble-stride-build';
 /** How often a page that stays open looks for a new version. */

@@ -20,6 +20,10 @@ import { useTitle } from '../ui/use-title.ts';
 export function LinkPage() {
   useTitle('A link');
   const { hash } = useLocation();
+  return <OneLink key={hash} hash={hash} />;
+}
+
+function OneLink({ hash }: { readonly hash: string }) {
   // Reading makes instruments that came with it known: once, not with every drawing.
   const [read] = useState(() => readLink(hash));
   return (

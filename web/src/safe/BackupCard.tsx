@@ -9,7 +9,7 @@ import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.ts';
 import { askLibrary } from './ask-library.ts';
 import { backUpToFile, backUpToFolder, lastBackup } from './backup.ts';
-import { canUseFolder, chooseFolder, folderInUse, forgetFolder } from './folder.ts';
+import { canUseFolder, chooseFolder, folderInUse, forgetFolder, mayWrite } from './folder.ts';
 import type { Looked } from './library-api.ts';
 import { Rehearsal } from './Rehearsal.tsx';
 
@@ -22,7 +22,10 @@ export function BackupCard() {
   const last = useQuery({ queryKey: ['backup', 'last'], queryFn: lastBackup });
   const folder = useQuery({
     queryKey: ['backup', 'folder'],
-    queryFn: async () => (await folderInUse())?.name ?? null,
+    queryFn: async () => {
+      const used = await folderInUse();
+      return used ? { name: used.name, allowed: await mayWrite(used, false) } : null;
+    },
   });
   const [busy, setBusy] = useState<string>();
   const [looked, setLooked] = useState<Extract<Looked, { ok: true }>>();
@@ -54,7 +57,7 @@ export function BackupCard() {
     else setRefused(`${given.name} was not restored. ${answer.message}`);
   };
   const at = last.data?.at;
-  const hasFolder = typeof folder.data === 'string';
+  const hasFolder = folder.data !== undefined && folder.data !== null;
   return (
     <Card aria-label="Backup" className="flex flex-col gap-3 px-[18px] py-4">
       <h2 className="text-xl">Backup</h2>
@@ -100,8 +103,10 @@ export function BackupCard() {
       {canUseFolder() ? (
         <div className="flex flex-wrap items-center gap-2 border-t border-edge pt-3">
           <p className="min-w-0 flex-1 basis-60">
-            {hasFolder
-              ? `Each day you change something, a backup is written into the folder “${folder.data}”; the last ten stay.`
+            {folder.data
+              ? folder.data.allowed
+                ? `Each day you change something, a backup is written into the folder “${folder.data.name}”; the last ten stay.`
+                : `The browser wants to be asked again before it writes into the folder “${folder.data.name}”: put one into it now.`
               : 'A folder of your choice, such as one that is copied to another machine, can have a backup each day by itself.'}
           </p>
           {hasFolder ? (

@@ -31,7 +31,7 @@ const MODES = [
   {
     mode: 'replace',
     label: 'Replace',
-    what: 'The library becomes what the backup is. What is here and not there goes into the trash; a rhythm that is replaced stays among its earlier versions.',
+    what: 'Each thing becomes what it is in the backup. What is only here goes into the trash, and what is replaced too, a rhythm into its earlier versions. Runs that are only here stay.',
   },
   { mode: 'choose', label: 'Choose', what: 'One thing after the other.' },
 ] as const;

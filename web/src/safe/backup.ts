@@ -52,7 +52,9 @@ async function lastChange(): Promise<number | undefined> {
 
 /** Writes the folder's backup anew where it is old and something changed since. */
 export async function backUpByItself(now = Date.now()): Promise<boolean> {
-  const { at = 0 } = await lastBackup();
+  const { at: last = 0, where } = await lastBackup();
+  // One that was taken away as a file is none in the folder.
+  const at = where === 'folder' ? last : 0;
   const changed = await lastChange();
   if (now - at < ANEW_AFTER || changed === undefined || changed <= at) return false;
   return backUpToFolder(false, now);

@@ -8,19 +8,22 @@ const failed = (error: unknown) => toast(storageSentence(error));
 /**
  * Deletes something into the trash, and says how it comes back.
  * @param said what is told, where “… was deleted.” does not fit
+ * @returns whether it was
  */
 export async function discard(
   kind: TrashKind,
   id: string,
   name: string,
   said = `${name} was deleted.`,
-): Promise<void> {
+): Promise<boolean> {
   try {
     const { throwAway } = await import('./trash.ts');
     const thrown = await throwAway(database, kind, id, name);
     if (thrown !== undefined) toast(said, () => void restore(thrown, name));
+    return thrown !== undefined;
   } catch (error) {
     failed(error);
+    return false;
   }
 }
 

@@ -47,6 +47,16 @@ describe('the history of a rhythm', () => {
     expect((await listHistory(db, ID)).at(-1)?.rhythm).toEqual(before);
   });
 
+  it('is kept also where the clock was ahead once', async () => {
+    const real = clock;
+    clock = real + 400 * 1440 * MINUTE;
+    await editedAt(1, 3);
+    clock = real;
+    const before = (await listHistory(db, ID)).length;
+    await editedAt(1, 3, 5);
+    expect((await listHistory(db, ID)).length).toBeGreaterThan(before + 1);
+  });
+
   it('is thinned as it grows old; what has a name stays', async () => {
     // Every five minutes for two hours; then, after three days, once more.
     await editedAt(...Array.from({ length: 25 }, (_, at) => at * 5));

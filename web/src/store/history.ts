@@ -12,10 +12,12 @@ const of = (db: StrideDatabase, id: string) =>
  */
 export async function keepBefore(db: StrideDatabase, id: string, now: number): Promise<void> {
   const newest = (await of(db, id).reverse().limit(1).primaryKeys())[0]?.[1] ?? 0;
-  if (now - newest < CLOSEST) return;
+  // A clock that was ahead once keeps nothing from being kept.
+  const isPast = newest <= now;
+  if (isPast && now - newest < CLOSEST) return;
   const before = await db.rhythms.get(id);
-  // A state that has stood for less than that is on its way to one.
-  if (!before || before.updated <= newest) return;
+  // What is kept already, as under a name, is not kept again.
+  if (!before || before.updated === newest || (isPast && before.updated < newest)) return;
   await db.history.put({ id, at: before.updated, rhythm: before.rhythm });
   await thin(db, id, now);
 }

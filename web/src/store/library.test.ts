@@ -92,7 +92,10 @@ describe('a library', () => {
   });
 
   it('replaced by a backup, has what was here in the history and in the trash', async () => {
+    const setup = { id: 's', screen: 'landing', name: 'Mine', updated: 1 } as const;
+    await db.setups.put({ ...setup, value: { before: true } });
     const zip = await backup(db);
+    await db.setups.put({ ...setup, value: { before: false } });
     await edit(db, 'lantern-steps', 101);
     await db.cycles.put({ id: 'own-x', name: 'X', groups: [] } as never);
     const { plan, library } = await planOf(db, zip);
@@ -102,7 +105,21 @@ describe('a library', () => {
     const [before] = await listHistory(db, 'lantern-steps');
     expect(before).toMatchObject({ name: 'Before the backup of 2026-11-27' });
     expect(before?.rhythm.tempo.bpm).toBe(101);
-    expect((await listTrash(db)).map(({ kind, name }) => `${kind} ${name}`)).toEqual(['cycle X']);
+    expect((await db.setups.get('s'))?.value).toEqual({ before: true });
+    const thrown = (await listTrash(db)).map(({ kind, name }) => `${kind} ${name}`);
+    expect(thrown.sort()).toEqual(['cycle X', 'set-up Mine, before the backup']);
+  });
+
+  it('keeps a rhythm that cannot be read, beside the one here', async () => {
+    const zip = await backup(db);
+    const read = readBackup(zip);
+    if (!read.ok) throw new Error(read.message);
+    const { library } = read;
+    const [first] = library.tables.rhythms;
+    const broken = { ...library.tables, rhythms: [{ ...first, rhythm: { odd: 1 } }] };
+    const plan = planRestore((await readLibrary(db)).tables, broken);
+    await restoreLibrary(db, { ...library, tables: broken }, merged(plan));
+    expect(await db.rhythms.count()).toBe(6);
   });
 
   it('takes in the runs it has not, once', async () => {

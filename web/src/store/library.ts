@@ -146,9 +146,11 @@ async function here(db: StrideDatabase): Promise<Tables> {
 const put = (table: Table, rows: readonly Row[]) =>
   table.bulkPut(rows.map((row) => wrap(row) as never));
 
-/** In place of what is here, or as new; a rhythm that is replaced stays in its history. */
+/** In place of what is here, or as new; a rhythm that is replaced stays in its history, all else in the trash. */
 async function putThing(db: StrideDatabase, item: Item, row: Row, made: number): Promise<void> {
   if (item.thing !== 'rhythm') {
+    // What was here goes into the trash first.
+    await throwAway(db, item.thing, item.id, `${item.name}, before the backup`);
     await put(db.table(tableOf(item.thing)), [row]);
     return;
   }
@@ -171,7 +173,9 @@ async function putThing(db: StrideDatabase, item: Item, row: Row, made: number):
 }
 
 async function putBeside(db: StrideDatabase, item: Item, row: Row, id: string): Promise<void> {
-  const named = (name: string) => `${name.slice(0, 100)} (from the backup)`;
+  // What cannot be read may have no name.
+  const named = (name: unknown) =>
+    `${typeof name === 'string' ? name.slice(0, 100) : item.name} (from the backup)`;
   if (item.thing === 'rhythm') {
     const record = row as unknown as RhythmRecord;
     const next = {

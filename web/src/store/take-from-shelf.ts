@@ -10,6 +10,5 @@ export async function takeFromShelf(id: string, name: string): Promise<void> {
     );
     return;
   }
-  await discard('rhythm', id, name);
-  closeDocument(id);
+  if (await discard('rhythm', id, name)) closeDocument(id);
 }
