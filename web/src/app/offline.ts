@@ -52,9 +52,14 @@ export async function workOffline(): Promise<void> {
 /** Held by every open tab, so that they can be counted. */
 const TAB = 'humble-stride-tab';
 
+/** Whether no other tab is open; one that is just being closed is waited for. */
 async function isTheOnlyTab(): Promise<boolean> {
-  const { held = [] } = (await navigator.locks?.query()) ?? {};
-  return held.filter(({ name }) => name === TAB).length < 2;
+  for (let look = 0; look < 10; look += 1) {
+    const { held = [] } = (await navigator.locks?.query()) ?? {};
+    if (held.filter(({ name }) => name === TAB).length < 2) return true;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  return false;
 }
 
 /** Takes the newer version now, and begins again with it; where other tabs run the older one, which would break, says so. */
