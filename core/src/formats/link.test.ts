@@ -30,6 +30,17 @@ describe('a link', () => {
     });
   });
 
+  it('carries which variation is meant, where the rhythm has it', () => {
+    const lines = RHYTHM.layers.map(({ id, cells, strokes }) => ({ layer: id, cells, strokes }));
+    const varied = { ...RHYTHM, variations: [{ id: 'turn', name: 'Turn', lines }] };
+    const meant = (variation: string) => {
+      const read = readLink(writeLink({ kind: 'rhythm', rhythm: varied, variation }) ?? '');
+      return read.ok && read.linked.kind === 'rhythm' ? read.linked.variation : 'not read';
+    };
+    expect(meant('turn')).toBe('turn');
+    expect(meant('another')).toBeUndefined();
+  });
+
   it('carries what a screen is set up as, whatever that is', () => {
     fc.assert(
       fc.property(fc.jsonValue(), (setup) => {

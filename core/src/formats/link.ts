@@ -19,6 +19,8 @@ export type Linked =
       readonly rhythm: Rhythm;
       /** Instruments of one's own that it is played on and that were not known. */
       readonly instruments: readonly Instrument[];
+      /** Id of the variation that is meant, where one is. */
+      readonly variation?: string;
     }
   | {
       readonly kind: 'crossing' | 'landing';
@@ -31,7 +33,11 @@ export type LinkResult =
   | { readonly ok: false; readonly message: string };
 
 const CarriedSchema = v.variant('kind', [
-  v.object({ kind: v.literal('rhythm'), file: v.unknown() }),
+  v.object({
+    kind: v.literal('rhythm'),
+    file: v.unknown(),
+    variation: v.optional(v.pipe(v.string(), v.maxLength(200))),
+  }),
   v.object({
     kind: v.picklist(['crossing', 'landing']),
     name: v.pipe(v.string(), v.maxLength(200)),
@@ -48,12 +54,12 @@ const DAMAGED =
  */
 export function writeLink(
   what:
-    | { readonly kind: 'rhythm'; readonly rhythm: Rhythm }
+    | { readonly kind: 'rhythm'; readonly rhythm: Rhythm; readonly variation?: string }
     | { readonly kind: 'crossing' | 'landing'; readonly name: string; readonly setup: unknown },
 ): string | undefined {
   const carried =
     what.kind === 'rhythm'
-      ? { kind: what.kind, file: JSON.parse(writeJson(what.rhythm)) as unknown }
+      ? { ...what, rhythm: undefined, file: JSON.parse(writeJson(what.rhythm)) as unknown }
       : what;
   const packed = deflateSync(strToU8(JSON.stringify(carried)), { level: 9 });
   const text = `${VERSION}${toBase64Url(packed)}`;
@@ -96,7 +102,11 @@ export function readLink(fragment: string): LinkResult {
   const read = readJson(JSON.stringify(what.file));
   if (!read.ok) return { ok: false, message: read.messages.join(' ') };
   const { rhythm, instruments } = read;
-  return { ok: true, linked: { kind: 'rhythm', rhythm, instruments } };
+  const meant = rhythm.variations?.find(({ id }) => id === what.variation);
+  return {
+    ok: true,
+    linked: { kind: 'rhythm', rhythm, instruments, ...(meant && { variation: meant.id }) },
+  };
 }
 
 /** What was packed; undefined where it is none of that, or too large. */

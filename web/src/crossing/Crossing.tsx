@@ -6,8 +6,8 @@ import { useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { player } from '../audio/the-player.ts';
-import type { OpenedSetup } from '../setups/opened.ts';
 import { SetupPanel } from '../setups/SetupPanel.tsx';
+import { type OpenedSetup, useOpenedSetup } from '../setups/use-opened-setup.ts';
 import { database } from '../store/db.ts';
 import { useKeptState } from '../store/kept-state.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
@@ -60,9 +60,13 @@ export function Crossing() {
   const { state: opened } = useLocation() as {
     readonly state: Opened | OpenedSetup | null;
   };
+  const given = useOpenedSetup(
+    opened && 'setup' in opened ? opened.setup : undefined,
+    checkSetup,
+  );
   const kept = useKeptState<Setup>('crossing', {
     check: checkSetup,
-    opened: opened ? ('setup' in opened ? checkSetup(opened.setup) : openSetup(opened)) : undefined,
+    opened: opened && !('setup' in opened) ? openSetup(opened) : given,
     usual: () => newSetup([5, 3]),
   });
   const { now: setup, undo, redo } = kept;
@@ -162,10 +166,8 @@ export function Crossing() {
             screen="crossing"
             value={setup}
             usualName={counts.join(' : ')}
-            onOpen={(value) => {
-              const next = checkSetup(value);
-              if (next) change(() => next);
-            }}
+            check={checkSetup}
+            onOpen={(next) => change(() => next)}
           />
         </span>
         <Button onClick={send}>Send it to the Bench</Button>

@@ -7,8 +7,8 @@ import { Play, Square } from 'lucide-react';
 import { useMemo } from 'react';
 import { useLocation } from 'react-router';
 import { KEYS } from '../app/keys.ts';
-import type { OpenedSetup } from '../setups/opened.ts';
 import { SetupPanel } from '../setups/SetupPanel.tsx';
+import { type OpenedSetup, useOpenedSetup } from '../setups/use-opened-setup.ts';
 import { useKeptState } from '../store/kept-state.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
@@ -77,10 +77,11 @@ export function Landing() {
       | ({ readonly cycle?: Cycle; readonly eduppu?: Rhythm['eduppu'] } & Partial<OpenedSetup>)
       | null;
   };
+  const opened = useOpenedSetup(given?.setup, checkLandingState);
   const setup = useKeptState<LandingState>('landing', {
     check: checkLandingState,
     opened: given?.setup
-      ? checkLandingState(given.setup)
+      ? opened
       : given?.cycle && beginLanding(given.cycle, given.eduppu),
     usual: () => beginLanding(firstCycle()),
   });
@@ -183,10 +184,8 @@ export function Landing() {
             screen="landing"
             value={state}
             usualName={cycle.name}
-            onOpen={(value) => {
-              const next = checkLandingState(value);
-              if (next) setup.change(() => next);
-            }}
+            check={checkLandingState}
+            onOpen={(next) => setup.change(() => next)}
           />
           <Button
             look="go"

@@ -1,5 +1,6 @@
 import { describeCycle } from '@stride/core/cycle';
 import { type Linked, readLink } from '@stride/core/formats';
+import { withVariation } from '@stride/core/rhythm';
 import { counted } from '@stride/core/wording';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
@@ -54,7 +55,8 @@ function Carried({ linked }: { readonly linked: Linked }) {
 function CarriedRhythm({
   rhythm,
   instruments,
-}: Pick<Extract<Linked, { kind: 'rhythm' }>, 'rhythm' | 'instruments'>) {
+  variation,
+}: Omit<Extract<Linked, { kind: 'rhythm' }>, 'kind'>) {
   const navigate = useNavigate();
   const take = async () => {
     const id = crypto.randomUUID();
@@ -81,6 +83,8 @@ function CarriedRhythm({
     navigate('/', { replace: true });
   };
   const { layers, variations = [] } = rhythm;
+  const meant = variations.find(({ id }) => id === variation);
+  const shown = meant ? withVariation(rhythm, meant) : rhythm;
   return (
     <Card aria-label={rhythm.name} className="flex flex-col gap-3 px-[18px] py-4">
       <h2 className="text-xl [overflow-wrap:anywhere]">{rhythm.name}</h2>
@@ -93,9 +97,10 @@ function CarriedRhythm({
           : ''}
         .
       </p>
-      <CardLine rhythm={rhythm} />
+      {meant ? <p>Meant is its variation {meant.name}: so it is drawn, and heard.</p> : null}
+      <CardLine rhythm={shown} />
       <div className="flex flex-wrap gap-2">
-        <HearRhythm owner="link" rhythm={rhythm} />
+        <HearRhythm owner="link" rhythm={shown} />
         <Button onClick={() => void take()}>Put it on the Shelf</Button>
         <Button look="quiet" onClick={leave}>
           Leave it

@@ -10,19 +10,21 @@ import { Field } from '../ui/Field.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { toast } from '../ui/toasts.ts';
+import { UNREADABLE_SETUP } from './use-opened-setup.ts';
 
 const LinkDialog = lazy(() => import('../link/LinkDialog.tsx'));
 
-interface SetupPanelProps {
+interface SetupPanelProps<T> {
   readonly screen: SetupRecord['screen'];
   /** What the screen is set up as now. */
-  readonly value: unknown;
+  readonly value: T;
   readonly usualName: string;
-  readonly onOpen: (value: unknown) => void;
+  readonly check: (value: unknown) => T | undefined;
+  readonly onOpen: (value: T) => void;
 }
 
 /** What a screen is set up as: kept under a name, opened again. */
-export function SetupPanel({ screen, value, usualName, onOpen }: SetupPanelProps) {
+export function SetupPanel<T>({ screen, value, usualName, check, onOpen }: SetupPanelProps<T>) {
   const [open, setOpen] = useState(false);
   const [linking, setLinking] = useState(false);
   return (
@@ -44,7 +46,9 @@ export function SetupPanel({ screen, value, usualName, onOpen }: SetupPanelProps
           value={value}
           usualName={usualName}
           onOpen={(given) => {
-            onOpen(given);
+            const read = check(given);
+            if (read) onOpen(read);
+            else toast(UNREADABLE_SETUP);
             setOpen(false);
           }}
           onLink={() => {
@@ -65,7 +69,12 @@ export function SetupPanel({ screen, value, usualName, onOpen }: SetupPanelProps
   );
 }
 
-function Setups(props: SetupPanelProps & { readonly onLink: () => void }) {
+interface SetupsProps extends Pick<SetupPanelProps<unknown>, 'screen' | 'value' | 'usualName'> {
+  readonly onOpen: (value: unknown) => void;
+  readonly onLink: () => void;
+}
+
+function Setups(props: SetupsProps) {
   const { screen, value, usualName, onOpen, onLink } = props;
   const kept = useLive((db) => listSetups(db, screen), screen);
   const [name, setName] = useState('');

@@ -110,6 +110,22 @@ describe('a library', () => {
     expect(thrown.sort()).toEqual(['cycle X', 'set-up Mine, before the backup']);
   });
 
+  it('takes in no recording of a rhythm that is left out, and one of no rhythm', async () => {
+    const sound = { name: 'Walker', made: 1, seconds: 1, wav: new Blob(['sound']) };
+    await db.recordings.bulkPut([
+      { ...sound, id: 'of-it', rhythm: 'lantern-steps' },
+      { ...sound, id: 'alone', rhythm: 'gone' },
+    ]);
+    const other = fresh();
+    const { plan, library } = await planOf(other, await backup(db));
+    const items = plan.items.map((item) => {
+      const isOut = item.thing === 'rhythm' && item.id === 'lantern-steps';
+      return { item, answer: isOut ? 'keep' : (answersTo(item)[0] ?? 'keep') } as const;
+    });
+    await restoreLibrary(other, library, { items, replace: false });
+    expect(await other.recordings.toCollection().primaryKeys()).toEqual(['alone']);
+  });
+
   it('keeps a rhythm that cannot be read, beside the one here', async () => {
     const zip = await backup(db);
     const read = readBackup(zip);

@@ -122,7 +122,16 @@ export async function restoreLibrary(
     const known = new Set(await db.rhythms.toCollection().primaryKeys());
     const ofKnown = ({ id }: Row) => known.has(String(id));
     await put(db.history, more('history').filter(ofKnown));
-    await put(db.recordings, more('recordings'));
+    // Of a rhythm that was left out nothing comes in; a recording without one does.
+    const leftOut = new Set(
+      items
+        .filter(({ item, answer }) => item.thing === 'rhythm' && answer === 'keep')
+        .map(({ item }) => item.id),
+    );
+    await put(
+      db.recordings,
+      more('recordings').filter(({ rhythm }) => known.has(String(rhythm)) || !leftOut.has(String(rhythm))),
+    );
     await put(db.trash, more('trash'));
     await putRuns(db, more('runs') as unknown as LoggedRun[]);
     await put(db.played, more('played'));

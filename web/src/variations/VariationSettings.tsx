@@ -12,11 +12,14 @@ import {
 } from '@stride/core/rhythm';
 import { readLayerText, writeLayerRows } from '@stride/core/text';
 import { SHARE_WORDS, sayShare } from '@stride/core/variation';
-import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Link2, Trash2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { WrittenField } from '../ui/WrittenField.tsx';
+
+const LinkDialog = lazy(() => import('../link/LinkDialog.tsx'));
 
 interface VariationSettingsProps {
   readonly rhythm: Rhythm;
@@ -44,6 +47,7 @@ const written = (share: Variation['share']) => (share ? `${share.num}/${share.de
 export function VariationSettings(props: VariationSettingsProps) {
   const { rhythm, variation, onEdit, onMove, onTakeOut } = props;
   const { id, key, place, share, lines } = variation;
+  const [linking, setLinking] = useState(false);
   const change = (to: (before: Variation) => Variation) =>
     onEdit((now) => changeVariation(now, id, to));
   const shares = SHARES.some((one) => written(one) === written(share))
@@ -117,10 +121,21 @@ export function VariationSettings(props: VariationSettingsProps) {
         <Button disabled={at + 1 >= (rhythm.variations?.length ?? 0)} onClick={() => onMove(1)}>
           <ArrowDown aria-hidden size={15} /> Later
         </Button>
+        <Button onClick={() => setLinking(true)}>
+          <Link2 aria-hidden size={15} /> As a link
+        </Button>
         <Button look="quiet" className="ml-auto" onClick={onTakeOut}>
           <Trash2 aria-hidden size={15} /> Take out
         </Button>
       </div>
+      {linking ? (
+        <Suspense>
+          <LinkDialog
+            what={{ kind: 'rhythm', rhythm, variation: id }}
+            onClose={() => setLinking(false)}
+          />
+        </Suspense>
+      ) : null}
     </>
   );
 }
