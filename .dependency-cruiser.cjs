@@ -27,6 +27,9 @@ const concepts = [
   'climb',
   'form',
   'log',
+  'transcript',
+  'midi',
+  'musicxml',
   'formats',
   'safekeeping',
 ];
@@ -65,7 +68,7 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
       to: {
         path: '^(web|server|e2e)/|node_modules/',
-        pathNot: 'node_modules/(valibot|fft.js|date-fns|fflate)/',
+        pathNot: 'node_modules/(valibot|fft.js|date-fns|fflate|midi-file|fast-xml-parser)/',
       },
     },
     {

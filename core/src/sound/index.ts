@@ -1,6 +1,7 @@
 /** Sound: computed voices, a rhythm as a score, the transport that hands it out, and samples. */
 export * from './click.ts';
 export * from './hold.ts';
+export * from './performance.ts';
 export * from './render.ts';
 export * from './score.ts';
 export * from './score-crossing.ts';

@@ -157,7 +157,8 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
 /** More beats than these would make the beginning of the staff wider than a measure. */
 const MOST_BEATS_SAID = 5;
 
-function meterOf(cycle: Cycle, pulse: number): Meter {
+/** How a turn is written at the beginning of a staff. @param pulse the note value of a pulse */
+export function meterOf(cycle: Cycle, pulse: number): Meter {
   const spans = beatsOf(cycle).map((beat) => beat.span);
   // Sixteenths by four are said as quarters, and so are eighths by two; by three they are eighths.
   const pairs = pulse === 8 && spans.every((span) => span === 2);

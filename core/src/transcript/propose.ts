@@ -1,0 +1,148 @@
+import {
+  allInstruments,
+  type Family,
+  findInstrument,
+  type Instrument,
+  instrumentNamed,
+  instrumentsOfNote,
+  notesOf,
+  type StrokeKind,
+} from '../instrument/index.ts';
+import { plainLetters } from '../wording/index.ts';
+import type { Part, PartSound } from './model.ts';
+
+/** Which stroke each sound of a part is, by its key; null where it is left out. */
+export type StrokeTable = Readonly<Record<string, string | null>>;
+
+/** Words in the name of a part or a sound that say which instrument is meant, beside instruments' own names. */
+const MEANT: readonly (readonly [RegExp, string])[] = [
+  [/\b(tumba|tumbadora|quinto)\b/, 'tall-hand-drum'],
+  [/\b(drum ?set|drums|kit)\b/, 'drum-kit'],
+  [/\bcow ?bells?\b|\bcampana\b/, 'hand-bell'],
+  [/\bclap(s|ping)?\b|\bpalmas\b/, 'palms-and-feet'],
+  [/\bvoice\b|\bvocal\b|\bkonnakol\b/, 'spoken-voice'],
+  [/\btambourine\b/, 'riq'],
+  [/\bgongs?\b|\bbell\b/, 'hand-bell'],
+];
+
+/**
+ * The instrument a part is most likely for: the one its name, or what the file says of it, names; else the one
+ * whose notes it plays.
+ */
+export function proposeInstrument({ name, instrument = '', sounds }: Part): Instrument {
+  const texts = [instrument, name, ...sounds.map((sound) => sound.name)];
+  for (const text of texts) {
+    const found = instrumentNamed(text) ?? instrumentIn(text);
+    if (found) return found;
+  }
+  const votes = new Map<string, number>();
+  for (const { note, count } of sounds) {
+    if (note === undefined) continue;
+    for (const id of instrumentsOfNote(note)) votes.set(id, (votes.get(id) ?? 0) + count);
+  }
+  const [best] = [...votes].sort(([, a], [, b]) => b - a);
+  return findInstrument(best?.[0] ?? usual(sounds)) ?? (allInstruments()[0] as Instrument);
+}
+
+/** Where nothing says it: a bell for one sound, a hand drum for a few, a kit for many. */
+const usual = ({ length }: readonly PartSound[]) =>
+  length <= 1 ? 'hand-bell' : length <= 10 ? 'goblet-drum' : 'drum-kit';
+
+/** The instrument whose name stands as words inside a text, the longest name first. */
+function instrumentIn(text: string): Instrument | undefined {
+  const plain = ` ${plainLetters(text).replace(/[^\p{L}\p{N}]+/gu, ' ')} `;
+  const [found] = allInstruments()
+    .flatMap((instrument) =>
+      [instrument.name, ...(instrument.also ?? [])].map((name) => ({
+        instrument,
+        name: plainLetters(name)
+          .replace(/[^\p{L}\p{N}]+/gu, ' ')
+          .trim(),
+      })),
+    )
+    .filter(({ name }) => plain.includes(` ${name} `) || plain.includes(` ${name}s `))
+    .sort((a, b) => b.name.length - a.name.length);
+  if (found) return found.instrument;
+  const [, id] = MEANT.find(([words]) => words.test(plain)) ?? [];
+  return id === undefined ? undefined : findInstrument(id);
+}
+
+/** Families that a head of another shape stands for in most scores of percussion. */
+const BY_HEAD: Readonly<Record<string, readonly Family[]>> = {
+  x: ['slap', 'metal', 'muted'],
+  cross: ['slap', 'metal', 'muted'],
+  'circle-x': ['metal', 'slap'],
+  diamond: ['metal', 'touch'],
+  triangle: ['slap', 'metal', 'open'],
+  slash: ['muted', 'touch'],
+};
+
+/** From the lowest sound to the highest, what families mostly are. */
+const UPWARD: readonly Family[] = [
+  'bass',
+  'open',
+  'slap',
+  'muted',
+  'touch',
+  'metal',
+  'shaken',
+  'voice',
+];
+
+/**
+ * Which stroke each sound of a part most likely is: the one that has its name, its note or its letter, else one its
+ * head speaks for, else the first that is free from low to high. Two sounds are one stroke only where strokes run out.
+ */
+export function proposeStrokes(
+  { sounds }: Pick<Part, 'sounds'>,
+  instrument: Instrument,
+): StrokeTable {
+  const table: Record<string, string> = {};
+  const taken = new Set<string>();
+  const take = (key: string, code: string) => {
+    table[key] = code;
+    taken.add(code);
+  };
+  const notes = notesOf(instrument);
+  const rules: readonly ((sound: PartSound) => string | undefined)[] = [
+    ({ name }) => strokeNamed(instrument, name)?.code,
+    ({ note }) => [...notes].find(([, one]) => one === note)?.[0],
+    ({ head = '' }) =>
+      BY_HEAD[head]
+        ?.flatMap((family) => free(instrument, taken).filter((one) => one.family === family))
+        .at(0)?.code,
+    () =>
+      UPWARD.flatMap((family) => free(instrument, taken).filter((one) => one.family === family)).at(
+        0,
+      )?.code,
+    () => instrument.strokes[0]?.code,
+  ];
+  for (const [at, rule] of rules.entries()) {
+    for (const sound of sounds) {
+      if (table[sound.key] !== undefined) continue;
+      const code = rule(sound);
+      if (code !== undefined && (at === rules.length - 1 || !taken.has(code)))
+        take(sound.key, code);
+    }
+  }
+  return table;
+}
+
+const free = ({ strokes }: Instrument, taken: ReadonlySet<string>): readonly StrokeKind[] =>
+  strokes.filter(({ code }) => !taken.has(code));
+
+/** The stroke whose name or letter a sound's name is, or whose name it holds as words. */
+function strokeNamed({ strokes, name: of }: Instrument, name: string): StrokeKind | undefined {
+  const exact = strokes.find((one) => one.code === name.trim());
+  if (exact) return exact;
+  // “congas: open” is the open stroke of the congas; a number or a place behind a comma says nothing of it.
+  const [first = ''] = name.split(',');
+  const plain = plainLetters(first)
+    .replace(`${plainLetters(of)}:`, '')
+    .trim();
+  const named = strokes.find((one) => plainLetters(one.name) === plain);
+  if (named) return named;
+  return [...strokes]
+    .sort((a, b) => b.name.length - a.name.length)
+    .find((one) => ` ${plain} `.includes(` ${plainLetters(one.name)} `));
+}
