@@ -6,3 +6,4 @@ export * from './near.ts';
 export * from './nth.ts';
 export * from './said.ts';
 export * from './table.ts';
+export * from './unpack.ts';

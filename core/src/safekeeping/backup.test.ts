@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
+import { unpack } from '../bounds/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { type BackupResult, readBackup, writeBackup } from './backup.ts';
 import { crc32 } from './crc.ts';
 import { answersTo, answerToReplace, planRestore } from './plan.ts';
 import { NO_ROWS, type Row, type Tables } from './tables.ts';
-import { unpack } from './unpack.ts';
 
 const rhythm = (id: string, name: string) => ({
   ...readRhythm(

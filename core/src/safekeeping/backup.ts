@@ -1,5 +1,6 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import * as v from 'valibot';
+import { unpack } from '../bounds/index.ts';
 import { checkRhythm } from '../rhythm/index.ts';
 import { writeRhythm } from '../text/index.ts';
 import { counted } from '../wording/index.ts';
@@ -13,7 +14,6 @@ import {
   type TableName,
   type Tables,
 } from './tables.ts';
-import { unpack } from './unpack.ts';
 
 /** What a backup says it is, and the newest that can be read. */
 const FORMAT = 'humble-stride-library';

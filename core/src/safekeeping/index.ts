@@ -4,4 +4,3 @@ export * from './backup.ts';
 export * from './plan.ts';
 export * from './tables.ts';
 export * from './thin.ts';
-export * from './unpack.ts';

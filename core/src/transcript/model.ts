@@ -70,6 +70,16 @@ export interface Part {
   readonly notes: readonly PartNote[];
   /** What the file says of the instrument, beside the name of the part. */
   readonly instrument?: string;
+  /** Its feel, in the written form. */
+  readonly feel?: string;
+}
+
+/** Bars that stand after the end, to be played in place of as many others. */
+export interface VariedBars {
+  readonly name: string;
+  /** Of its first bar, from 0. */
+  readonly from: number;
+  readonly bars: number;
 }
 
 /** What another program wrote, or a recording holds, as notes: before it is a rhythm. */
@@ -80,6 +90,8 @@ export interface Transcript {
   /** Ascending; the tempo of the first one holds before it too. */
   readonly tempos: readonly TempoMark[];
   readonly parts: readonly Part[];
+  /** What is no part of the piece itself, and comes after it. */
+  readonly variations?: readonly VariedBars[];
   /** What a rhythm has no place for, or what could not be read, in sentences. */
   readonly lost: readonly string[];
   /** What the file says of itself in words that this program wrote there: see {@link Hints}. */

@@ -7,6 +7,7 @@ import {
   instrumentsOfNote,
   notesOf,
   type StrokeKind,
+  strokeKind,
 } from '../instrument/index.ts';
 import { plainLetters } from '../wording/index.ts';
 import type { Part, PartSound } from './model.ts';
@@ -99,22 +100,28 @@ export function proposeStrokes(
 ): StrokeTable {
   const table: Record<string, string> = {};
   const taken = new Set<string>();
+  const families = new Set<Family>();
+  const upward = UPWARD.flatMap((family) =>
+    instrument.strokes.filter((one) => one.family === family),
+  );
   const take = (key: string, code: string) => {
     table[key] = code;
     taken.add(code);
+    const family = strokeKind(instrument, code)?.family;
+    if (family) families.add(family);
   };
   const notes = notesOf(instrument);
   const rules: readonly ((sound: PartSound) => string | undefined)[] = [
     ({ name }) => strokeNamed(instrument, name)?.code,
     ({ note }) => [...notes].find(([, one]) => one === note)?.[0],
+    ({ name }) => strokeIn(instrument, name)?.code,
     ({ head = '' }) =>
       BY_HEAD[head]
         ?.flatMap((family) => free(instrument, taken).filter((one) => one.family === family))
         .at(0)?.code,
-    () =>
-      UPWARD.flatMap((family) => free(instrument, taken).filter((one) => one.family === family)).at(
-        0,
-      )?.code,
+    // Each family once before any comes twice.
+    () => upward.find(({ family }) => !families.has(family))?.code,
+    () => upward.find(({ code }) => !taken.has(code))?.code,
     () => instrument.strokes[0]?.code,
   ];
   for (const [at, rule] of rules.entries()) {
@@ -131,18 +138,26 @@ export function proposeStrokes(
 const free = ({ strokes }: Instrument, taken: ReadonlySet<string>): readonly StrokeKind[] =>
   strokes.filter(({ code }) => !taken.has(code));
 
-/** The stroke whose name or letter a sound's name is, or whose name it holds as words. */
-function strokeNamed({ strokes, name: of }: Instrument, name: string): StrokeKind | undefined {
-  const exact = strokes.find((one) => one.code === name.trim());
-  if (exact) return exact;
-  // “congas: open” is the open stroke of the congas; a number or a place behind a comma says nothing of it.
+/** A sound's name as plain letters: “congas: open” is the open stroke of the congas; what follows a comma says nothing of it. */
+function plainName({ name: of }: Instrument, name: string): string {
   const [first = ''] = name.split(',');
-  const plain = plainLetters(first)
+  return plainLetters(first)
     .replace(`${plainLetters(of)}:`, '')
     .trim();
-  const named = strokes.find((one) => plainLetters(one.name) === plain);
-  if (named) return named;
-  return [...strokes]
+}
+
+/** The stroke whose name or letter a sound's name is. */
+function strokeNamed(instrument: Instrument, name: string): StrokeKind | undefined {
+  const plain = plainName(instrument, name);
+  return instrument.strokes.find(
+    (one) => one.code === name.trim() || plainLetters(one.name) === plain,
+  );
+}
+
+/** The stroke whose name stands as words in a sound's name, the longest one. */
+function strokeIn(instrument: Instrument, name: string): StrokeKind | undefined {
+  const plain = plainName(instrument, name);
+  return [...instrument.strokes]
     .sort((a, b) => b.name.length - a.name.length)
     .find((one) => ` ${plain} `.includes(` ${plainLetters(one.name)} `));
 }

@@ -30,7 +30,7 @@ const MOST_TOGETHER = 8;
 
 /** The stretches of a piece, one after another: where the meter changes another one begins. */
 export function stretchesOf(transcript: Transcript): readonly Stretch[] {
-  const { bars } = transcript;
+  const bars = transcript.bars.slice(0, transcript.variations?.[0]?.from);
   const together = barsTogether(bars);
   if (together > 1) {
     const meters = bars.slice(0, together).map(({ meter }) => meter);

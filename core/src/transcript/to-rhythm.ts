@@ -2,20 +2,27 @@ import { NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
 import { beatsOf, turnPulses } from '../cycle/index.ts';
 import { findInstrument, type Instrument } from '../instrument/index.ts';
 import {
+  addVariation,
   breaches,
   type Layer,
   LIMBS,
   LIMITS,
+  lineOfLayer,
   nameTurn,
+  onsets,
   type Rhythm,
   SayPattern,
   type Stroke,
+  setFeel,
   setNotes,
   setTags,
   timeLayer,
+  timeRhythm,
   withRings,
 } from '../rhythm/index.ts';
+import { readFeel } from '../text/index.ts';
 import {
+  add,
   compare,
   divide,
   multiply,
@@ -90,7 +97,8 @@ function isWritten({ parts }: Transcript): boolean {
 export function bringIn(transcript: Transcript, choice: BringIn, id: string): BroughtIn {
   let { turns } = choice.stretch;
   for (;;) {
-    const made = makeRhythm(transcript, choice, id, turns);
+    const home = makeRhythm(transcript, choice, id, turns);
+    const made = { ...home, rhythm: withVaried(transcript, choice, home.rhythm) };
     const wrong = breaches(made.rhythm);
     if (wrong.length === 0 || turns === 1) {
       return turns === choice.stretch.turns
@@ -116,6 +124,7 @@ function makeRhythm(
   { name, stretch, grid, parts }: BringIn,
   id: string,
   turns: number,
+  isWhole = false,
 ): BroughtIn {
   const { cycle, pulse, start } = stretch;
   const lost: string[] = [];
@@ -124,7 +133,8 @@ function makeRhythm(
     const part = transcript.parts.find((one) => one.id === choice.part);
     const instrument = findInstrument(choice.instrument);
     if (!part || !instrument || !choice.isIn) return [];
-    const made = makeLayer(part, choice, instrument, { cycle, pulse, start, turns, grid });
+    const frame = { cycle, pulse, start, turns, grid, isWhole };
+    const made = makeLayer(part, choice, instrument, frame);
     lost.push(...made.lost);
     unsure.push(...made.unsure);
     const layerName = oneLine(part.name, NAME_LENGTH) || instrument.name;
@@ -163,6 +173,41 @@ function makeRhythm(
   return { rhythm: named, lost, unsure };
 }
 
+/** The rhythm with the variations that stand after its end, where they are as many whole turns. */
+function withVaried(transcript: Transcript, choice: BringIn, home: Rhythm): Rhythm {
+  const { stretch } = choice;
+  const turn = multiply(rational(turnPulses(stretch.cycle)), stretch.pulse);
+  return (transcript.variations ?? []).reduce((rhythm, { name, from, bars }) => {
+    const { start } = nth(transcript.bars, from);
+    const last = nth(transcript.bars, from + bars - 1);
+    const turns = divide(subtract(add(last.start, last.length), start), turn);
+    if (turns.den !== 1 || stretch.from > 0) return rhythm;
+    const varied = { ...choice, stretch: { ...stretch, start } };
+    const { layers } = makeRhythm(transcript, varied, home.id, turns.num, true).rhythm;
+    const isOther = (layer: Layer) => {
+      const own = home.layers.find(({ id }) => id === layer.id);
+      return own && !soundsAlike(home.cycle, own, layer, turns.num);
+    };
+    const lines = layers.filter(isOther).map(lineOfLayer);
+    return lines.length > 0 ? addVariation(rhythm, { name, lines }) : rhythm;
+  }, home);
+}
+
+/** Whether two lines have the same strokes at the same places in so many turns. */
+function soundsAlike(cycle: Rhythm['cycle'], a: Layer, b: Layer, turns: number): boolean {
+  const [one, other] = [a, b].map((layer) => {
+    const lines = { cycle, layers: [layer] };
+    const timed = timeRhythm(lines);
+    if (!timed.ok) return undefined;
+    const { timing } = timed;
+    return onsets(lines, timing, turns).map(({ ticks, stroke: { slot: _slot, ...stroke } }) => [
+      ticks / timing.ticksPerPulse,
+      stroke,
+    ]);
+  });
+  return JSON.stringify(one) === JSON.stringify(other);
+}
+
 /** The tempo where a stretch begins, in the beat that is counted there. */
 function tempoOf(tempos: readonly TempoMark[], { cycle, pulse, start }: Stretch): Rhythm['tempo'] {
   const mark = tempos.findLast(({ at }) => compare(at, start) <= 0) ?? tempos[0];
@@ -179,6 +224,8 @@ function tempoOf(tempos: readonly TempoMark[], { cycle, pulse, start }: Stretch)
 
 interface Frame extends Pick<Stretch, 'cycle' | 'pulse' | 'start' | 'turns'> {
   readonly grid: Grid;
+  /** All turns are kept, also where they are alike. */
+  readonly isWhole: boolean;
 }
 
 interface MadeLayer {
@@ -251,8 +298,16 @@ function makeLayer(
     { ...whole, id: 'layer', name: '' },
     ringsOf(whole, notes, slots, frame),
   );
-  const { id: _id, name: _name, ...layer } = shortest(cycle, ringing, turns);
+  const short = frame.isWhole ? ringing : shortest(cycle, ringing, turns);
+  const { id: _id, name: _name, ...layer } = felt(short, part, lost);
   return { layer, lost, unsure };
+}
+
+function felt(layer: Layer, { name, feel }: Part, lost: string[]): Layer {
+  if (feel === undefined) return layer;
+  const read = readFeel(feel);
+  if (!read.ok) lost.push(`${name}: the feel “${feel.slice(0, 60)}”, which cannot be read.`);
+  return read.ok ? setFeel(layer, read.feel) : layer;
 }
 
 /** The strokes of one slot: each kind once, the strongest; no hand twice. */

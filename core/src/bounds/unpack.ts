@@ -1,5 +1,5 @@
 import { Unzip, UnzipInflate } from 'fflate';
-import { joinBytes } from '../bounds/index.ts';
+import { joinBytes } from './bytes.ts';
 
 /** What a zip may hold, in bytes and files, as it says and as it is. */
 export interface UnpackLimits {

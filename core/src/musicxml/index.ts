@@ -1,0 +1,4 @@
+/** MusicXML: rhythms as scores for unpitched percussion, and scores of other programs as transcripts. */
+export { packXml } from './decode.ts';
+export { readMusicXml } from './read.ts';
+export { type WrittenXml, writeMusicXml } from './write.ts';

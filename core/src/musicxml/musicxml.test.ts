@@ -1,0 +1,314 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { validateXML } from 'xmllint-wasm';
+import { nth } from '../bounds/index.ts';
+import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
+import { type Rhythm, type Stroke, timeRhythm } from '../rhythm/index.ts';
+import { readRhythm } from '../text/index.ts';
+import { bringIn, proposeBringIn } from '../transcript/index.ts';
+import { soundsIn } from '../transcript/same.testkit.ts';
+import { packXml, readMusicXml, writeMusicXml } from './index.ts';
+
+const STEPS = readRhythm(
+  `rhythm Lantern steps
+cycle 3+3+2
+tempo 72 to 104 per 3
+tags street, lantern
+layer Bell : hand bell
+play X! . . / X . . / X .
+layer Walker : congas
+play 'O! _ (t) / <1> S . o- C! / O? ~M | D X X X X X / H T / B
+hand R . L / R . L R / R L | R L R L R / R L / B
+say dum . ka / tek . dun dun / tek ka`.replace('D X X X X X / H T / B', 'S O M O S / H T t / B _'),
+  'lantern-steps',
+).rhythm;
+
+const read = (file: Uint8Array | string) => {
+  const bytes = typeof file === 'string' ? new TextEncoder().encode(file) : file;
+  return readMusicXml(bytes, 'a score');
+};
+function transcript(file: Uint8Array | string) {
+  const result = read(file);
+  if (!result.ok) throw new Error(result.message);
+  return result.transcript;
+}
+const messageOf = (file: Uint8Array | string) => {
+  const result = read(file);
+  return result.ok ? 'read' : result.message;
+};
+const back = (file: Uint8Array | string) => {
+  const given = transcript(file);
+  return bringIn(given, { ...nth(proposeBringIn(given), 0), grid: 'exact' }, 'back');
+};
+const all = ({ slot: _slot, ...stroke }: Stroke) => Object.entries(stroke).sort();
+
+const SCHEMA = readFileSync(new URL('./structure.testkit.xsd', import.meta.url), 'utf8');
+async function problemsIn(xml: string): Promise<readonly string[]> {
+  const { errors } = await validateXML({
+    xml: [{ fileName: 'score.musicxml', contents: xml.replace(/<!DOCTYPE[^>]*>/, '') }],
+    schema: [SCHEMA],
+  });
+  return errors.map(({ message }) => message);
+}
+
+describe('a score that is written', () => {
+  it('has its elements where MusicXML 4 wants them, by a reader that is not ours', async () => {
+    const samples = fc.sample(arbitraryRhythm, { numRuns: 25, seed: 7 });
+    for (const rhythm of [STEPS, ...samples]) {
+      if (rhythm.layers.length === 0) continue;
+      const { text } = writeMusicXml(rhythm);
+      if (text.length < 1_000_000) expect(await problemsIn(text)).toEqual([]);
+    }
+    // The schema does not let anything pass.
+    const broken = writeMusicXml(STEPS).text.replace('<voice>1</voice>', '<tone>1</tone>');
+    expect(await problemsIn(broken)).not.toEqual([]);
+  });
+
+  it('comes back with every stroke, hand, syllable, ornament and mark', () => {
+    const { text, lost } = writeMusicXml(STEPS);
+    expect(lost).toEqual([]);
+    const { rhythm, lost: notRead } = back(text);
+    expect(notRead).toEqual([]);
+    expect(soundsIn(rhythm, all)).toEqual(soundsIn(STEPS, all));
+    const { cycle, tempo, target, tags, name } = STEPS;
+    expect(rhythm).toMatchObject({ cycle, tempo, target, tags, name });
+    expect(rhythm.layers.map(({ instrument }) => instrument)).toEqual(['hand-bell', 'tall-drums']);
+  });
+
+  it('is the same packed', () => {
+    expect(transcript(packXml(writeMusicXml(STEPS).text))).toEqual(
+      transcript(writeMusicXml(STEPS).text),
+    );
+  });
+
+  it('tells the other programs how each stroke is written and heard', () => {
+    const { text } = writeMusicXml(STEPS);
+    expect(text).toContain('<beats>3+3+2</beats>');
+    expect(text).toContain('<instrument-name>congas: open slap</instrument-name>');
+    expect(text).toContain('<midi-unpitched>64</midi-unpitched>');
+    expect(text).toContain('<sound tempo="108"/>');
+    expect(text.match(/<grace slash="yes"\/>/g)).toHaveLength(1);
+    expect(text).toContain('<repeat direction="backward"/>');
+  });
+
+  it('comes back whatever the rhythm is, or says exactly what does not', () => {
+    fc.assert(
+      fc.property(arbitraryRhythm, (rhythm) => {
+        const timed = timeRhythm(rhythm);
+        if (!timed.ok || timed.timing.fullTicks / timed.timing.turnTicks > 24) return;
+        const own = {
+          ...rhythm,
+          layers: rhythm.layers.filter(({ strokes }) => strokes.length > 0),
+        };
+        const { text, lost } = writeMusicXml(own);
+        if (own.layers.length === 0) {
+          expect(messageOf(text)).toContain('not one note');
+          return;
+        }
+        const { rhythm: came } = back(text);
+        const said = lost.join(' ');
+        const kept = (stroke: Stroke) => {
+          const { ornament, ...rest } = stroke;
+          const isGrace = ornament === 'flam' || ornament === 'drag' || ornament === 'ruff';
+          const hasGrace = said.includes('the graces of');
+          return all({ ...rest, ...(ornament && !(hasGrace && isGrace) ? { ornament } : {}) });
+        };
+        if (said.includes('no note value')) return;
+        const [there, here] = [soundsIn(own, kept), soundsIn(came, kept)];
+        const again = there.length / here.length;
+        expect(Number.isInteger(again)).toBe(true);
+        if (again === 1) expect(here).toEqual(there);
+        expect(came.cycle.groups.map(({ beats }) => beats)).toEqual(
+          own.cycle.groups.map(({ beats }) => beats),
+        );
+        expect((came.variations ?? []).length).toBeLessThanOrEqual((own.variations ?? []).length);
+      }),
+      { numRuns: 80 },
+    );
+  });
+});
+
+/** A score as other programs write one: a list of parts, and the bars of each. */
+function score(parts: Readonly<Record<string, readonly string[]>>, head = ''): string {
+  const ids = Object.keys(parts);
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<score-partwise version="3.1">${head}<part-list>${ids
+    .map((name, at) => `<score-part id="P${at + 1}"><part-name>${name}</part-name></score-part>`)
+    .join('')}</part-list>${ids
+    .map(
+      (name, at) =>
+        `<part id="P${at + 1}">${parts[name]
+          ?.map((bar, index) =>
+            bar.startsWith('<measure') ? bar : `<measure number="${index + 1}">${bar}</measure>`,
+          )
+          .join('')}</part>`,
+    )
+    .join('')}</score-partwise>`;
+}
+const time = (beats: string, type: number, divisions = 4) =>
+  `<attributes><divisions>${divisions}</divisions><time><beats>${beats}</beats><beat-type>${type}</beat-type></time></attributes>`;
+const note = (duration: number, inside = '', place = 'C5', attributes = '') =>
+  `<note${attributes}><unpitched><display-step>${place[0]}</display-step><display-octave>${place[1]}</display-octave></unpitched><duration>${duration}</duration><voice>1</voice>${inside}</note>`;
+const rest = (duration: number) => `<note><rest/><duration>${duration}</duration></note>`;
+const quarters = (rhythm: Rhythm) => soundsIn(rhythm).map((one) => Number(one.split(' ')[0]));
+
+describe('a score of other programs', () => {
+  it('with heads that tell strokes apart: what they most likely are is proposed', () => {
+    const given = transcript(
+      score({
+        Congas: [
+          `${time('4', 4)}${note(4)}${note(4, '<notehead>x</notehead>')}${note(4, '', 'A4')}${note(4, '<notehead parentheses="yes">x</notehead>')}`,
+        ],
+      }),
+    );
+    const { instrument, strokes } = nth(nth(proposeBringIn(given), 0).parts, 0);
+    expect(instrument).toBe('tall-drums');
+    const names = given.parts[0]?.sounds.map(({ key, name }) => [name, strokes[key]]);
+    expect(names).toEqual([
+      ['A4', 'B'],
+      ['C5', 'O'],
+      ['x on C5', 'C'],
+    ]);
+    expect(given.parts[0]?.notes.map(({ force }) => force)).toEqual([3, 3, 3, 1]);
+  });
+
+  it('with pitches, several voices and chords: one part, high and low told by height', () => {
+    const pitched = (step: string, duration: number, chord = '') =>
+      `<note>${chord}<pitch><step>${step}</step><octave>3</octave></pitch><duration>${duration}</duration></note>`;
+    const given = transcript(
+      score({
+        Drum: [
+          `${time('2', 4)}${pitched('C', 4)}${pitched('G', 4, '<chord/>')}${pitched('C', 4)}<backup><duration>8</duration></backup>${rest(2)}${pitched('G', 2)}<forward><duration>4</duration></forward>`,
+        ],
+      }),
+    );
+    const { rhythm } = bringIn(given, nth(proposeBringIn(given), 0), 'x');
+    expect(quarters(rhythm)).toEqual([0, 0, 0.5, 1]);
+  });
+
+  it('with a pickup: it stands at the end of the first turn', () => {
+    const pickup = `<measure number="0" implicit="yes">${time('3', 4)}${note(4)}</measure>`;
+    const { rhythm } = back(score({ Bell: [pickup, note(12), note(12)] }));
+    expect(quarters(rhythm)).toEqual([2, 3, 6]);
+  });
+
+  it('with signatures that change: a rhythm for each stretch, or one where they take turns', () => {
+    const bar = (beats: string, length: number) => `${time(beats, 8, 2)}${note(length)}`;
+    const given = transcript(score({ Bell: [bar('7', 7), note(7), bar('3+2', 5)] }));
+    expect(proposeBringIn(given).map(({ stretch, name }) => [stretch.cycle.name, name])).toEqual([
+      ['2+2+3', 'a score, bars 1 to 2'],
+      ['3+2', 'a score, bars 3 to 3'],
+    ]);
+    const turns = transcript(score({ Bell: [bar('7', 7), bar('5', 5), bar('7', 7), bar('5', 5)] }));
+    expect(proposeBringIn(turns).map(({ stretch }) => stretch.cycle.name)).toEqual(['2+2+3, 2+3']);
+  });
+
+  it('with tuplets over several beats: five in four, and a triplet beside plain beats', () => {
+    const five = Array.from({ length: 5 }, () => note(12)).join('');
+    const three = Array.from({ length: 3 }, () => note(5)).join('');
+    const { rhythm } = back(score({ Bell: [`${time('4', 4, 15)}${five}`, `${three}${rest(45)}`] }));
+    const cells = rhythm.layers[0]?.cells.map(({ beats, slots }) => `${slots} in ${beats.num}`);
+    expect(cells).toEqual(['5 in 4', '3 in 1', '4 in 1', '4 in 1', '4 in 1']);
+  });
+
+  it('with repeats and endings: played out; one repeat of everything is what comes round anyway', () => {
+    const line = (inside: string, at = 'right') => `<barline location="${at}">${inside}</barline>`;
+    const back2 = '<repeat direction="backward"/>';
+    const ending = (number: string, type: string) => `<ending number="${number}" type="${type}"/>`;
+    const bars = [
+      `${time('1', 4)}${note(4, '', 'A4')}`,
+      `${line(ending('1', 'start'), 'left')}${note(4, '', 'C5')}${line(ending('1', 'stop') + back2)}`,
+      `${line(ending('2', 'start'), 'left')}${note(4, '', 'E5')}${line(ending('2', 'stop'))}`,
+      note(4, '', 'G5'),
+    ];
+    const sounds = transcript(score({ Drum: bars })).parts[0]?.notes.map(({ sound }) => sound);
+    expect(sounds).toEqual(['A4 normal', 'C5 normal', 'A4 normal', 'E5 normal', 'G5 normal']);
+    const loop = transcript(
+      score({ Drum: [`${time('1', 4)}${note(4)}`, `${note(4)}${line(back2)}`] }),
+    );
+    expect(loop.bars).toHaveLength(2);
+  });
+
+  it('with ties, graces, rolls, chokes, stickings and words', () => {
+    const { rhythm } = back(
+      score({
+        Congas: [
+          `${time('4', 4)}${note(4, '<tie type="start"/>')}${note(4, '<tie type="stop"/>')}` +
+            `<note><grace slash="yes"/><unpitched><display-step>C</display-step><display-octave>5</display-octave></unpitched></note>` +
+            `${note(4, '<notations><technical><fingering>L</fingering></technical></notations><lyric><syllabic>begin</syllabic><text>ta</text></lyric>')}` +
+            `${note(4, '<notations><ornaments><tremolo type="single">3</tremolo></ornaments><articulations><accent/></articulations></notations>')}` +
+            `<direction><direction-type><damp/></direction-type></direction>`,
+        ],
+      }),
+    );
+    expect(rhythm.layers[0]?.strokes.map(({ slot: _, kind: _kind, ...rest }) => rest)).toEqual([
+      { force: 3 },
+      { force: 3, ornament: 'flam', hand: 'L', say: 'ta' },
+      { force: 4, ornament: 'roll', damp: true },
+    ]);
+    // Held over the second beat, which nothing divides: it rings on there.
+    expect(rhythm.layers[0]?.rings).toEqual([1]);
+  });
+
+  it('by bars and not by parts, in UTF-16, with a tempo in half notes', () => {
+    const xml = `<?xml version="1.0" encoding="UTF-16"?><score-timewise><part-list><score-part id="A"><part-name>Bell é</part-name></score-part></part-list><measure number="1"><part id="A">${time('2', 2)}<direction><direction-type><metronome><beat-unit>half</beat-unit><per-minute>60</per-minute></metronome></direction-type></direction>${note(8)}${note(8)}</part></measure></score-timewise>`;
+    const wide = new Uint8Array(2 + xml.length * 2);
+    wide.set([0xff, 0xfe]);
+    [...xml].forEach((letter, at) => {
+      wide[2 + at * 2] = letter.charCodeAt(0) & 255;
+      wide[3 + at * 2] = letter.charCodeAt(0) >> 8;
+    });
+    const given = transcript(wide);
+    expect(given.parts[0]?.name).toBe('Bell é');
+    const { rhythm } = bringIn(given, nth(proposeBringIn(given), 0), 'x');
+    // Nothing is written between the halves, so that they are the pulses.
+    expect(rhythm).toMatchObject({ cycle: { name: '1+1' }, tempo: { bpm: 60, per: 1 } });
+    expect(rhythm.layers[0]?.strokes.map(({ slot }) => slot)).toEqual([0, 1]);
+  });
+
+  it('tells what it does not keep, and how often', () => {
+    const given = transcript(
+      score({
+        Bell: [
+          `${time('2', 4)}<direction><direction-type><dynamics><f/></dynamics></direction-type></direction>${note(4, '<notations><slur type="start"/></notations>')}${note(4, '<notations><slur type="stop"/><articulations><staccato/></articulations></notations>')}`,
+        ],
+      }),
+    );
+    expect(given.lost).toEqual(['1 × dynamic marks.', '2 × slurs.', '1 × staccato dots.']);
+  });
+
+  it('that is none, cut off, empty or dangerous is refused with a sentence', () => {
+    expect(messageOf('')).toBe('The file is empty.');
+    expect(messageOf('<html></html>')).toContain('not a score in MusicXML');
+    expect(messageOf('just words')).toContain('not');
+    expect(messageOf(score({ Bell: [note(4)] }).slice(0, -60))).toMatch(
+      /cut off|not one note|read/,
+    );
+    expect(
+      messageOf(
+        '<!DOCTYPE a [<!ENTITY b "bb"><!ENTITY c "&b;&b;">]><score-partwise>&c;</score-partwise>',
+      ),
+    ).toContain('words of its own');
+    expect(messageOf(score({ Bell: [rest(4)] }))).toContain('not one note');
+    expect(messageOf(Uint8Array.from([0x50, 0x4b, 3, 4, 1, 2, 3]))).toContain('zip');
+  });
+
+  it('never throws, whatever is cut out of it or put into it', () => {
+    const { text } = writeMusicXml(STEPS);
+    fc.assert(
+      fc.property(
+        fc.nat(text.length),
+        fc.nat(200),
+        fc.string({ maxLength: 12 }),
+        (at, length, put) => {
+          const result = read(text.slice(0, at) + put + text.slice(at + length));
+          if (!result.ok) return;
+          for (const choice of proposeBringIn(result.transcript))
+            bringIn(result.transcript, choice, 'x');
+        },
+      ),
+      { numRuns: 120 },
+    );
+  });
+});

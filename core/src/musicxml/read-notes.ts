@@ -1,0 +1,409 @@
+import type { Force, Hand, Ornament } from '../rhythm/index.ts';
+import { add, compare, type Rational, rational, subtract, ZERO } from '../time/index.ts';
+import type { PartReader } from './part-reader.ts';
+import type { BarNote, ReadBar } from './read-bars.ts';
+import { DYNAMICS } from './write-notes.ts';
+import { all, attribute, childrenOf, first, type Node, nameOf, textIn } from './xml.ts';
+
+type Mutable<T> = { -readonly [Key in keyof T]: T[Key] };
+type Open = Mutable<BarNote> & { length: Rational; tied: boolean };
+
+/** What stands over or under the next note, until it comes. */
+interface Waiting {
+  hands: readonly string[];
+  optional: readonly string[];
+  roll: readonly string[];
+  choke: readonly string[];
+  graces: number;
+}
+
+/** Elements that say how notes look or lie on paper, and whose loss changes nothing that is played. */
+const LOOKS: ReadonlySet<string> = new Set([
+  'print',
+  'stem',
+  'voice',
+  'type',
+  'dot',
+  'beam',
+  'staff',
+  'time-modification',
+  'instrument',
+  'chord',
+  'duration',
+  'unpitched',
+  'pitch',
+  'rest',
+  'notehead',
+  'notehead-text',
+  'tie',
+  'grace',
+  'cue',
+  'lyric',
+  'notations',
+  'footnote',
+  'level',
+  'accidental',
+  'listen',
+  'play',
+]);
+
+/** Notations and directions that are read; any other is told. */
+const READ: ReadonlySet<string> = new Set([
+  'tied',
+  'tuplet',
+  'accent',
+  'strong-accent',
+  'tremolo',
+  'fingering',
+  'rehearsal',
+  'metronome',
+  'words',
+  'damp',
+  'damp-all',
+]);
+
+const NAMES: Readonly<Record<string, string>> = {
+  slur: 'slurs',
+  dynamics: 'dynamic marks',
+  wedge: 'swells',
+  fermata: 'holds (fermatas)',
+  staccato: 'staccato dots',
+  tenuto: 'tenuto lines',
+  arpeggiate: 'arpeggios',
+  harmony: 'chord symbols',
+  segno: 'signs (segno)',
+  coda: 'codas',
+};
+
+/** What one bar of a part holds. */
+export function readNotes(
+  inside: readonly Node[],
+  reader: PartReader,
+): Pick<ReadBar, 'notes' | 'filled' | 'tempos' | 'label'> {
+  const notes: Open[] = [];
+  const tempos: Mutable<ReadBar['tempos'][number]>[] = [];
+  const waiting: Waiting = { hands: [], optional: [], roll: [], choke: [], graces: 0 };
+  let label: string | undefined;
+  let at: Rational = ZERO;
+  let filled: Rational = ZERO;
+  let onset: Rational = ZERO;
+  let inChord = 0;
+  const move = (by: Rational) => {
+    at = add(at, by);
+    if (at.num < 0) at = ZERO;
+    if (compare(at, filled) > 0) filled = at;
+  };
+  const lengthIn = (node: Node) => lengthOf(childrenOf(node), reader);
+  for (const node of inside) {
+    switch (nameOf(node)) {
+      case 'attributes': {
+        const divisions = Number(textIn(childrenOf(node), 'divisions'));
+        if (divisions > 0 && divisions < 1e6) reader.divisions = divisions;
+        break;
+      }
+      case 'backup':
+        move(subtract(ZERO, lengthIn(node)));
+        break;
+      case 'forward':
+        move(lengthIn(node));
+        break;
+      case 'direction': {
+        label = readDirection(node, { at, tempos, waiting, notes, reader }) ?? label;
+        break;
+      }
+      case 'sound':
+        readSound(node, at, tempos);
+        break;
+      case 'note': {
+        const of = childrenOf(node);
+        if (first(of, 'grace')) {
+          waiting.graces += first(of, 'chord') ? 0 : 1;
+          break;
+        }
+        if (first(of, 'cue')) {
+          reader.tell('cue notes');
+          break;
+        }
+        const length = lengthOf(of, reader);
+        const isChord = first(of, 'chord') !== undefined;
+        if (!isChord) {
+          onset = at;
+          inChord = 0;
+          move(length);
+        } else inChord += 1;
+        if (first(of, 'rest') || attribute(node, 'print-object') === 'no') break;
+        readNote(node, { onset, length, inChord, waiting, notes, reader });
+        break;
+      }
+      case 'harmony':
+      case 'figured-bass':
+        reader.tell(NAMES.harmony ?? 'chord symbols');
+        break;
+      default:
+        break;
+    }
+  }
+  return {
+    notes: notes.map(({ length: _length, tied: _tied, ...note }) => note),
+    filled,
+    tempos,
+    label,
+  };
+}
+
+function lengthOf(of: readonly Node[], { divisions }: PartReader): Rational {
+  const written = Number(textIn(of, 'duration'));
+  if (!(written > 0) || written > 1e9) return ZERO;
+  // Some programs write parts of a division; a thousandth is as fine as anybody does.
+  const scale = Number.isInteger(written) && Number.isInteger(divisions) ? 1 : 1000;
+  return rational(Math.round(written * scale), Math.round(divisions * scale));
+}
+
+interface NoteAt {
+  readonly onset: Rational;
+  readonly length: Rational;
+  /** Which of the notes that sound together, from 0. */
+  readonly inChord: number;
+  readonly waiting: Waiting;
+  readonly notes: Open[];
+  readonly reader: PartReader;
+}
+
+function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }: NoteAt): void {
+  const of = childrenOf(node);
+  const sound = soundOf(of, reader);
+  const notations = all(of, 'notations').flatMap(childrenOf);
+  const marks = notations.flatMap((one) => {
+    const name = nameOf(one) ?? '';
+    return ['articulations', 'ornaments', 'technical'].includes(name) ? childrenOf(one) : [one];
+  });
+  for (const mark of marks) tellUnread(mark, reader);
+  for (const one of of) {
+    const name = nameOf(one);
+    if (name !== undefined && !LOOKS.has(name)) reader.tell(`elements “${name}”`);
+  }
+  const ties = all(of, 'tie').map((tie) => attribute(tie, 'type'));
+  const tied = all(marks, 'tied').map((tie) => attribute(tie, 'type'));
+  if (ties.includes('stop') || tied.includes('stop')) {
+    const before = notes.findLast((one) => one.sound === sound && one.tied);
+    if (before) {
+      before.length = add(before.length, length);
+      before.rings = before.length;
+      before.tied = ties.includes('start') || tied.includes('start');
+      return;
+    }
+    // It goes on from the bar before, where it is.
+    if (carriesOver(sound, length, reader)) return;
+  }
+  const hand = handIn(marks) ?? handOf(waiting.hands[inChord] ?? waiting.hands[0]);
+  const ornament = ornamentOf(marks, waiting, inChord);
+  const say = sayIn(of, reader);
+  const note: Open = {
+    in: onset,
+    sound,
+    force: forceOf(node, of, marks),
+    length,
+    tied: ties.includes('start') || tied.includes('start'),
+    ...(hand === undefined ? {} : { hand }),
+    ...(say === undefined ? {} : { say }),
+    ...(ornament === undefined ? {} : { ornament }),
+    ...((waiting.optional[inChord] ?? waiting.optional[0]) === 'opt.' ? { optional: true } : {}),
+    ...(waiting.choke[inChord] === 'x' ? { damp: true } : {}),
+    ...(tied.includes('let-ring') ? { rings: length } : {}),
+  };
+  if (inChord === 0) waiting.graces = 0;
+  notes.push(note);
+  reader.last.set(sound, note);
+  clearAfter(waiting, inChord);
+}
+
+/** A tie over the barline lengthens the last note of that sound in the bar before. */
+function carriesOver(sound: string, length: Rational, reader: PartReader): boolean {
+  const last = reader.last.get(sound);
+  if (!last) return false;
+  last.length = add(last.length, length);
+  last.rings = last.length;
+  return true;
+}
+
+/** What was written for one slot is used up once its last note has come; the first note decides for a single word. */
+function clearAfter(waiting: Waiting, inChord: number): void {
+  const most = Math.max(
+    waiting.hands.length,
+    waiting.optional.length,
+    waiting.roll.length,
+    waiting.choke.length,
+  );
+  if (inChord + 1 < most) return;
+  waiting.hands = [];
+  waiting.optional = [];
+  waiting.roll = [];
+  waiting.choke = [];
+}
+
+function soundOf(of: readonly Node[], reader: PartReader): string {
+  const instrument = attribute(all(of, 'instrument')[0], 'id');
+  const pitch = first(of, 'pitch');
+  const place = pitch ?? first(of, 'unpitched') ?? [];
+  const prefix = pitch ? '' : 'display-';
+  const step = textIn(place, `${prefix}step`) || 'B';
+  const octave = textIn(place, `${prefix}octave`) || '4';
+  const alter = Number(textIn(place, 'alter')) || 0;
+  const head = textIn(of, 'notehead').toLowerCase() || 'normal';
+  const height = Number(octave) * 7 + 'CDEFGAB'.indexOf(step) + alter * 0.5;
+  const isListed = instrument !== undefined && reader.instruments.has(instrument);
+  const key = isListed ? instrument : `${step}${alter || ''}${octave} ${head}`;
+  if (!reader.sounds.has(key)) {
+    const sign = alter > 0 ? '♯' : alter < 0 ? '♭' : '';
+    const written =
+      head === 'normal' ? `${step}${sign}${octave}` : `${head} on ${step}${sign}${octave}`;
+    const note = instrument === undefined ? undefined : reader.notes.get(instrument);
+    reader.sounds.set(key, {
+      name: (isListed ? reader.instruments.get(instrument) : '') || written,
+      height,
+      ...(head === 'normal' ? {} : { head }),
+      ...(note === undefined || pitch ? {} : { note }),
+    });
+  }
+  return key;
+}
+
+/** Midway between two forces, in percent of forte. */
+const EDGES = [
+  (DYNAMICS[1] + DYNAMICS[2]) / 2,
+  (DYNAMICS[2] + DYNAMICS[3]) / 2,
+  (DYNAMICS[3] + DYNAMICS[4]) / 2,
+];
+
+function forceOf(node: Node, of: readonly Node[], marks: readonly Node[]): Force {
+  if (first(marks, 'accent') || first(marks, 'strong-accent')) return 4;
+  const [head] = all(of, 'notehead');
+  if (attribute(head, 'parentheses') === 'yes') return 1;
+  const said = attribute(node, 'dynamics');
+  if (said === undefined || !Number.isFinite(Number(said))) return 3;
+  const [ghost = 0, soft = 0, plain = 0] = EDGES;
+  const force = Number(said);
+  // Without its sign an accent is a loud plain note.
+  return force < ghost ? 1 : force < soft ? 2 : force < plain ? 3 : 4;
+}
+
+const HANDS: Readonly<Record<string, Hand>> = {
+  R: 'R',
+  RH: 'R',
+  L: 'L',
+  LH: 'L',
+  B: 'B',
+  RL: 'B',
+  F: 'F',
+};
+const handOf = (word: string | undefined) => HANDS[(word ?? '').toUpperCase()];
+
+function handIn(marks: readonly Node[]): Hand | undefined {
+  return handOf(textIn(first(marks, 'fingering')));
+}
+
+function ornamentOf(
+  marks: readonly Node[],
+  { graces, roll }: Waiting,
+  inChord: number,
+): Ornament | undefined {
+  const [tremolo] = all(marks, 'tremolo');
+  if (tremolo) {
+    if (attribute(tremolo, 'type') === 'unmeasured') return 'crush';
+    const strokes = /^([579])-/.exec(roll[inChord] ?? roll[0] ?? '')?.[1];
+    return strokes === undefined ? 'roll' : (`roll${strokes}` as Ornament);
+  }
+  if (graces === 0 || inChord > 0) return undefined;
+  return graces === 1 ? 'flam' : graces === 2 ? 'drag' : 'ruff';
+}
+
+/** What is sung to a note: its first verse. */
+function sayIn(of: readonly Node[], reader: PartReader): string | undefined {
+  const lyrics = all(of, 'lyric');
+  if (lyrics.length > 1) reader.tell('words of a second verse');
+  const [lyric] = lyrics;
+  const said =
+    lyric &&
+    all(childrenOf(lyric), 'text')
+      .map((one) => textIn(childrenOf(one)))
+      .join('');
+  return said || undefined;
+}
+
+function tellUnread(mark: Node, reader: PartReader): void {
+  const name = nameOf(mark);
+  if (name !== undefined && !READ.has(name)) reader.tell(NAMES[name] ?? `marks “${name}”`);
+}
+
+interface DirectionAt {
+  readonly at: Rational;
+  readonly tempos: Mutable<ReadBar['tempos'][number]>[];
+  readonly waiting: Waiting;
+  readonly notes: readonly Open[];
+  readonly reader: PartReader;
+}
+
+/** @returns the name of what begins here, where it says one */
+function readDirection(
+  node: Node,
+  { at, tempos, waiting, notes, reader }: DirectionAt,
+): string | undefined {
+  const inside = childrenOf(node);
+  let label: string | undefined;
+  for (const type of all(inside, 'direction-type').flatMap(childrenOf)) {
+    const name = nameOf(type);
+    if (name === 'rehearsal') label = textIn(childrenOf(type)) || label;
+    else if (name === 'metronome') readMetronome(childrenOf(type), at, tempos);
+    else if (name === 'damp' || name === 'damp-all') {
+      const last = notes.at(-1)?.in;
+      for (const one of notes) if (last && compare(one.in, last) === 0) one.damp = true;
+    } else if (name === 'words') {
+      if (!readWords(textIn(childrenOf(type)), waiting, reader))
+        reader.tell('words over the notes');
+    } else tellUnread(type, reader);
+  }
+  for (const sound of all(inside, 'sound')) readSound(sound, at, tempos);
+  return label;
+}
+
+/** @returns whether the words say something that is kept */
+function readWords(words: string, waiting: Waiting, reader: PartReader): boolean {
+  const parts = words.split('+').map((one) => one.trim());
+  if (parts.every((one) => one === '.' || handOf(one) !== undefined) && words !== '') {
+    waiting.hands = parts;
+    return true;
+  }
+  if (parts.every((one) => one === '.' || one === 'opt.')) waiting.optional = parts;
+  else if (parts.every((one) => one === '.' || /^[579]-stroke roll$/.test(one)))
+    waiting.roll = parts;
+  else if (words.startsWith('choke ')) waiting.choke = words.slice(6).split('+');
+  else if (words.startsWith('feel ')) reader.feel = words.slice(5);
+  else return words === '' || /^to \d+(\.\d+)?$/.test(words);
+  return true;
+}
+
+const UNITS: Readonly<Record<string, readonly [number, number]>> = {
+  whole: [4, 1],
+  half: [2, 1],
+  quarter: [1, 1],
+  eighth: [1, 2],
+  '16th': [1, 4],
+};
+
+function readMetronome(mark: readonly Node[], at: Rational, tempos: DirectionAt['tempos']): void {
+  const unit = UNITS[textIn(mark, 'beat-unit')];
+  const bpm = Number.parseFloat(textIn(mark, 'per-minute').replace(/^[^\d]*/, ''));
+  if (!unit || !(bpm > 0)) return;
+  const dots = all(mark, 'beat-unit-dot').length;
+  const beat = dots > 0 ? rational(unit[0] * 3, unit[1] * 2) : rational(unit[0], unit[1]);
+  tempos.push({ in: at, quarters: (bpm * beat.num) / beat.den, beat });
+}
+
+/** What is played goes before what is written, but says nothing of the beat that is counted. */
+function readSound(sound: Node, at: Rational, tempos: DirectionAt['tempos']): void {
+  const tempo = Number(attribute(sound, 'tempo'));
+  if (!(tempo > 0) || tempo > 1e5) return;
+  const here = tempos.findLast((one) => compare(one.in, at) === 0);
+  if (here) here.quarters = tempo;
+  else tempos.push({ in: at, quarters: tempo });
+}

@@ -1,0 +1,225 @@
+import { XMLBuilder } from 'fast-xml-parser';
+import { nth } from '../bounds/index.ts';
+import { formatSpans } from '../cycle/index.ts';
+import { findInstrument, notesOf } from '../instrument/index.ts';
+import { type Layer, type Rhythm, tempoAt, timeRhythm, withVariation } from '../rhythm/index.ts';
+import { pulseValue } from '../staff/index.ts';
+import { writeFeel } from '../text/index.ts';
+import { type Line, type LineBar, lineOf } from './line.ts';
+import { lostOf } from './losses.ts';
+import { signatureOf } from './meter.ts';
+import { strokeName } from './places.ts';
+import { divisionsOf, notesOfBar, words } from './write-notes.ts';
+import { el, type Node, text } from './xml.ts';
+
+/** More bars than these are not written: whatever comes round later is left to the reader. */
+export const MOST_BARS = 256;
+
+/** What stands before the name of a variation over its first bar. */
+export const VARIATION_MARK = 'Variation: ';
+
+export interface WrittenXml {
+  readonly text: string;
+  /** What a MusicXML file has no place for, in sentences. */
+  readonly lost: readonly string[];
+}
+
+/** A stretch of bars: the rhythm itself, or one of its variations after it. */
+export interface Stretch {
+  readonly lines: readonly Line[];
+  readonly turns: number;
+  readonly mark?: string;
+}
+
+/**
+ * A rhythm as MusicXML 4: a part of unpitched percussion for each layer, a bar for each turn until all comes round,
+ * between repeat signs, and its variations after that, each under its name.
+ */
+export function writeMusicXml(rhythm: Rhythm): WrittenXml {
+  const { layers, variations = [] } = rhythm;
+  const lost: string[] = [];
+  const stretches: Stretch[] = [
+    linesOf(rhythm, rhythm.name, lost),
+    ...variations.map((variation) => ({
+      ...linesOf(withVariation(rhythm, variation), variation.name, lost),
+      mark: `${VARIATION_MARK}${variation.name}`,
+    })),
+  ];
+  const parts = layers.map((layer, index) => ({ layer, id: `P${index + 1}`, index }));
+  const score = el(
+    'score-partwise',
+    [
+      el('work', [el('work-title', [text(rhythm.name)])]),
+      el('identification', [
+        el('encoding', [el('software', [text('Humble Stride')])]),
+        el('miscellaneous', hintsOf(rhythm)),
+      ]),
+      el(
+        'part-list',
+        parts.map(({ layer, id }) => scorePart(layer, id)),
+      ),
+      ...parts.map(({ id, index }) => el('part', measuresOf(rhythm, stretches, index, id), { id })),
+    ],
+    { version: '4.0' },
+  );
+  lost.push(...lostOf(rhythm, stretches));
+  return { text: `${HEAD}${builder.build([score])}`, lost };
+}
+
+const HEAD = `<?xml version="1.0" encoding="UTF-8"?>
+<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
+`;
+
+const builder = new XMLBuilder({
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  format: true,
+  indentBy: ' ',
+  suppressEmptyNode: true,
+});
+
+function linesOf(rhythm: Rhythm, name: string, lost: string[]): Stretch {
+  const { cycle, layers } = rhythm;
+  const timed = timeRhythm(rhythm);
+  const all = timed.ok ? timed.timing.fullTicks / timed.timing.turnTicks : 1;
+  const turns = Math.min(MOST_BARS, Math.max(1, all));
+  if (turns < all) {
+    lost.push(
+      `${name} comes round after ${all} turns; the first ${MOST_BARS} are written, and the repeat is not where all begins again.`,
+    );
+  }
+  return { lines: layers.map((layer) => lineOf(cycle, layer, turns)), turns };
+}
+
+/** What this program finds again beside the notes. */
+function hintsOf({ cycle, target, tags, notes }: Rhythm): readonly Node[] {
+  const field = (name: string, value: string) => el('miscellaneous-field', [text(value)], { name });
+  return [
+    field('cycle', formatSpans(cycle)),
+    field('target', String(target)),
+    ...(tags.length > 0 ? [field('tags', tags.join(' '))] : []),
+    ...(notes ? [field('notes', notes)] : []),
+  ];
+}
+
+/** Kinds of stroke that a layer has, in it and in all its variations. */
+function scorePart(layer: Layer, id: string): Node {
+  const instrument = findInstrument(layer.instrument);
+  const codes = instrument?.strokes.map(({ code }) => code) ?? [
+    ...new Set(layer.strokes.map(({ kind }) => kind)),
+  ];
+  const notes = instrument && notesOf(instrument);
+  return el(
+    'score-part',
+    [
+      el('part-name', [text(layer.name)]),
+      ...codes.map((code) =>
+        el(
+          'score-instrument',
+          [el('instrument-name', [text(strokeName(layer.instrument, code))])],
+          {
+            id: `${id}-${code}`,
+          },
+        ),
+      ),
+      ...codes.map((code) =>
+        el(
+          'midi-instrument',
+          [
+            el('midi-channel', [text('10')]),
+            // Counted from 1 here.
+            ...(notes?.has(code)
+              ? [el('midi-unpitched', [text(String((notes.get(code) ?? 0) + 1))])]
+              : []),
+          ],
+          { id: `${id}-${code}` },
+        ),
+      ),
+    ],
+    { id },
+  );
+}
+
+function measuresOf(
+  rhythm: Rhythm,
+  stretches: readonly Stretch[],
+  part: number,
+  id: string,
+): readonly Node[] {
+  const names = new Map(rhythm.turns?.map(({ turn, name }) => [turn, name]));
+  let number = 0;
+  return stretches.flatMap(({ lines, turns, mark }, stretch) => {
+    const { layer, bars } = nth(lines, part);
+    return Array.from({ length: turns }, (_, turn) => {
+      const label =
+        turn === 0 && mark !== undefined ? mark : stretch === 0 ? names.get(turn) : undefined;
+      number += 1;
+      const isFirst = number === 1;
+      return el(
+        'measure',
+        [
+          ...(turn === 0 ? [barline('left', 'heavy-light', 'forward')] : []),
+          attributes(rhythm, nth(bars, turn), isFirst),
+          ...(label === undefined ? [] : [words([el('rehearsal', [text(label)])])]),
+          ...(isFirst && part === 0 ? tempoMarks(rhythm) : []),
+          ...(isFirst && layer.feel
+            ? [words([el('words', [text(`feel ${writeFeel(layer.feel)}`)])])]
+            : []),
+          ...notesOfBar(nth(bars, turn), layer, id),
+          ...(turn === turns - 1 ? [barline('right', 'light-heavy', 'backward')] : []),
+        ],
+        { number: String(number) },
+      );
+    });
+  });
+}
+
+const barline = (location: string, style: string, direction: string) =>
+  el('barline', [el('bar-style', [text(style)]), el('repeat', [], { direction })], { location });
+
+function attributes({ cycle }: Rhythm, bar: LineBar, isFirst: boolean): Node {
+  const { beats, under } = signatureOf(cycle);
+  return el('attributes', [
+    el('divisions', [text(String(divisionsOf(bar)))]),
+    ...(isFirst
+      ? [
+          el('time', [el('beats', [text(beats)]), el('beat-type', [text(String(under))])]),
+          el('clef', [el('sign', [text('percussion')])]),
+        ]
+      : []),
+  ]);
+}
+
+/** Note values that a counted beat can be said in: in quarters, name and dots. */
+const BEAT_UNITS: readonly (readonly [quarters: number, unit: string, dots: number])[] = [
+  [4, 'whole', 0],
+  [6, 'whole', 1],
+  [2, 'half', 0],
+  [3, 'half', 1],
+  [1, 'quarter', 0],
+  [1.5, 'quarter', 1],
+  [0.5, 'eighth', 0],
+  [0.75, 'eighth', 1],
+  [0.25, '16th', 0],
+  [0.375, '16th', 1],
+];
+
+function tempoMarks(rhythm: Rhythm): readonly Node[] {
+  const tempo = tempoAt(rhythm);
+  const quarters = (tempo.per * 4) / pulseValue(rhythm.cycle);
+  const unit = BEAT_UNITS.find(([length]) => length === quarters);
+  const sound = el('sound', [], { tempo: String(Math.round(tempo.bpm * quarters * 1e6) / 1e6) });
+  const mark = unit
+    ? el('metronome', [
+        el('beat-unit', [text(unit[1])]),
+        ...Array.from({ length: unit[2] }, () => el('beat-unit-dot', [])),
+        el('per-minute', [text(String(tempo.bpm))]),
+      ])
+    : el('words', [text(`${tempo.bpm} to ${tempo.per} pulses`)]);
+  const target = rhythm.target > tempo.bpm ? `to ${rhythm.target}` : undefined;
+  return [
+    words([mark], 'above', [sound]),
+    ...(target === undefined ? [] : [words([el('words', [text(target)])])]),
+  ];
+}
