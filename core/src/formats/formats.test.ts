@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readRhythm } from '../text/index.ts';
-import { FORMATS, formatOf } from './index.ts';
+import { FORMATS, fileKind, formatOf, TEXT_FORMATS } from './index.ts';
 
 const { rhythm } = readRhythm(
   'rhythm A\ncycle 3+2\nlayer Drum : goblet drum\nplay D . T / K .',
@@ -8,8 +8,10 @@ const { rhythm } = readRhythm(
 );
 
 describe('every form', () => {
-  it.each(FORMATS)('$suffix gives the same rhythm back, with an id of its own', (format) => {
-    const text = format.write(rhythm);
+  it.each(TEXT_FORMATS)('$suffix gives the same rhythm back, with an id of its own', (format) => {
+    const { content, lost } = format.write(rhythm);
+    const text = String(content);
+    expect(lost).toEqual([]);
     expect(format.read(text, 'new')).toEqual({
       ok: true,
       rhythm: { ...rhythm, id: 'new' },
@@ -25,15 +27,15 @@ describe('every form', () => {
     expect(suffix('a.json', 'rhythm A')).toBe('json');
     expect(suffix('a.txt', 'rhythm A')).toBe('stride');
     expect(suffix('json', 'rhythm A')).toBe('stride');
-    expect(FORMATS.map((one) => one.suffix)).toEqual(['stride', 'json']);
-    expect(FORMATS.map((one) => one.mediaType)).toEqual([
+    expect(FORMATS.map((one) => one.suffix)).toEqual(['stride', 'json', 'musicxml', 'mxl', 'mid']);
+    expect(TEXT_FORMATS.map((one) => one.mediaType)).toEqual([
       'text/plain;charset=utf-8',
       'application/json',
     ]);
   });
 
   it('says line by line what is wrong, and how much more there is', () => {
-    const [stride, json] = FORMATS;
+    const [stride, json] = TEXT_FORMATS;
     expect(stride?.read('cycle 3++2\nD', 'x')).toEqual({
       ok: false,
       messages: [
@@ -49,5 +51,27 @@ describe('every form', () => {
     const six = stride?.read(`rhythm A\ncycle 4x4\n${'x y\n'.repeat(6)}`, 'x');
     expect(six?.ok === false && six.messages.length).toBe(6);
     expect(json?.read('{', 'x')).toMatchObject({ ok: false });
+  });
+});
+
+describe('what a file is', () => {
+  const bytes = (text: string) => Uint8Array.from(text, (letter) => letter.charCodeAt(0));
+
+  it('is told by how it begins, in every form it is taken away in', () => {
+    const kinds = FORMATS.map(({ write }) => {
+      const { content } = write(rhythm);
+      return fileKind(typeof content === 'string' ? bytes(content) : content);
+    });
+    expect(kinds).toEqual(['text', 'text', 'score', 'packed score', 'midi']);
+  });
+
+  it('is told of sounds, scores in wide letters, nothing at all, and anything else', () => {
+    expect(fileKind(bytes('RIFF\x24\x00\x00\x00WAVEfmt '))).toBe('sound');
+    expect(fileKind(bytes('\xff\xfb\x90'))).toBe('sound');
+    expect(fileKind(bytes('\x00\x00\x00\x20ftypM4A '))).toBe('sound');
+    expect(fileKind(bytes('\xff\xfe<\0?\0x\0m\0l\0'))).toBe('score');
+    expect(fileKind(new Uint8Array())).toBe('empty');
+    expect(fileKind(bytes('\x89PNG\r\n\0\0'))).toBe('unknown');
+    expect(fileKind(bytes('cycle 4'))).toBe('text');
   });
 });

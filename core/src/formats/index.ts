@@ -4,3 +4,4 @@ export * from './form-json.ts';
 export * from './formats.ts';
 export * from './json.ts';
 export * from './link.ts';
+export * from './sniff.ts';

@@ -152,3 +152,86 @@ export function barsUntil(
   } while (compare(start, end) < 0 && bars.length < most);
   return bars;
 }
+
+/** The same stretch from another bar on, or with fewer or more bars; within the bars there are. */
+export function withBars(
+  transcript: Transcript,
+  stretch: Stretch,
+  from: number,
+  bars: number,
+): Stretch {
+  const first = Math.min(Math.max(0, from), transcript.bars.length - 1);
+  const count = Math.min(Math.max(1, bars), transcript.bars.length - first);
+  const last = nth(transcript.bars, first + count - 1);
+  const start = first === stretch.from ? stretch.start : nth(transcript.bars, first).start;
+  return laid({ ...stretch, from: first, bars: count, start }, add(last.start, last.length));
+}
+
+/** The same stretch in another cycle; it begins where it did. */
+export function withCycle(
+  transcript: Transcript,
+  stretch: Stretch,
+  { cycle, pulse }: Pick<Stretch, 'cycle' | 'pulse'>,
+): Stretch {
+  const last = nth(transcript.bars, stretch.from + stretch.bars - 1);
+  return laid({ ...stretch, cycle, pulse }, add(last.start, last.length));
+}
+
+/** As many turns as reach to a place. */
+function laid(stretch: Stretch, end: Quarters): Stretch {
+  const turn = multiply(rational(turnPulses(stretch.cycle)), stretch.pulse);
+  const all = multiply(subtract(end, stretch.start), rational(turn.den, turn.num));
+  return { ...stretch, turns: Math.max(1, Math.ceil(all.num / all.den)) };
+}
+
+/** Pulses that a beat can have, where all beats are as long. */
+const PULSES = [4, 3, 2, 1, 6] as const;
+
+/**
+ * Other cycles in which the same bars can be counted: beats of other pulses, uneven beats in another order, half a
+ * turn or two of them. The one it has is the first.
+ */
+export function cyclesFor({
+  cycle,
+  pulse,
+}: Pick<Stretch, 'cycle' | 'pulse'>): readonly Pick<Stretch, 'cycle' | 'pulse'>[] {
+  const spans = cycle.groups.flatMap(({ beats }) => beats.map(({ span }) => span));
+  const [span = 1] = spans;
+  const found: { readonly text: string; readonly pulse: Quarters }[] = [];
+  const also = (beats: readonly number[], of: Quarters) =>
+    found.push({ text: beats.join('+'), pulse: of });
+  if (spans.every((one) => one === span)) {
+    const beat = multiply(rational(span), pulse);
+    for (const parts of PULSES) {
+      also(
+        spans.map(() => parts),
+        multiply(beat, rational(1, parts)),
+      );
+    }
+    if (spans.length % 2 === 0 && spans.length > 2) also(spans.slice(0, spans.length / 2), pulse);
+    if (spans.length % 3 === 0 && span === 1) {
+      also(
+        Array.from({ length: spans.length / 3 }, () => 3),
+        pulse,
+      );
+    }
+  } else {
+    for (let turn = 1; turn < spans.length; turn += 1) {
+      also([...spans.slice(turn), ...spans.slice(0, turn)], pulse);
+    }
+  }
+  if (spans.length * 2 <= CYCLE_LIMITS.beats) also([...spans, ...spans], pulse);
+  const own = spans.join('+');
+  const seen = new Set([own]);
+  return [
+    { cycle, pulse },
+    ...found.flatMap(({ text, pulse: of }) => {
+      const key =
+        of.num === pulse.num && of.den === pulse.den ? text : `${text} ${of.num}/${of.den}`;
+      const read = parseSpans(text);
+      if (!read.ok || seen.has(key)) return [];
+      seen.add(key);
+      return [{ cycle: read.cycle, pulse: of }];
+    }),
+  ];
+}

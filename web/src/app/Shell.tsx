@@ -20,6 +20,7 @@ const Toasts = lazy(() => import('../ui/Toasts.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
 const SoundPanel = lazy(() => import('../audio/SoundPanel.tsx'));
 const NewVersion = lazy(() => import('./NewVersion.tsx'));
+const Arrivals = lazy(() => import('../bring/Arrivals.tsx'));
 const Tour = lazy(async () => ({ default: (await import('./Tour.tsx')).Tour }));
 
 /** Where something failed that nobody answers for. */
@@ -144,6 +145,7 @@ export function Shell() {
         <UnkeptBar />
         <Suspense>
           <NewVersion />
+          <Arrivals />
         </Suspense>
         <Suspense fallback={<p className="p-6 text-quiet">Opening …</p>}>
           <Outlet />

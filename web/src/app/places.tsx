@@ -104,6 +104,13 @@ export const PLACES: readonly Place[] = [
     element: loaded(async () => (await import('../guide/Guide.tsx')).Guide).element,
   },
   {
+    path: '/bring',
+    label: 'Bring in',
+    what: 'files of other programs: scores, MIDI, texts',
+    aside: true,
+    element: loaded(async () => (await import('../bring/BringIn.tsx')).BringIn).element,
+  },
+  {
     path: '/safe',
     label: 'Safekeeping',
     what: 'backup, restore, trash, room in this browser',

@@ -10,10 +10,12 @@ interface HearRhythmProps {
   /** Under which name it plays. */
   readonly owner: string;
   readonly rhythm: Rhythm;
+  /** Something else on the screen is what one came for. */
+  readonly aside?: boolean;
 }
 
 /** Plays a rhythm round and round, as long as it is looked at. */
-export function HearRhythm({ owner, rhythm }: HearRhythmProps) {
+export function HearRhythm({ owner, rhythm, aside = false }: HearRhythmProps) {
   const playing = usePlays(owner);
   useEffect(() => () => player.stop(), []);
   const toggle = () => {
@@ -25,7 +27,7 @@ export function HearRhythm({ owner, rhythm }: HearRhythmProps) {
     if (timed.ok) playLoop(owner, scoreRhythm(rhythm, timed.timing), tempoAt(rhythm));
   };
   return (
-    <Button look="go" onClick={toggle}>
+    <Button look={aside ? 'plain' : 'go'} onClick={toggle}>
       {playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
       {playing ? 'Stop' : 'Hear it'}
     </Button>

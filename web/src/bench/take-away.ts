@@ -5,5 +5,6 @@ import { fileName, saveFile } from '../ui/save-file.ts';
 /** Gives the rhythm to the player as a file, in the program's own form where no other is asked for. */
 export function takeAway(rhythm: Rhythm, format: RhythmFormat = OWN_FORMAT): void {
   const { suffix, mediaType, write } = format;
-  saveFile(write(rhythm), `${fileName(rhythm.name)}.${suffix}`, mediaType);
+  const { content } = write(rhythm);
+  saveFile(new Blob([content], { type: mediaType }), `${fileName(rhythm.name)}.${suffix}`);
 }

@@ -60,10 +60,7 @@ export function Crossing() {
   const { state: opened } = useLocation() as {
     readonly state: Opened | OpenedSetup | null;
   };
-  const given = useOpenedSetup(
-    opened && 'setup' in opened ? opened.setup : undefined,
-    checkSetup,
-  );
+  const given = useOpenedSetup(opened && 'setup' in opened ? opened.setup : undefined, checkSetup);
   const kept = useKeptState<Setup>('crossing', {
     check: checkSetup,
     opened: opened && !('setup' in opened) ? openSetup(opened) : given,

@@ -1,9 +1,10 @@
 import { playedOut, rhythmsOf } from '@stride/core/form';
 import { counted } from '@stride/core/wording';
 import { FolderInput, Plus, Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
+import { give } from '../bring/given.ts';
 import { database } from '../store/db.ts';
 import { discard } from '../store/discard.ts';
 import { bringSet, putForm } from '../store/forms.ts';
@@ -13,12 +14,10 @@ import { useRecentRhythms } from '../store/use-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
-import { Notice } from '../ui/Notice.tsx';
 import { Select } from '../ui/Select.tsx';
 import { useStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { useTitle } from '../ui/use-title.ts';
-import { bringForm } from './files.ts';
 import { formFromRhythm } from './new-form.ts';
 
 const failed = (error: unknown) => toast(storageSentence(error));
@@ -30,7 +29,6 @@ export function FormList() {
   const all = useStore(forms);
   const rhythms = useRecentRhythms();
   const file = useRef<HTMLInputElement>(null);
-  const [problems, setProblems] = useState<readonly string[]>([]);
   const begin = (rhythmId: string) => {
     const rhythm = rhythms.find(({ id }) => id === rhythmId)?.rhythm;
     if (!rhythm) return;
@@ -39,19 +37,6 @@ export function FormList() {
   };
   const look = () => {
     bringSet(database).then((id) => navigate(`/form/${id}`), failed);
-  };
-  const bring = (chosen: File | undefined) => {
-    if (!chosen) return;
-    bringForm(chosen)
-      .then((result) => {
-        if (!result.ok) {
-          setProblems(result.messages);
-          return;
-        }
-        for (const note of result.notes.slice(0, 3)) toast(note);
-        navigate(`/form/${result.id}`);
-      })
-      .catch(failed);
   };
   useOffers('Form', () => [
     { label: 'The set of the Lantern Street Players', also: 'demo example form', run: look },
@@ -84,26 +69,17 @@ export function FormList() {
         <input
           ref={file}
           type="file"
+          multiple
           hidden
           aria-label="Form file"
           accept=".stride,.json,text/plain,application/json"
           onChange={(event) => {
-            setProblems([]);
-            bring(event.target.files?.[0]);
+            give([...(event.target.files ?? [])]);
+            navigate('/bring');
             event.target.value = '';
           }}
         />
       </div>
-      {problems.length > 0 ? (
-        <Notice actions={<Button onClick={() => setProblems([])}>Close</Button>}>
-          <p>The file was not brought in. Nothing was changed.</p>
-          <ul className="list-disc pl-5">
-            {problems.map((problem) => (
-              <li key={problem}>{problem}</li>
-            ))}
-          </ul>
-        </Notice>
-      ) : null}
       {isEmpty ? (
         <Card className="flex flex-col items-start gap-3 p-5">
           <p className="max-w-[60ch]">

@@ -80,9 +80,7 @@ export function Landing() {
   const opened = useOpenedSetup(given?.setup, checkLandingState);
   const setup = useKeptState<LandingState>('landing', {
     check: checkLandingState,
-    opened: given?.setup
-      ? opened
-      : given?.cycle && beginLanding(given.cycle, given.eduppu),
+    opened: given?.setup ? opened : given?.cycle && beginLanding(given.cycle, given.eduppu),
     usual: () => beginLanding(firstCycle()),
   });
   const { now: state, undo, redo } = setup;

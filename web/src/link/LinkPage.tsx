@@ -7,8 +7,8 @@ import { Link, useLocation, useNavigate } from 'react-router';
 import { HearRhythm } from '../audio/HearRhythm.tsx';
 import { checkSetup } from '../crossing/setup-schema.ts';
 import { checkLandingState } from '../landing/state-schema.ts';
-import { forgetInstruments } from '../shelf/bring-in.ts';
 import CardLine from '../shelf/CardLine.tsx';
+import { forgetInstruments, holdInstruments } from '../store/brought-instruments.ts';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
@@ -26,7 +26,11 @@ export function LinkPage() {
 
 function OneLink({ hash }: { readonly hash: string }) {
   // Reading makes instruments that came with it known: once, not with every drawing.
-  const [read] = useState(() => readLink(hash));
+  const [read] = useState(() => {
+    const found = readLink(hash);
+    if (found.ok && found.linked.kind === 'rhythm') holdInstruments(found.linked.instruments);
+    return found;
+  });
   return (
     <div className="mx-auto flex w-full max-w-[1000px] flex-col gap-4 px-[22px] py-4 max-sm:px-3">
       <h1 className="text-title">A link</h1>

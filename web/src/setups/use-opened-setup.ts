@@ -18,10 +18,7 @@ export function useOpenedSetup<T>(
   given: unknown,
   check: (value: unknown) => T | undefined,
 ): T | undefined {
-  const opened = useMemo(
-    () => (given === undefined ? undefined : check(given)),
-    [given, check],
-  );
+  const opened = useMemo(() => (given === undefined ? undefined : check(given)), [given, check]);
   const isUnreadable = given !== undefined && opened === undefined;
   useEffect(() => {
     if (isUnreadable) toast(UNREADABLE_SETUP);

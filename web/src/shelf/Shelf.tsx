@@ -1,6 +1,7 @@
 import { FolderInput, Play, Plus, Search, ShieldCheck } from 'lucide-react';
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { ACCEPTED } from '../bring/accepted.ts';
 import { database } from '../store/db.ts';
 import { bringDemo, storageSentence } from '../store/rhythms.ts';
 import { useLive } from '../store/use-live.ts';
@@ -12,7 +13,6 @@ import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { arrange, SORTS, type SortKey, tagsOf } from './arrange.ts';
-import type { BroughtIn } from './bring-in.ts';
 import { CardList } from './CardList.tsx';
 
 const DeletedPanel = lazy(async () => ({
@@ -30,7 +30,6 @@ export function Shelf() {
   useTitle('Shelf');
   const { cards, status, error } = useShelf();
   const deleted = useLive((db) => db.trash.count()) ?? 0;
-  const [answers, setAnswers] = useState<readonly BroughtIn[]>([]);
   const [params, setParams] = useSearchParams();
   const making = params.has('new');
   const setMaking = (on: boolean) => setParams(on ? { new: '' } : {}, { replace: true });
@@ -52,32 +51,11 @@ export function Shelf() {
     newButton.current?.focus();
   }, [setParams]);
 
-  /** What the browser offers to open: the forms there are, once one reaches for the button. */
-  const [accept, setAccept] = useState<string>();
-  const readForms = () => {
-    import('@stride/core/formats').then(
-      ({ FORMATS }) => setAccept(FORMATS.map(({ suffix }) => `.${suffix}`).join()),
-      () => undefined,
-    );
-  };
-
-  async function onFiles(files: readonly File[]): Promise<void> {
-    const { bringIn } = await import('./bring-in.ts');
-    const given: BroughtIn[] = [];
-    for (const one of files) given.push(await bringIn(database, one));
-    const refused = given.some((one) => one.status === 'refused');
-    const [first] = given;
-    if (!refused && given.length === 1 && first?.status === 'kept') {
-      setAnswers([]);
-      navigate(`/bench/${first.id}/write`);
-      return;
-    }
-    setAnswers(refused ? given : []);
-    if (!refused) toast(`${given.length} rhythms were brought in.`);
-  }
-
-  const bring = (files: readonly File[]) => {
-    onFiles(files).catch((error: unknown) => toast(storageSentence(error)));
+  const bring = async (files: readonly File[]) => {
+    if (files.length === 0) return;
+    const { give } = await import('../bring/given.ts');
+    give(files);
+    navigate('/bring');
   };
 
   return (
@@ -104,11 +82,7 @@ export function Shelf() {
             <Play aria-hidden size={16} /> Practise today
           </Button>
         ) : null}
-        <Button
-          onPointerEnter={readForms}
-          onFocus={readForms}
-          onClick={() => file.current?.click()}
-        >
+        <Button onClick={() => file.current?.click()}>
           <FolderInput aria-hidden size={17} /> Bring in a file
         </Button>
         <Button ref={newButton} look="go" aria-expanded={making} onClick={() => setMaking(!making)}>
@@ -117,12 +91,12 @@ export function Shelf() {
         <input
           ref={file}
           type="file"
-          accept={accept}
+          accept={ACCEPTED}
           multiple
           hidden
           data-testid="bring-in"
           onChange={(event) => {
-            bring([...(event.target.files ?? [])]);
+            void bring([...(event.target.files ?? [])]);
             event.target.value = '';
           }}
         />
@@ -141,7 +115,6 @@ export function Shelf() {
           <BackupReminder />
         </Suspense>
       ) : null}
-      {answers.length > 0 ? <Answers answers={answers} onClose={() => setAnswers([])} /> : null}
       {status === 'failed' ? (
         <div className="mt-3">
           <Notice>{storageSentence(error)}</Notice>
@@ -205,44 +178,9 @@ export function Shelf() {
       <CardList cards={shown} />
       {cards ? (
         <Suspense>
-          <SetupList onFiles={bring} />
+          <SetupList />
         </Suspense>
       ) : null}
-    </div>
-  );
-}
-
-interface AnswersProps {
-  readonly answers: readonly BroughtIn[];
-  readonly onClose: () => void;
-}
-
-/** What became of each of several files; each stands on its own. */
-function Answers({ answers, onClose }: AnswersProps) {
-  const kept = answers.flatMap((one) => (one.status === 'kept' ? [one.name] : []));
-  return (
-    <div className="mt-3">
-      <Notice actions={<Button onClick={onClose}>Close</Button>}>
-        {answers.map((one) =>
-          one.status === 'refused' ? (
-            <div key={`${one.file} ${one.messages[0]}`} className="mb-1">
-              <p>
-                <strong>{one.file}</strong> was not brought in.
-              </p>
-              <ul className="list-disc pl-5">
-                {one.messages.map((message) => (
-                  <li key={message}>{message}</li>
-                ))}
-              </ul>
-            </div>
-          ) : null,
-        )}
-        <p>
-          {kept.length > 0
-            ? `Brought in: ${kept.join(', ')}.`
-            : 'Nothing on the Shelf was changed.'}
-        </p>
-      </Notice>
     </div>
   );
 }

@@ -7,6 +7,7 @@ import {
 } from '@stride/core/instrument';
 import type { Goal, LoggedRun, Played, Version } from '@stride/core/log';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
+import { heldInstruments } from './brought-instruments.ts';
 import { cadencesOf } from './cadences.ts';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
@@ -148,7 +149,9 @@ export class StrideDatabase extends Dexie {
 
 /** Makes the instruments of one's own that are kept here known, before rhythms are read. */
 async function loadInstruments(db: StrideDatabase): Promise<void> {
-  const kept = await db.instruments.toArray();
+  const stored = await db.instruments.toArray();
+  const ids = new Set(stored.map(({ id }) => id));
+  const kept = [...stored, ...heldInstruments().filter(({ id }) => !ids.has(id))];
   if (JSON.stringify(kept) === JSON.stringify(ownInstruments())) return;
   knowInstruments(
     kept.flatMap((one) => {

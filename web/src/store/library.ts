@@ -130,7 +130,9 @@ export async function restoreLibrary(
     );
     await put(
       db.recordings,
-      more('recordings').filter(({ rhythm }) => known.has(String(rhythm)) || !leftOut.has(String(rhythm))),
+      more('recordings').filter(
+        ({ rhythm }) => known.has(String(rhythm)) || !leftOut.has(String(rhythm)),
+      ),
     );
     await put(db.trash, more('trash'));
     await putRuns(db, more('runs') as unknown as LoggedRun[]);

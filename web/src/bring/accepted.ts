@@ -1,0 +1,2 @@
+/** What the browser offers to open, by what files end with. */
+export const ACCEPTED = '.stride,.txt,.json,.musicxml,.mxl,.xml,.mid,.midi,.zip';
