@@ -281,9 +281,9 @@ const SWITCHES = [
   ],
   [
     'taking away',
-    'web/src/bench/take-away.ts',
-    'saveFile(write(rhythm),',
-    'saveFile(write({ ...rhythm, layers: rhythm.layers.slice(1) }),',
+    'web/src/takeaway/take-away.ts',
+    'write(rhythm);',
+    'write({ ...rhythm, layers: rhythm.layers.slice(1) });',
     'shelf',
     'both formats',
   ],

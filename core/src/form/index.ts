@@ -9,6 +9,7 @@ export * from './findings/index.ts';
 export * from './lay-out.ts';
 export * from './model.ts';
 export * from './order.ts';
+export * from './perform.ts';
 export * from './play.ts';
 export * from './sides.ts';
 export * from './sources.ts';

@@ -19,6 +19,8 @@ const PHASES = [1, 2, 3].map((part) => {
   });
 });
 const TAPS = 12;
+/** What is left of having been turned down when it is over: 140 dB under what is heard. */
+const GONE = 1e-7;
 
 export interface Limiter {
   /** How much later everything comes out, in samples. */
@@ -36,9 +38,9 @@ export function createLimiter(channels: number, sampleRate: Hertz): Limiter {
   const ahead = Math.max(8, Math.round(LOOK_AHEAD * sampleRate));
   const delay = ahead + TAPS / 2;
   const kept = Array.from({ length: channels }, () => new Float32Array(delay + 1));
-  const last = Array.from({ length: channels }, () => new Float64Array(TAPS));
+  const last = Array.from({ length: channels }, () => new Float64Array(2 * TAPS));
   /** Least gain over the stretch ahead: a queue of the ones that can still be the least. */
-  const queueAt = new Int32Array(ahead + 2);
+  const queueAt = new Float64Array(ahead + 2);
   const queueGain = new Float64Array(ahead + 2);
   let head = 0;
   let size = 0;
@@ -46,21 +48,31 @@ export function createLimiter(channels: number, sampleRate: Hertz): Limiter {
   let sum = ahead;
   let held = 1;
   let at = 0;
+  /** Where the newest sample stands in each ring, which is `at` wrapped at its length. */
+  let newest = 0;
+  let place = 0;
+  let slot = 0;
+  /** For so many samples nothing was turned down, nor is to be. */
+  let idle = ahead;
   const back = 1 - Math.exp(-1 / (RELEASE * sampleRate));
 
-  /** The largest size about the newest sample but a few, of any channel. */
-  function peakOf(): number {
+  /** So many samples ago a channel was last so loud that it may pass the ceiling between two of them. */
+  const sinceLoud = new Int32Array(channels).fill(TAPS);
+
+  /** The largest size about the newest sample but a few, of any channel. @param place of the newest in its ring */
+  function peakOf(place: number): number {
     let most = 0;
-    for (const ring of last) {
-      let near = 0;
-      for (let tap = 0; tap < TAPS; tap += 1) near = Math.max(near, Math.abs(ring[tap] as number));
-      most = Math.max(most, Math.abs(ring[TAPS / 2] as number));
+    for (let channel = 0; channel < channels; channel += 1) {
+      const ring = last[channel] as Float64Array;
+      // The oldest of the last twelve stands at `place + 1`, in a ring that is written twice.
+      most = Math.max(most, Math.abs(ring[place + 1 + TAPS / 2] as number));
       // What is small all round is no peak between either.
-      if (near < AIM * 0.6) continue;
-      for (const phase of PHASES) {
+      if ((sinceLoud[channel] as number) >= TAPS) continue;
+      for (let part = 0; part < PHASES.length; part += 1) {
+        const phase = PHASES[part] as readonly number[];
         let between = 0;
         for (let tap = 0; tap < TAPS; tap += 1)
-          between += (ring[tap] as number) * (phase[tap] as number);
+          between += (ring[place + 1 + tap] as number) * (phase[tap] as number);
         most = Math.max(most, Math.abs(between));
       }
     }
@@ -68,17 +80,45 @@ export function createLimiter(channels: number, sampleRate: Hertz): Limiter {
   }
 
   function least(gain: number): number {
-    while (size > 0 && (queueGain[(head + size - 1) % queueGain.length] as number) >= gain)
+    const room = queueGain.length;
+    let tail = head + size - 1;
+    if (tail >= room) tail -= room;
+    while (size > 0 && (queueGain[tail] as number) >= gain) {
       size -= 1;
-    const tail = (head + size) % queueGain.length;
+      tail = tail === 0 ? room - 1 : tail - 1;
+    }
+    tail = head + size;
+    if (tail >= room) tail -= room;
     queueGain[tail] = gain;
     queueAt[tail] = at;
     size += 1;
     if ((queueAt[head] as number) <= at - ahead) {
-      head = (head + 1) % queueGain.length;
+      head = head + 1 === room ? 0 : head + 1;
       size -= 1;
     }
     return queueGain[head] as number;
+  }
+
+  /** How far what comes out now is turned down. */
+  function gainNow(isLoud: boolean): number {
+    // All there is in the stretch ahead is 1, and so is what comes.
+    if (!isLoud && idle >= ahead) {
+      size = 0;
+      return 1;
+    }
+    const peak = peakOf(newest);
+    const lowest = least(peak > AIM ? AIM / peak : 1);
+    held = Math.min(lowest, held + (1 - held) * back);
+    if (lowest === 1 && 1 - held < GONE) held = 1;
+    idle = held === 1 ? idle + 1 : 0;
+    sum += held - (averaged[place] as number);
+    averaged[place] = held;
+    // Rounding adds up: the sum is made anew once in a while.
+    if (place === 0) {
+      sum = 0;
+      for (let i = 0; i < ahead; i += 1) sum += averaged[i] as number;
+    }
+    return Math.min(1, sum / ahead);
   }
 
   return {
@@ -86,27 +126,28 @@ export function createLimiter(channels: number, sampleRate: Hertz): Limiter {
     process(bits) {
       const length = bits[0]?.length ?? 0;
       for (let i = 0; i < length; i += 1) {
-        for (const [channel, bit] of bits.entries()) {
+        let isLoud = false;
+        for (let channel = 0; channel < channels; channel += 1) {
           const ring = last[channel] as Float64Array;
-          ring.copyWithin(0, 1);
-          ring[TAPS - 1] = bit[i] as number;
+          const value = (bits[channel] as Float32Array)[i] as number;
+          ring[newest] = value;
+          ring[newest + TAPS] = value;
+          const since = Math.abs(value) >= AIM * 0.6 ? 0 : (sinceLoud[channel] as number) + 1;
+          sinceLoud[channel] = since;
+          if (since <= TAPS) isLoud = true;
         }
-        const peak = peakOf();
-        const lowest = least(peak > AIM ? AIM / peak : 1);
-        held = Math.min(lowest, held + (1 - held) * back);
-        const place = at % ahead;
-        sum += held - (averaged[place] as number);
-        averaged[place] = held;
-        const gain = Math.min(1, sum / ahead);
-        for (const [channel, bit] of bits.entries()) {
+        const gain = gainNow(isLoud);
+        const oldest = slot === delay ? 0 : slot + 1;
+        for (let channel = 0; channel < channels; channel += 1) {
           const ring = kept[channel] as Float32Array;
-          const slot = at % ring.length;
+          const bit = bits[channel] as Float32Array;
           ring[slot] = bit[i] as number;
-          bit[i] = (ring[(at + 1) % ring.length] as number) * gain;
+          bit[i] = (ring[oldest] as number) * gain;
         }
         at += 1;
-        // Rounding adds up: the sum is made anew once in a while.
-        if (place === 0) sum = averaged.reduce((all, one) => all + one, 0);
+        newest = newest === TAPS - 1 ? 0 : newest + 1;
+        place = place === ahead - 1 ? 0 : place + 1;
+        slot = oldest;
       }
     },
   };

@@ -4,7 +4,7 @@ import { seeded } from '../chance/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
 import { truePeak } from '../loudness/index.ts';
 import { renderStroke } from '../voice/index.ts';
-import { CEILING, createLimiter, placesOf, ROOMS, roomResponse } from './index.ts';
+import { CEILING, createLimiter, createRoom, placesOf, ROOMS, roomResponse } from './index.ts';
 
 const RATE = 48_000;
 
@@ -72,6 +72,32 @@ describe('places', () => {
     expect(placesOf(2, 1)).toEqual([-0.35, 0.35]);
     expect(placesOf(5, 1)).toEqual([-0.7, -0.35, 0, 0.35, 0.7]);
     expect(placesOf(5, 0).every((one) => Math.abs(one) === 0)).toBe(true);
+  });
+});
+
+describe('a room round what is heard', () => {
+  it('answers as plain convolution does, left and right apart', () => {
+    const [left = new Float32Array(), right = new Float32Array()] = roomResponse('dry', RATE) ?? [];
+    const ticks = [5, 700, 9000];
+    const sides = [new Float32Array(32_768), new Float32Array(32_768)] as const;
+    for (const at of ticks) {
+      sides[0][at] = 1;
+      sides[1][at + 3] = -0.5;
+    }
+    const room = createRoom('dry', RATE);
+    for (let at = 0; at < 32_768; at += 16_384)
+      room?.([sides[0].subarray(at, at + 16_384), sides[1].subarray(at, at + 16_384)]);
+    for (const at of [0, 5, 300, 704, 5000, 9001, 12_000, 20_000]) {
+      const sum = (answer: Float32Array, shift: number, gain: number) =>
+        ticks.reduce(
+          (all, tick) =>
+            all + gain * ((answer[at - tick - shift] ?? 0) + (at === tick + shift ? 1 : 0)),
+          0,
+        );
+      expect(sides[0][at]).toBeCloseTo(sum(left, 0, 1), 5);
+      expect(sides[1][at]).toBeCloseTo(sum(right, 3, -0.5), 5);
+    }
+    expect(createRoom('off', RATE)).toBeUndefined();
   });
 });
 

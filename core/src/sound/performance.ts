@@ -1,7 +1,7 @@
 import { nth } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { type Rhythm, sayOf, type Timing, tempoAt } from '../rhythm/index.ts';
-import type { Ticks } from '../time/index.ts';
+import type { Tempo, Ticks } from '../time/index.ts';
 import { scoreCountIn, scoreRhythm } from './score.ts';
 import type { NextSegment } from './transport.ts';
 
@@ -37,44 +37,79 @@ export interface Performance {
   readonly segments: readonly Performed[];
 }
 
-/**
- * Some turns of a rhythm at its tempo, from its first turn on.
- * @param countIn turns that are clicked before
- */
+/** Which turns of a rhythm are played, and how. */
+export interface Turns {
+  readonly turns: number;
+  /** The first of them, from 0. */
+  readonly from?: number;
+  /** Turns that are clicked before. */
+  readonly countIn?: number;
+  /** In its own counted beats; the rhythm's where it is not given. */
+  readonly bpm?: number;
+}
+
+/** Some turns of a rhythm, at its tempo or another one. */
 export function performRhythm(
   rhythm: Rhythm,
   timing: Timing,
-  { turns, countIn = 0 }: { readonly turns: number; readonly countIn?: number },
+  { turns, from = 0, countIn = 0, bpm }: Turns,
 ): Performance {
-  const tempo = tempoAt(rhythm);
-  const { cycle } = rhythm;
-  const score = scoreRhythm(rhythm, timing, rhythm);
-  const before = scoreCountIn(cycle, Math.max(1, countIn));
+  const own = tempoAt(rhythm);
+  const tempo = bpm === undefined ? own : { ...own, bpm };
+  return {
+    name: rhythm.name,
+    players: playersOf(rhythm),
+    segments: [...countedIn(rhythm, tempo, countIn), turnsOf(rhythm, timing, tempo, from, turns)],
+  };
+}
+
+/**
+ * A rhythm that climbs by itself: so many turns at each tempo, one after another, counted in once.
+ * @param tempos in its own counted beats; one at least
+ */
+export function performClimb(
+  rhythm: Rhythm,
+  timing: Timing,
+  tempos: readonly number[],
+  { turns, from = 0, countIn = 0 }: Turns,
+): Performance {
+  const own = tempoAt(rhythm);
+  const [first = own.bpm] = tempos;
   return {
     name: rhythm.name,
     players: playersOf(rhythm),
     segments: [
-      ...(countIn > 0
-        ? [
-            {
-              cycle,
-              score: before,
-              tempo,
-              startTicks: 0,
-              endTicks: before.lengthTicks,
-              name: 'count-in',
-            },
-          ]
-        : []),
-      {
-        cycle,
-        score,
-        tempo,
-        startTicks: 0,
-        endTicks: turns * score.turnTicks,
-        words: wordsOf(rhythm, timing),
-      },
+      ...countedIn(rhythm, { ...own, bpm: first }, countIn),
+      ...tempos.map((bpm) => ({
+        ...turnsOf(rhythm, timing, { ...own, bpm }, from, turns),
+        name: `${bpm} a minute`,
+      })),
     ],
+  };
+}
+
+function countedIn({ cycle }: Rhythm, tempo: Tempo, turns: number): readonly Performed[] {
+  if (turns < 1) return [];
+  const score = scoreCountIn(cycle, turns);
+  return [{ cycle, score, tempo, startTicks: 0, endTicks: score.lengthTicks, name: 'count-in' }];
+}
+
+function turnsOf(
+  rhythm: Rhythm,
+  timing: Timing,
+  tempo: Tempo,
+  from: number,
+  turns: number,
+): Performed {
+  const score = scoreRhythm(rhythm, timing, rhythm);
+  const startTicks = from * score.turnTicks;
+  return {
+    cycle: rhythm.cycle,
+    score,
+    tempo,
+    startTicks,
+    endTicks: startTicks + turns * score.turnTicks,
+    words: wordsOf(rhythm, timing),
   };
 }
 

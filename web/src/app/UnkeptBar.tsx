@@ -7,7 +7,7 @@ import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 
 /** What writes files is fetched when the first edit is not kept, and is there when it is asked for. */
-const files = () => import('../bench/take-away.ts');
+const files = () => import('../takeaway/take-away.ts');
 const take = async (rhythm: Rhythm) => (await files()).takeAway(rhythm);
 
 /** Says on every screen what is in this tab only, until it is kept. */

@@ -17,6 +17,8 @@ import type { RhythmDocument } from '../store/document.ts';
 import { noticeRevision } from '../store/open-documents.ts';
 import { storageSentence, storedRevision } from '../store/rhythms.ts';
 import { useDocument, useOpenRhythm } from '../store/use-store.ts';
+import { TakeAway } from '../takeaway/TakeAway.tsx';
+import { takeAway } from '../takeaway/take-away.ts';
 import { Button } from '../ui/Button.tsx';
 import { announce } from '../ui/live.tsx';
 import { NameField } from '../ui/NameField.tsx';
@@ -34,9 +36,7 @@ import { NotesPanel } from './NotesPanel.tsx';
 import { type OpenBench, openBench } from './open-bench.ts';
 import { PlayButton } from './PlayButton.tsx';
 import { STAGES } from './stages.ts';
-import { TakeAway } from './TakeAway.tsx';
 import { TempoPanel } from './TempoPanel.tsx';
-import { takeAway } from './take-away.ts';
 
 const ConflictDialog = lazy(() => import('../history/ConflictDialog.tsx'));
 const HistoryDialog = lazy(() => import('../history/HistoryDialog.tsx'));

@@ -1,0 +1,116 @@
+import { ladderTempos } from '@stride/core/climb';
+import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
+import { type Performance, performClimb, performRhythm } from '@stride/core/sound';
+import { useState } from 'react';
+import { Check } from '../ui/Check.tsx';
+import { Modal } from '../ui/Modal.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
+import { Select } from '../ui/Select.tsx';
+import { Row } from './Row.tsx';
+import { TakeSound } from './TakeSound.tsx';
+
+interface SoundDialogProps {
+  readonly rhythm: Rhythm;
+  readonly onClose: () => void;
+}
+
+/** How a practice track goes up: a twentieth quicker at each rung. */
+const STEP = { kind: 'percent', value: 5 } as const;
+
+/** A rhythm as sound: which turns, how fast, who plays, with what click. */
+export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
+  const timed = timeRhythm(rhythm);
+  const tempo = tempoAt(rhythm);
+  const all = timed.ok ? timed.timing.fullTicks / timed.timing.turnTicks : 1;
+  const [kind, setKind] = useState<'turns' | 'climb'>('turns');
+  const [turns, setTurns] = useState(Math.min(64, Math.max(all, 8)));
+  const [from, setFrom] = useState(0);
+  const [bpm, setBpm] = useState(tempo.bpm);
+  const [to, setTo] = useState(Math.max(rhythm.target, tempo.bpm));
+  const [each, setEach] = useState(4);
+  const [countIn, setCountIn] = useState(1);
+  const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  if (!timed.ok) return null;
+  const tempos = ladderTempos({ from: bpm, to: Math.max(bpm, to), step: STEP, passes: 1 });
+  const perform = (): Performance =>
+    kind === 'turns'
+      ? performRhythm(rhythm, timed.timing, { turns, from, countIn, bpm })
+      : performClimb(rhythm, timed.timing, tempos, { turns: each, countIn });
+  return (
+    <Modal title="As sound" open onOpenChange={(open) => !open && onClose()}>
+      <TakeSound name={rhythm.name} perform={perform} out={out} onClose={onClose}>
+        <Row label="What">
+          <Select
+            aria-label="What is taken down"
+            value={kind}
+            onChange={({ target: { value } }) => setKind(value === 'climb' ? 'climb' : 'turns')}
+          >
+            <option value="turns">some turns at one tempo</option>
+            <option value="climb">a track that climbs by itself</option>
+          </Select>
+          {kind === 'turns' ? (
+            <>
+              <NumberField
+                label="Turns"
+                value={turns}
+                min={1}
+                max={4000}
+                onChange={(n) => setTurns(Math.round(n))}
+              />
+              <NumberField
+                label="from turn"
+                value={from + 1}
+                min={1}
+                max={all}
+                onChange={(n) => setFrom(Math.round(n) - 1)}
+              />
+              <NumberField label="at" value={bpm} min={10} max={400} onChange={setBpm} />
+            </>
+          ) : (
+            <>
+              <NumberField label="from" value={bpm} min={10} max={400} onChange={setBpm} />
+              <NumberField label="to" value={to} min={10} max={400} onChange={setTo} />
+              <NumberField
+                label="turns each"
+                value={each}
+                min={1}
+                max={64}
+                onChange={(n) => setEach(Math.round(n))}
+              />
+            </>
+          )}
+          <NumberField
+            label="counted in"
+            value={countIn}
+            min={0}
+            max={4}
+            onChange={(n) => setCountIn(Math.round(n))}
+          />
+        </Row>
+        {kind === 'climb' ? (
+          <p className="text-quiet">
+            {tempos.join(', ')} a minute. Where a hand tires or hurts, stop: the track does not
+            know.
+          </p>
+        ) : null}
+        <Row label="Who plays">
+          {rhythm.layers.map(({ id, name }) => (
+            <Check
+              key={id}
+              checked={!out.has(id)}
+              className="min-h-9"
+              onChange={(isIn) => {
+                const next = new Set(out);
+                if (isIn) next.delete(id);
+                else next.add(id);
+                setOut(next);
+              }}
+            >
+              {name}
+            </Check>
+          ))}
+        </Row>
+      </TakeSound>
+    </Modal>
+  );
+}
