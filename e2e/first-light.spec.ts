@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, kept, rows, scheduled, slot, test, watchText } from './kit.ts';
+import { bringIn, expect, kept, rows, scheduled, slot, test, watchText } from './kit.ts';
 
 test('from the Shelf to a file: find, change, hear, read, climb, come back, take away', async ({
   page,
@@ -87,12 +87,7 @@ test('from the Shelf to a file: find, change, hear, read, climb, come back, take
   expect(file.suggestedFilename()).toBe('lantern-steps.stride');
   const text = await readFile(await file.path(), 'utf8');
   expect(text).toContain('play  D! T! (t) / K (t) (k) / O! O- | D (k) O / K! (t) (k) . / O! K');
-  await again.goto('/');
-  await again.getByTestId('bring-in').setInputFiles({
-    name: 'mine.stride',
-    mimeType: 'text/plain',
-    buffer: Buffer.from(text.replace('Lantern steps', 'My steps')),
-  });
+  await bringIn(again, 'mine.stride', Buffer.from(text.replace('Lantern steps', 'My steps')));
   await expect(again.getByLabel('Name of the rhythm')).toHaveValue('My steps');
   await expect(rows(again, 'Walker')).toContainText('D! T! (t) / K (t) (k)');
 });

@@ -358,7 +358,9 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
   await expect(page.getByRole('alert')).toContainText(
     'Line 3, column 7: Write how many turns it lasts',
   );
-  await page.getByLabel('Form file').setInputFiles(path);
+  await page.getByRole('button', { name: 'Leave bad.stride' }).click();
+  await page.getByTestId('bring-files').setInputFiles(path);
+  await page.getByRole('button', { name: 'Put it among the forms' }).click();
   await expect(section(page, 'Last walk')).toBeVisible();
   await page.goto('/form');
   await expect(page.getByRole('listitem')).toHaveCount(2);

@@ -176,3 +176,13 @@ export async function kept(page: Page, id: string, text: string): Promise<void> 
     )
     .toContain(text);
 }
+
+/** Gives a file to the Shelf, looks at it and takes it in: a rhythm is open at the end. */
+export async function bringIn(page: Page, name: string, buffer: Buffer): Promise<void> {
+  await page.goto('/');
+  await page
+    .getByTestId('bring-in')
+    .setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+  await page.getByRole('button', { name: 'Put it on the Shelf' }).click();
+  await page.waitForURL(/bench/);
+}

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Struck } from '@stride/core/ear';
-import { expect, scheduled, test, watchText } from './kit.ts';
+import { bringIn, expect, scheduled, test, watchText } from './kit.ts';
 import { DRUM, examplesOf, hearing } from './microphone.ts';
 
 /** The walker of the demo, in pulses: two turns of 3+3+2. */
@@ -165,15 +165,13 @@ test('three pieces are joined one by one, and end in all of it', async ({ page }
 });
 
 test('a six that swings is told, with its ratio', async ({ page }) => {
-  await page.goto('/');
-  await page.getByTestId('bring-in').setInputFiles({
-    name: 'six.stride',
-    mimeType: 'text/plain',
-    buffer: Buffer.from(
+  await bringIn(
+    page,
+    'six.stride',
+    Buffer.from(
       'rhythm Six\ncycle 1x2\ntempo 70 to 80 per 1\nlayer D : darbuka\nplay D k t k t k / D k t k t k',
     ),
-  });
-  await page.waitForURL(/bench/);
+  );
   await page.getByRole('link', { name: 'Climb' }).click();
   await heardBy(page, 'simulated');
   await page.getByLabel('Who plays').selectOption('swinging');

@@ -13,6 +13,7 @@ export const CHROMIUM = {
 const AT_EASE = [
   'first-visit.spec.ts',
   'access.spec.ts',
+  'bring.spec.ts',
   'first-light.spec.ts',
   'hands.spec.ts',
   'instruments.spec.ts',

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { expect, test } from './kit.ts';
+import { bringIn, expect, test } from './kit.ts';
 
 async function textOf(pdf: Uint8Array): Promise<{ pages: number; text: string }> {
   const opened = await getDocument({ data: pdf, useSystemFonts: true, verbosity: 0 }).promise;
@@ -121,12 +121,7 @@ test('a turn of sixty-four parts is cut into rows, on screen and on paper', asyn
     `layer Plate : drum kit\nplay ${beats('X . X^ .')}`,
     `layer Lane : goblet drum\nplay ${beats('D t k T')} | ${beats('D . T k')}\nhand each R L`,
   ].join('\n\n');
-  await page.goto('/');
-  await page.getByTestId('bring-in').setInputFiles({
-    name: 'long-lane.stride',
-    mimeType: 'text/plain',
-    buffer: Buffer.from(text),
-  });
+  await bringIn(page, 'long-lane.stride', Buffer.from(text));
   const part = (number: number) =>
     page.getByRole('listbox', { name: `Lane, strokes, turn 1, part ${number} of 2` });
   await expect(part(1).getByRole('option')).toHaveCount(32);

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, kept, rows, slot, test } from './kit.ts';
+import { bringIn, expect, kept, rows, slot, test } from './kit.ts';
 
 test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
   await page.goto('/');
@@ -116,13 +116,20 @@ test('refuses files that cannot be read, and says where', async ({ page }) => {
     'odd.stride',
     'rhythm A\ncycle 3+3+2\ntempo 0\nlayer B : hand bell\nplay X . . / Q . . / X .\n',
   );
-  await expect(alert).toContainText('odd.stride was not brought in');
+  await expect(page.getByRole('region', { name: 'odd.stride' })).toContainText('not brought in');
   await expect(alert).toContainText(
     'Line 3, column 7: A tempo in beats a minute lies between 10 and 400',
   );
   await expect(alert).toContainText('Line 5, column 14: “Q” is not a stroke of the hand bell.');
+  await page.goto('/');
   await give('picture.stride', 'PNG\u0000\u0001');
-  await expect(alert).toContainText('It is not a text.');
+  await expect(alert.last()).toContainText('It is none of what can be brought in');
+  await page
+    .getByRole('button', { name: 'Leave all' })
+    .or(page.getByRole('button', { name: 'Leave picture.stride' }))
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Shelf' }).click();
   await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(
     5,
   );
@@ -250,12 +257,7 @@ test('both formats bring back what was taken away', async ({ page }) => {
     await page.getByRole('button', { name: 'Take away as a file' }).click();
     await page.getByRole('menuitem', { name: format }).click();
     const path = await (await download).path();
-    await page.goto('/');
-    await page.getByTestId('bring-in').setInputFiles({
-      name: `back${format}`,
-      mimeType: 'text/plain',
-      buffer: await readFile(path),
-    });
+    await bringIn(page, `back${format}`, await readFile(path));
     await expect(page).toHaveURL(/bench\/(?!wet-cobbles)/);
     await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
     await expect(rows(page, 'Ground')).toHaveText(before ?? '');

@@ -1,0 +1,136 @@
+import { readFile } from 'node:fs/promises';
+import { bringIn, expect, rows, test } from './kit.ts';
+
+const part = (bars: string) =>
+  `<?xml version="1.0"?><score-partwise><part-list><score-part id="P"><part-name>Congas</part-name></score-part></part-list><part id="P">${bars}</part></score-partwise>`;
+const note = (place: string, more = '') =>
+  `<note><unpitched><display-step>${place[0]}</display-step><display-octave>${place[1]}</display-octave></unpitched><duration>1</duration>${more}</note>`;
+const SCORE = part(
+  `<measure number="1"><attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>${note('C5')}${note('A4', '<notations><slur type="start"/></notations>')}${note('C5')}${note('E5')}</measure>`,
+);
+
+test('a score that is dropped on any screen is looked at, its strokes are mapped, and it goes again by undo', async ({
+  page,
+}) => {
+  await page.goto('/guide');
+  await expect(page.getByText('Care', { exact: true }).first()).toBeVisible();
+  const drop = async (name: string) => {
+    const files = await page.evaluateHandle(
+      ([text, called]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([text ?? ''], called ?? ''));
+        return data;
+      },
+      [SCORE, name],
+    );
+    await page.dispatchEvent('body', 'dragover', { dataTransfer: files });
+    await page.dispatchEvent('body', 'drop', { dataTransfer: files });
+  };
+  await expect(async () => {
+    await drop('street.musicxml');
+    await expect(page).toHaveURL(/bring/, { timeout: 1000 });
+  }).toPass();
+  const item = page.getByRole('region', { name: 'street.musicxml' }).first();
+  // What it becomes is drawn; what it cannot be is said.
+  await expect(item.getByRole('img').or(item.locator('svg')).first()).toBeVisible();
+  await expect(item).toContainText('1 × slurs.');
+  await expect(item.getByLabel('Stroke for C5')).toHaveValue('O');
+  await item.getByLabel('Stroke for C5').selectOption('S');
+  await item.getByLabel('Stroke for E5').selectOption('left out');
+  await expect(item).toContainText('Congas: 1 note of “E5” left out.');
+  await item.getByRole('button', { name: 'Put it on the Shelf' }).click();
+  await expect(page).toHaveURL(/bench/);
+  await expect(rows(page, 'Congas')).toContainText('S / B / S / .');
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('link', { name: 'street' })).toHaveCount(0);
+
+  // What was chosen for these sounds is remembered.
+  await page.getByTestId('bring-in').setInputFiles({
+    name: 'again.musicxml',
+    mimeType: 'application/xml',
+    buffer: Buffer.from(SCORE),
+  });
+  await expect(page.getByLabel('Stroke for C5')).toHaveValue('S');
+  await expect(page.getByLabel('Stroke for E5')).toHaveValue('');
+});
+
+test('what goes out as notes says what it cannot hold, and comes back with its strokes', async ({
+  page,
+}) => {
+  await page.goto('/bench/wet-cobbles/write');
+  const before = await rows(page, 'Ground').textContent();
+  const takeAway = async (name: RegExp) => {
+    await page.getByRole('button', { name: 'Take away as a file' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name }).click(),
+    ]);
+    return readFile(await download.path());
+  };
+  const midi = await takeAway(/\.mid/);
+  const lost = page.getByRole('dialog', { name: 'Taken away as .mid' });
+  await expect(lost).toContainText('Which hand plays is not in it');
+  await lost.getByRole('button', { name: 'Good' }).click();
+  expect(midi.subarray(0, 4).toString()).toBe('MThd');
+  await bringIn(page, 'notes.mid', midi);
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
+  const strokes = (text: string | null) =>
+    /play(.*?)(hand|say|$)/.exec(text ?? '')?.[1]?.replace(/[^A-Za-z]/g, '');
+  expect(strokes(await rows(page, 'Ground').textContent())).toBe(strokes(before));
+});
+
+test('a text that is pasted is looked at; the same rhythm twice is named', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/write');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    (async () => {
+      await page.getByRole('button', { name: 'Take away as a file' }).click();
+      await page.getByRole('menuitem', { name: '.stride' }).click();
+    })(),
+  ]);
+  const text = await readFile(await download.path(), 'utf8');
+  await page.goto('/guide');
+  await expect(page.getByText('Care', { exact: true }).first()).toBeVisible();
+  await expect(async () => {
+    await page.evaluate((pasted) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', pasted);
+      document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }));
+    }, text);
+    await expect(page).toHaveURL(/bring/, { timeout: 1000 });
+  }).toPass();
+  await expect(page.getByText('The same rhythm is on the Shelf already').first()).toBeVisible();
+});
+
+test('turns become sound in a file, with the click and without a player', async ({ page }) => {
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByRole('button', { name: 'Take away as a file' }).click();
+  await page.getByRole('menuitem', { name: 'As sound' }).click();
+  const dialog = page.getByRole('dialog', { name: 'As sound' });
+  await dialog.getByLabel('the click').check();
+  await dialog.getByLabel('Walker').uncheck();
+  await dialog.getByLabel('Bits a sample').selectOption('24 bits');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Take it away' }).click(),
+  ]);
+  const wav = await readFile(await download.path());
+  expect(wav.subarray(0, 4).toString()).toBe('RIFF');
+  expect([wav.readUInt16LE(22), wav.readUInt32LE(24), wav.readUInt16LE(34)]).toEqual([
+    2, 48_000, 24,
+  ]);
+  // Eight turns after one that is counted in, 8 pulses at 72 of three a minute, and two seconds to ring on.
+  const seconds = (9 * 8 * 60) / (72 * 3) + 2;
+  expect(wav.length).toBe(44 + Math.ceil(seconds * 48_000) * 6);
+  // The first click is there at the very beginning, and nothing is louder than it may be.
+  const loudest = (from: number, to: number) => {
+    let most = 0;
+    for (let at = from; at < to; at += 1) {
+      most = Math.max(most, Math.abs(wav.readIntLE(44 + at * 6, 3)) / 2 ** 23);
+    }
+    return most;
+  };
+  expect(loudest(0, 2400)).toBeGreaterThan(0.05);
+  expect(loudest(0, 400_000)).toBeLessThan(0.9);
+});
