@@ -67,9 +67,15 @@ module.exports = {
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.(test|testkit)\\.ts$' },
       to: {
-        path: '^(web|server|e2e)/|node_modules/',
+        path: '^(web|server|cli|e2e)/|node_modules/',
         pathNot: 'node_modules/(valibot|fft.js|date-fns|fflate|midi-file|fast-xml-parser)/',
       },
+    },
+    {
+      name: 'cli-stands-on-core',
+      severity: 'error',
+      from: { path: '^cli/' },
+      to: { path: '^(web|server|e2e)/' },
     },
     {
       name: 'web-not-server',

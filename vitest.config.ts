@@ -19,7 +19,12 @@ export default defineConfig({
       ]
     : [],
   test: {
-    include: ['core/src/**/*.test.ts', 'web/src/**/*.test.{ts,tsx}', 'server/src/**/*.test.ts'],
+    include: [
+      'core/src/**/*.test.ts',
+      'web/src/**/*.test.{ts,tsx}',
+      'server/src/**/*.test.ts',
+      'cli/src/**/*.test.ts',
+    ],
     setupFiles: ['vitest.setup.ts'],
     // The core keeps no state but the instruments of one's own, which the tests of those put back;
     // reading every module anew for each file would take as long as the tests.

@@ -109,11 +109,12 @@ const ROWS = [
           'core/src',
           'web/src',
           'server/src',
+          'cli/src',
         ]),
     ],
   ],
   [
-    ['types of core and server', typesOf('core', 'server')],
+    ['types of core, server and command line', typesOf('core', 'server', 'cli')],
     ['types of tests and bench', () => runBeside('npx', ['tsc', '-p', 'tsconfig.tests.json'])],
     ['format and lint', () => runBeside('npx', ['biome', 'ci', '.'])],
   ],

@@ -9,7 +9,9 @@ const section = (name: string, turns: string) =>
 describe('a form from beginning to end', () => {
   it('is counted in, plays each section as long as it is written, and names where each begins', () => {
     const laid = layOut(
-      formOf(`${section('A', '2')}\n${section('B', '2 to 4 until the sign')}\n${section('C', '1')}`),
+      formOf(
+        `${section('A', '2')}\n${section('B', '2 to 4 until the sign')}\n${section('C', '1')}`,
+      ),
       RHYTHMS,
     );
     const performance = performForm(laid);

@@ -1,0 +1,251 @@
+import { closeSync, openSync, readFileSync, writeFileSync, writeSync } from 'node:fs';
+import { FORMATS } from '@stride/core/formats';
+import { readLayer } from '@stride/core/read';
+import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
+import {
+  performRhythm,
+  record,
+  secondsOf,
+  type WavBits,
+  wavHead,
+  wavPieces,
+} from '@stride/core/sound';
+import type { Grid } from '@stride/core/transcript';
+import { openFile } from './open.ts';
+import { numberIn, type Words, wordsOf } from './words.ts';
+
+const HELP = `humble-stride: rhythms as files, without the program
+
+  humble-stride convert IN OUT     from one form into another, by what OUT ends with:
+                                   ${FORMATS.map(({ suffix }) => `.${suffix}`).join(' ')}
+                                   A file with several signatures becomes OUT-1, OUT-2 …
+  humble-stride check FILE ...     says line by line what is wrong with each
+  humble-stride read FILE          what the program reads of each layer: --csv as a table
+  humble-stride render IN OUT.wav  as sound: --turns 8 --bpm 90 --count-in 1 --click
+                                   --rate 48000 --bits 16
+
+  --grid exact | heard | N         where notes of other programs are put: where they are, as they
+                                   were most likely meant, on N parts of each beat
+  --help, --version
+
+IN is read by what it holds: .stride, .json, MusicXML (.musicxml, .mxl), MIDI.
+It ends with 0 where all went well, 1 where a file could not be read or written, 2 where it
+was asked for something it does not know.
+`;
+
+/** Where what is said goes. */
+export interface Io {
+  readonly out: (text: string) => void;
+  readonly error: (text: string) => void;
+}
+
+const STANDARD: Io = {
+  out: (text) => process.stdout.write(`${text}\n`),
+  error: (text) => process.stderr.write(`${text}\n`),
+};
+
+/** A file that could not be read or written, in sentences. */
+class Failed extends Error {
+  override readonly name = 'Failed';
+}
+
+/** What is asked for is not known. */
+class Unknown extends Error {
+  override readonly name = 'Unknown';
+}
+
+/** Does what is asked for. @returns the exit code */
+export async function main(typed: readonly string[], io: Io = STANDARD): Promise<number> {
+  try {
+    const words = asked(typed);
+    const [command, ...files] = words.words;
+    if (words.settings.has('version')) io.out('humble-stride 0.1.0');
+    else if (words.settings.has('help') || command === undefined || command === 'help')
+      io.out(HELP);
+    else if (command === 'convert') convert(files, words, io);
+    else if (command === 'check') check(files, io);
+    else if (command === 'read') read(files, words, io);
+    else if (command === 'render') render(files, words, io);
+    else throw new Unknown(`There is no command “${command}”.`);
+    return 0;
+  } catch (error) {
+    const said = error instanceof Error ? error.message : String(error);
+    io.error(said);
+    if (!(error instanceof Unknown)) return 1;
+    io.error('humble-stride --help tells what there is.');
+    return 2;
+  }
+}
+
+/** Settings there are; any other is a slip of the hand. */
+const SETTINGS: ReadonlySet<string> = new Set([
+  'help',
+  'version',
+  'csv',
+  'click',
+  'grid',
+  'turns',
+  'bpm',
+  'count-in',
+  'rate',
+  'bits',
+]);
+
+function asked(typed: readonly string[]): Words {
+  let words: Words;
+  try {
+    words = wordsOf(typed);
+  } catch (error) {
+    throw new Unknown(error instanceof Error ? error.message : String(error));
+  }
+  for (const name of words.settings.keys()) {
+    if (!SETTINGS.has(name)) throw new Unknown(`There is no setting --${name}.`);
+  }
+  return words;
+}
+
+/** Numbers that cannot be are slips of the hand as well. */
+function number(
+  words: Words,
+  name: string,
+  usual: number,
+  range: readonly [number, number],
+): number {
+  try {
+    return numberIn(words, name, usual, range);
+  } catch (error) {
+    throw new Unknown(error instanceof Error ? error.message : String(error));
+  }
+}
+
+function two(files: readonly string[], usage: string): readonly [string, string] {
+  const [from, to, more] = files;
+  if (from === undefined || to === undefined || more !== undefined) {
+    throw new Unknown(`Write it as: humble-stride ${usage}`);
+  }
+  return [from, to];
+}
+
+/** The rhythms of a file; what they have no place for is said. */
+function opened(file: string, io: Io, grid?: Grid): readonly Rhythm[] {
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(file);
+  } catch {
+    throw new Failed(`${file}: there is no such file, or it may not be read.`);
+  }
+  const result = openFile(bytes, file, grid);
+  if (!result.ok) throw new Failed(result.messages.map((one) => `${file}: ${one}`).join('\n'));
+  for (const one of result.lost) io.error(`${file}: ${one}`);
+  return result.rhythms;
+}
+
+function gridOf({ settings }: Words): Grid | undefined {
+  const text = settings.get('grid');
+  if (text === undefined || text === 'exact' || text === 'heard') return text;
+  const parts = Number(text);
+  if (Number.isInteger(parts) && parts >= 1 && parts <= 32) return parts;
+  throw new Unknown(`--grid is exact, heard, or a number from 1 to 32, not “${text}”.`);
+}
+
+function convert(files: readonly string[], words: Words, io: Io): void {
+  const [from, to] = two(files, 'convert IN OUT');
+  const format = FORMATS.find(({ suffix }) => to.toLowerCase().endsWith(`.${suffix}`));
+  if (!format) {
+    throw new Unknown(
+      `${to}: its name ends with none of ${FORMATS.map(({ suffix }) => `.${suffix}`).join(', ')}.`,
+    );
+  }
+  const rhythms = opened(from, io, gridOf(words));
+  rhythms.forEach((rhythm, index) => {
+    const name = rhythms.length === 1 ? to : to.replace(/(\.[a-z]+)$/i, `-${index + 1}$1`);
+    const { content, lost } = format.write(rhythm);
+    keep(name, content);
+    io.out(`${name}: ${rhythm.name}`);
+    for (const one of lost) io.error(`${name}: ${one}`);
+  });
+}
+
+function keep(file: string, content: string | Uint8Array): void {
+  try {
+    writeFileSync(file, content);
+  } catch {
+    throw new Failed(`${file}: it could not be written there.`);
+  }
+}
+
+function check(files: readonly string[], io: Io): void {
+  if (files.length === 0) throw new Unknown('Write it as: humble-stride check FILE ...');
+  const wrong = files.filter((file) => {
+    try {
+      const rhythms = opened(file, io);
+      io.out(`${file}: good, ${rhythms.map(({ name }) => name).join(', ')}`);
+      return false;
+    } catch (error) {
+      if (!(error instanceof Failed)) throw error;
+      io.error(error.message);
+      return true;
+    }
+  });
+  if (wrong.length > 0) throw new Failed(`${wrong.length} of ${files.length} could not be read.`);
+}
+
+function read(files: readonly string[], { settings }: Words, io: Io): void {
+  const [file, more] = files;
+  if (file === undefined || more !== undefined) {
+    throw new Unknown('Write it as: humble-stride read FILE');
+  }
+  const isTable = settings.has('csv');
+  if (isTable) io.out('rhythm,layer,group,finding');
+  for (const rhythm of opened(file, io)) {
+    if (!isTable) io.out(rhythm.name);
+    rhythm.layers.forEach(({ name }, index) => {
+      if (!isTable) io.out(`\n${name}`);
+      for (const { title, findings } of readLayer(rhythm, index)) {
+        for (const { text } of findings) {
+          io.out(
+            isTable
+              ? [rhythm.name, name, title, text].map(quoted).join(',')
+              : `  ${title}: ${text}`,
+          );
+        }
+      }
+    });
+  }
+}
+
+/** A cell of a table (RFC 4180). */
+const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
+function render(files: readonly string[], words: Words, io: Io): void {
+  const [from, to] = two(files, 'render IN OUT.wav');
+  const [rhythm] = opened(from, io, gridOf(words));
+  if (!rhythm) throw new Failed(`${from}: there is no rhythm in it.`);
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Failed(`${from}: ${timed.message}`);
+  const performance = performRhythm(rhythm, timed.timing, {
+    turns: number(words, 'turns', 8, [1, 10_000]),
+    countIn: number(words, 'count-in', 0, [0, 8]),
+    ...(words.settings.has('bpm') ? { bpm: number(words, 'bpm', 90, [10, 400]) } : {}),
+  });
+  const bits: WavBits = number(words, 'bits', 16, [16, 24]) > 16 ? 24 : 16;
+  const recording = record(performance, {
+    sampleRate: number(words, 'rate', 48_000, [8000, 96_000]),
+    spread: 0.6,
+    room: 'dry',
+    click: words.settings.has('click') ? 'wood' : false,
+  });
+  let file: number;
+  try {
+    file = openSync(to, 'w');
+  } catch {
+    throw new Failed(`${to}: it could not be written there.`);
+  }
+  try {
+    writeSync(file, wavHead(recording, bits));
+    for (const piece of wavPieces(recording, bits)) writeSync(file, piece);
+  } finally {
+    closeSync(file);
+  }
+  io.out(`${to}: ${rhythm.name}, ${Math.round(secondsOf(performance))} s`);
+}

@@ -1,0 +1,3 @@
+import { defineConfig } from 'vite';
+
+export default defineConfig({ build: { target: 'node20' }, ssr: { noExternal: true } });
