@@ -53,12 +53,10 @@ export function fileKind(bytes: Uint8Array): FileKind {
 }
 
 /** Why a file that is none of the kinds that are brought in cannot be read. */
-export function sayFile(kind: 'sound' | 'empty' | 'unknown'): string {
+export function sayFile(kind: 'empty' | 'unknown'): string {
   switch (kind) {
     case 'empty':
       return 'The file is empty.';
-    case 'sound':
-      return 'It is a recording, and nothing could be heard in it.';
     case 'unknown':
       return 'It is none of what can be brought in: a .stride text, its data (.json), a score (MusicXML), a MIDI file, a recording, a backup (.zip).';
   }

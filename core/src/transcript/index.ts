@@ -3,6 +3,7 @@
  * are, which bars come round alike, and the rhythm that becomes of them.
  */
 export * from './fit.ts';
+export * from './from-sound.ts';
 export * from './model.ts';
 export * from './on-grid.ts';
 export * from './propose.ts';

@@ -209,10 +209,13 @@ export function cyclesFor({
       );
     }
     if (spans.length % 2 === 0 && spans.length > 2) also(spans.slice(0, spans.length / 2), pulse);
-    if (spans.length % 3 === 0 && span === 1) {
+    // Beats of two as beats of three: six eighths are three twos or two threes.
+    for (const parts of [1, 2]) {
+      const pulses = spans.length * parts;
+      if (pulses % 3 !== 0) continue;
       also(
-        Array.from({ length: spans.length / 3 }, () => 3),
-        pulse,
+        Array.from({ length: pulses / 3 }, () => 3),
+        multiply(beat, rational(1, parts)),
       );
     }
   } else {

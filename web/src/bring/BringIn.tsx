@@ -64,6 +64,10 @@ export function BringIn() {
             <li>rhythms and forms of this program: .stride, .json</li>
             <li>scores: MusicXML (.musicxml, .mxl), from programs that write notes</li>
             <li>MIDI files (.mid), from sequencers and drum machines</li>
+            <li>
+              recordings of one drum (.wav and what else this browser plays): strokes, tempo and
+              turn are heard, and are a proposal
+            </li>
           </ul>
           {choose}
         </Card>

@@ -1,2 +1,3 @@
 /** What the browser offers to open, by what files end with. */
-export const ACCEPTED = '.stride,.txt,.json,.musicxml,.mxl,.xml,.mid,.midi,.zip';
+export const ACCEPTED =
+  '.stride,.txt,.json,.musicxml,.mxl,.xml,.mid,.midi,.zip,.wav,.mp3,.m4a,.ogg,.flac,.webm';

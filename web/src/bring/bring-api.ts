@@ -6,6 +6,7 @@ import {
   type BroughtIn,
   bringIn,
   cyclesFor,
+  hearRecording,
   type Part,
   proposeBringIn,
   type Stretch,
@@ -53,6 +54,11 @@ export const bringApi = {
   ): Opened {
     knowInstruments(instruments);
     const read = kind === 'midi' ? readMidiFile(bytes, name) : readMusicXml(bytes, name);
+    return read.ok ? keep(key, read.transcript) : read;
+  },
+
+  hear(key: string, samples: Float32Array, sampleRate: number, name: string): Opened {
+    const read = hearRecording(samples, sampleRate, name);
     return read.ok ? keep(key, read.transcript) : read;
   },
 

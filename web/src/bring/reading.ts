@@ -3,6 +3,7 @@ import { fileKind, formatOf, readFormJson, sayFile } from '@stride/core/formats'
 import { type Instrument, ownInstruments } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
 import { canonical } from '@stride/core/safekeeping';
+import * as Comlink from 'comlink';
 import { shelfRhythms } from '../form/files.ts';
 import { holdInstruments } from '../store/brought-instruments.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
@@ -28,7 +29,7 @@ export type Found =
   | { readonly kind: 'notes'; readonly about: About };
 
 /** The largest file of each kind, in bytes. */
-const LIMITS = { text: 5_000_000, notes: 30_000_000 } as const;
+const LIMITS = { text: 5_000_000, notes: 30_000_000, sound: 200_000_000 } as const;
 
 /** Reads files of notes beside the page, however large they are. */
 export const bringWorker = lazyWorker<BringApi>(
@@ -46,6 +47,10 @@ export async function readGiven({ key, name, file }: Given): Promise<Found> {
     if (kind === 'midi' || kind === 'score' || kind === 'packed score') {
       if (file.size > LIMITS.notes) return refused(tooLarge(file.size, LIMITS.notes));
       return await readNotes(key, kind === 'midi' ? 'midi' : 'score', file, plainName(name));
+    }
+    if (kind === 'sound') {
+      if (file.size > LIMITS.sound) return refused(tooLarge(file.size, LIMITS.sound));
+      return await readSound(key, file, plainName(name));
     }
     if (kind !== 'text') return refused(sayFile(kind));
     if (file.size > LIMITS.text) return refused(tooLarge(file.size, LIMITS.text));
@@ -70,6 +75,32 @@ async function readNotes(
   const bytes = new Uint8Array(await file.arrayBuffer());
   const opened = await bringWorker.call<Opened>(async (api) =>
     api.open(key, kind, bytes, name, ownInstruments()),
+  );
+  return opened.ok ? { kind: 'notes', about: opened.about } : refused(opened.message);
+}
+
+/** The rate the ear is best at. */
+const RATE = 48_000;
+
+async function readSound(key: string, file: Blob, name: string): Promise<Found> {
+  const bytes = await file.arrayBuffer();
+  let sound: AudioBuffer;
+  try {
+    sound = await new OfflineAudioContext(1, 1, RATE).decodeAudioData(bytes);
+  } catch {
+    return refused(
+      'This browser cannot read a recording of this kind. Save it as a WAV file, and bring that in.',
+    );
+  }
+  const samples = new Float32Array(sound.length);
+  for (let channel = 0; channel < sound.numberOfChannels; channel += 1) {
+    const own = sound.getChannelData(channel);
+    for (let at = 0; at < samples.length; at += 1) {
+      samples[at] = (samples[at] ?? 0) + (own[at] ?? 0) / sound.numberOfChannels;
+    }
+  }
+  const opened = await bringWorker.call<Opened>(async (api) =>
+    api.hear(key, Comlink.transfer(samples, [samples.buffer]), RATE, name),
   );
   return opened.ok ? { kind: 'notes', about: opened.about } : refused(opened.message);
 }

@@ -24,7 +24,7 @@ export function tellKind(features: Features, examples: Examples): Told | undefin
   const near = [...examples.entries()]
     .filter(([, some]) => some.length > 0)
     .map(([kind, some]) => {
-      const far = some.map((one) => distance(features, one)).sort((a, b) => a - b);
+      const far = some.map((one) => featuresApart(features, one)).sort((a, b) => a - b);
       // The nearest counts most; the others keep one odd example from deciding alone.
       const rest = far.slice(1);
       const mean = rest.reduce((sum, one) => sum + one, 0) / Math.max(1, rest.length);
@@ -38,8 +38,8 @@ export function tellKind(features: Features, examples: Examples): Told | undefin
   return { kind: first.kind, sure: Math.min(1, Math.max(0, clear)) };
 }
 
-/** Mean difference in decibels over all that was heard of both. */
-function distance(a: Features, b: Features): number {
+/** How far two strokes sound apart: the mean difference in decibels over all that was heard of both. */
+export function featuresApart(a: Features, b: Features): number {
   let sum = 0;
   let count = 0;
   for (let at = 0; at < a.length; at += 1) {

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { nth } from '../bounds/index.ts';
+import { seeded } from '../chance/index.ts';
+import { timeRhythm } from '../rhythm/index.ts';
+import { performRhythm, record } from '../sound/index.ts';
+import { readRhythm } from '../text/index.ts';
+import { bringIn, cyclesFor, hearRecording, proposeBringIn, withCycle } from './index.ts';
+
+const RATE = 48_000;
+
+/** A rhythm as a recording of one channel, with a little noise as a room has it. */
+function recorded(text: string, turns: number): Float32Array {
+  const { rhythm } = readRhythm(text, 'x');
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Error(timed.message);
+  const recording = record(performRhythm(rhythm, timed.timing, { turns }), { sampleRate: RATE });
+  const random = seeded(5);
+  const samples = new Float32Array(recording.length + RATE);
+  let at = RATE / 2;
+  for (const [left] of recording.blocks()) {
+    samples.set(left, at);
+    at += left.length;
+  }
+  return samples.map((value) => value + (random() - 0.5) * 4e-4);
+}
+
+function heard(text: string, turns: number) {
+  const result = hearRecording(recorded(text, turns), RATE, 'heard');
+  if (!result.ok) throw new Error(result.message);
+  const { transcript } = result;
+  return { transcript, ...bringIn(transcript, nth(proposeBringIn(transcript), 0), 'x') };
+}
+
+describe('a recording', () => {
+  it('becomes the rhythm that was played: its tempo, its turn, its places and its kinds', () => {
+    const { rhythm, transcript } = heard(
+      'rhythm A\ncycle 4x4\ntempo 96\nlayer B : congas\nplay O . . S / . . B . / O . O . / S . . .',
+      6,
+    );
+    expect(rhythm.tempo.bpm).toBeCloseTo(96, 0);
+    expect(rhythm.cycle.name).toBe('4x4');
+    const [layer] = rhythm.layers;
+    expect(layer?.strokes.map(({ slot }) => slot)).toEqual([0, 3, 6, 8, 10, 12]);
+    // No sound stands for two strokes; what one stroke sounds like after another may be two.
+    const [o1, s1, b, o2, o3, s2] = layer?.strokes.map(({ kind }) => kind) ?? [];
+    for (const open of [o1, o2, o3]) expect([s1, s2, b]).not.toContain(open);
+    expect([s1, s2]).not.toContain(b);
+    expect(transcript.parts[0]?.sounds.length).toBeLessThanOrEqual(5);
+  });
+
+  it('in threes has its strokes at their places, and can be counted in threes', () => {
+    const { transcript } = heard(
+      'rhythm A\ncycle 3x4\ntempo 80 per 3\nlayer B : darbuka\nplay D . T / T . D / D T . / T . .',
+      5,
+    );
+    const [proposed] = proposeBringIn(transcript);
+    if (!proposed) throw new Error('nothing proposed');
+    const threes = cyclesFor(proposed.stretch).find(({ cycle }) => cycle.name === '3x4');
+    const stretch = threes && withCycle(transcript, proposed.stretch, threes);
+    if (!stretch) throw new Error('not to be counted in threes');
+    const { rhythm } = bringIn(transcript, { ...proposed, stretch }, 'x');
+    expect(rhythm.tempo.bpm * rhythm.tempo.per).toBeCloseTo(240, -1);
+    expect(rhythm.layers[0]?.strokes.map(({ slot }) => slot)).toEqual([0, 2, 3, 5, 6, 7, 9]);
+  });
+
+  it('without strokes, or far too long, is refused with a sentence', () => {
+    const message = (samples: Float32Array) => {
+      const result = hearRecording(samples, 8000, 'x');
+      return result.ok ? 'heard' : result.message;
+    };
+    expect(message(new Float32Array(8000))).toBe('Fewer than three strokes can be heard in it.');
+    expect(message(new Float32Array(8000 * 901))).toContain('15 are the most');
+  });
+});

@@ -1,0 +1,280 @@
+import { nth } from '../bounds/index.ts';
+import { createEar, type Features, featuresApart, type HeardStroke } from '../ear/index.ts';
+import type { Force } from '../rhythm/index.ts';
+import { type Hertz, rational, type Samples, type Seconds, wrap, ZERO } from '../time/index.ts';
+import { counted } from '../wording/index.ts';
+import type { PartNote, TranscriptResult } from './model.ts';
+import { soundsOfNotes } from './model.ts';
+import { barsUntil } from './stretches.ts';
+
+/** The longest recording that is listened to, and the most strokes that are taken of it. */
+const LONGEST: Seconds = 900;
+const MOST = 3000;
+/** Bits in which the ear is given the sound. */
+const BIT: Samples = 4096;
+
+/**
+ * Strokes that sound so much alike, in decibels over all that is heard of them, are one kind. Rather two kinds for one
+ * stroke, which a table makes one again, than one for two, which nothing parts any more.
+ */
+const ALIKE = 3.5;
+/** More kinds than these nobody tells apart by ear alone. */
+const KINDS = 6;
+
+/** Beats a minute among which the pulse is looked for, and how finely. */
+const TEMPOS = { from: 50, to: 180, steps: 520 } as const;
+/** How near to a part of the beat a stroke is on it, as a share of the beat. */
+const NEAR = 0.035;
+/** Beats that a turn can have. */
+const TURNS = [2, 3, 4, 5, 6, 7, 8, 10, 12, 16] as const;
+
+/**
+ * What is played in a recording, as notes: strokes found by the ear, sorted by what they sound like, on the pulse that
+ * explains them best, in a turn as long as it takes until they come again. All of it is a proposal.
+ * @param samples one channel
+ */
+export function hearRecording(
+  samples: Float32Array,
+  sampleRate: Hertz,
+  name: string,
+): TranscriptResult {
+  const seconds = samples.length / sampleRate;
+  if (seconds > LONGEST) {
+    return {
+      ok: false,
+      message: `It lasts ${Math.round(seconds / 60)} minutes; ${LONGEST / 60} are the most. Cut out what is to be written.`,
+    };
+  }
+  const ear = createEar(sampleRate);
+  const found: HeardStroke[] = [];
+  for (let at = 0; at < samples.length; at += BIT)
+    found.push(...ear.push(samples.subarray(at, at + BIT)));
+  found.push(...ear.end());
+  const strokes = found.slice(0, MOST);
+  if (strokes.length < 3) {
+    return { ok: false, message: 'Fewer than three strokes can be heard in it.' };
+  }
+  const heardKinds = kindsOf(strokes);
+  const { beat, start } = pulseOf(strokes);
+  const places = strokes.map(({ time }) => (time - start) / beat);
+  const turn = turnOf(places, heardKinds);
+  const again = turnByTurn(places, turn);
+  const kinds = strokes.map((_, index) =>
+    commonest(nth(again, index).map((one) => nth(heardKinds, one))),
+  );
+  const louds = strokes.map((_, index) => {
+    const same = nth(again, index);
+    return same.reduce((sum, one) => sum + nth(strokes, one).loud, 0) / same.length;
+  });
+  const loud = [...louds].sort((a, b) => a - b);
+  const middle = nth(loud, Math.floor(loud.length / 2));
+  const first = Math.floor(Math.min(0, nth(places, 0)) / turn) * turn;
+  const notes = louds.map(
+    (own, index): PartNote => ({
+      // A part of a beat far finer than anybody plays.
+      at: rational(Math.round((nth(places, index) - first) * PARTS), PARTS),
+      sound: String(nth(kinds, index)),
+      force: forceOf(own / middle),
+    }),
+  );
+  const last = nth(places, places.length - 1) - first;
+  const lost = [
+    `Heard: ${counted(strokes.length, 'stroke')} at about ${Math.round(60 / beat)} a minute, in turns of ${counted(turn, 'beat')}. Beat and turn are the ones that explain it best; others can be chosen.`,
+    'Which hand plays cannot be heard, and two strokes at the same moment are one.',
+  ];
+  if (found.length > MOST)
+    lost.push(`Only the first ${MOST} of ${found.length} strokes are taken.`);
+  return {
+    ok: true,
+    transcript: {
+      name,
+      bars: barsUntil(
+        rational(Math.floor(last * PARTS) + 1, PARTS),
+        () => ({ beats: Array.from({ length: turn }, () => 1), under: 4 }),
+        MOST,
+      ),
+      tempos: [{ at: ZERO, quarters: 60 / beat, beat: rational(1) }],
+      parts: [
+        {
+          id: 'heard',
+          name: 'Heard',
+          sounds: soundsOfNotes(notes, (key) => ({
+            name: `sound ${Number(key) + 1}${WORDS[Number(key)] ?? ''}`,
+            height: Number(key),
+          })),
+          notes,
+        },
+      ],
+      lost,
+    },
+  };
+}
+
+/** For each stroke those at its place in every turn, itself among them: what is the same each time is heard together. */
+function turnByTurn(places: readonly number[], turn: number): readonly (readonly number[])[] {
+  const byPlace = new Map<number, number[]>();
+  const keys = places.map((place) => wrap(Math.round(place * 12), turn * 12));
+  keys.forEach((key, index) => {
+    byPlace.set(key, [...(byPlace.get(key) ?? []), index]);
+  });
+  return keys.map((key) => byPlace.get(key) ?? []);
+}
+
+function commonest(values: readonly number[]): number {
+  const counts = new Map<number, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  const [best] = [...counts].sort(([, a], [, b]) => b - a);
+  return best?.[0] ?? 0;
+}
+
+/** The finest part of a beat in which a stroke is placed before it is put on a grid. */
+const PARTS = 9600;
+const WORDS = [', the lowest'];
+
+function forceOf(beside: number): Force {
+  if (beside >= 1.45) return 4;
+  return beside >= 0.6 ? 3 : beside >= 0.33 ? 2 : 1;
+}
+
+/** Which kind each stroke is, from 0 for the lowest: strokes that sound alike are one, joined until none are left. */
+function kindsOf(strokes: readonly HeardStroke[]): readonly number[] {
+  /** Kinds so far, each by some of its strokes. */
+  const kinds: { readonly members: number[]; readonly some: Features[] }[] = [];
+  const farFrom = (features: Features, some: readonly Features[]) =>
+    some.reduce((sum, one) => sum + featuresApart(features, one), 0) / some.length;
+  strokes.forEach(({ features }, index) => {
+    const near = kinds
+      .map((kind) => ({ kind, far: farFrom(features, kind.some) }))
+      .sort((a, b) => a.far - b.far)[0];
+    if (near && near.far < ALIKE) {
+      near.kind.members.push(index);
+      if (near.kind.some.length < 12) near.kind.some.push(features);
+    } else kinds.push({ members: [index], some: [features] });
+  });
+  // Kinds that are as near as strokes of one, and more than can be told, go together.
+  for (;;) {
+    const pairs = kinds.flatMap((a, at) =>
+      kinds.slice(at + 1).map((b) => ({
+        a,
+        b,
+        far: a.some.reduce((sum, one) => sum + farFrom(one, b.some), 0) / a.some.length,
+      })),
+    );
+    const [nearest] = pairs.sort((x, y) => x.far - y.far);
+    if (!nearest || (nearest.far >= ALIKE && kinds.length <= KINDS)) break;
+    nearest.a.members.push(...nearest.b.members);
+    nearest.a.some.push(...nearest.b.some.slice(0, 4));
+    kinds.splice(kinds.indexOf(nearest.b), 1);
+  }
+  const sorted = [...kinds].sort((a, b) => heightOf(a.some) - heightOf(b.some));
+  const found = new Array<number>(strokes.length).fill(0);
+  sorted.forEach(({ members }, kind) => {
+    for (const index of members) found[index] = kind;
+  });
+  return found;
+}
+
+/** How high strokes sound: the middle of what is heard of them, in bands, weighted by how loud each is. */
+function heightOf(some: readonly Features[]): number {
+  const heights = some.map((features) => {
+    const bands = features.slice(0, Math.floor(features.length / 3));
+    const powers = bands.map((value) => (Number.isFinite(value) ? 10 ** (value / 10) : 0));
+    const sum = powers.reduce((all, one) => all + one, 0);
+    return powers.reduce((all, one, band) => all + one * band, 0) / Math.max(sum, 1e-12);
+  });
+  return heights.reduce((sum, one) => sum + one, 0) / heights.length;
+}
+
+/** Parts of a beat on which strokes may lie, and how likely each cut is before anything is heard. */
+const CUTS: readonly (readonly [parts: number, weight: number])[] = [
+  [1, 1],
+  [2, 0.97],
+  [4, 0.93],
+  [3, 0.93],
+  [6, 0.85],
+];
+
+/** The beat on which most strokes lie, in as few parts as explain them; slow and quick beats are less likely. */
+function pulseOf(strokes: readonly HeardStroke[]): {
+  readonly beat: Seconds;
+  readonly start: Seconds;
+} {
+  const times = strokes.map(({ time }) => time);
+  const weights = strokes.map(({ loud }) => Math.sqrt(loud));
+  const all = weights.reduce((sum, one) => sum + one, 0);
+  const anchors = [...strokes.keys()]
+    .sort((a, b) => nth(weights, b) - nth(weights, a))
+    .slice(0, 6)
+    .concat(0);
+  let best = { score: -1, beat: 0.5, start: nth(times, 0) };
+  for (let step = 0; step <= TEMPOS.steps; step += 1) {
+    const bpm = TEMPOS.from * (TEMPOS.to / TEMPOS.from) ** (step / TEMPOS.steps);
+    const beat = 60 / bpm;
+    // Most people feel a beat of about 100 a minute.
+    const usual = Math.exp(-0.5 * (Math.log2(bpm / 100) / 0.9) ** 2);
+    for (const anchor of anchors) {
+      const start = nth(times, anchor);
+      for (const [parts, likely] of CUTS) {
+        let on = 0;
+        let onBeat = 0;
+        for (let at = 0; at < times.length; at += 1) {
+          const place = (nth(times, at) - start) / beat;
+          const off = (place * parts - Math.round(place * parts)) / parts;
+          const weight = nth(weights, at) * Math.exp(-0.5 * (off / NEAR) ** 2);
+          on += weight;
+          if (Math.round(place * parts) % parts === 0) onBeat += weight;
+        }
+        const score = (on / all) * likely * (0.75 + 0.25 * (onBeat / all)) * (0.7 + 0.3 * usual);
+        if (score > best.score) best = { score, beat, start };
+      }
+    }
+  }
+  return refined(times, best.beat, best.start);
+}
+
+/** The same beat, drawn through all strokes by least squares. */
+function refined(times: readonly Seconds[], beat: Seconds, start: Seconds) {
+  let now = { beat, start };
+  for (let round = 0; round < 4; round += 1) {
+    const on = times.flatMap((time) => {
+      const place = (time - now.start) / now.beat;
+      const twelfth = Math.round(place * 12) / 12;
+      return Math.abs(place - twelfth) < NEAR ? [{ time, place: twelfth }] : [];
+    });
+    if (on.length < 3) break;
+    const mean = (of: (one: (typeof on)[number]) => number) =>
+      on.reduce((sum, one) => sum + of(one), 0) / on.length;
+    const [t, x] = [mean(({ time }) => time), mean(({ place }) => place)];
+    const slope =
+      on.reduce((sum, one) => sum + (one.place - x) * (one.time - t), 0) /
+      Math.max(
+        1e-9,
+        on.reduce((sum, one) => sum + (one.place - x) ** 2, 0),
+      );
+    if (!(slope > 0.2 && slope < 2)) break;
+    now = { beat: slope, start: t - slope * x };
+  }
+  // The first stroke is taken for the one: where else the turn begins nobody can hear.
+  const first = Math.round((((times[0] ?? 0) - now.start) / now.beat) * 12) / 12;
+  return { beat: now.beat, start: now.start + first * now.beat };
+}
+
+/** How many beats go by until the same strokes come again; four where nothing does. */
+function turnOf(places: readonly number[], kinds: readonly number[]): number {
+  const at = new Map<string, number>();
+  const keys = places.map((place, index) => {
+    const key = `${Math.round(place * 12)}`;
+    at.set(key, nth(kinds, index));
+    return { twelfth: Math.round(place * 12), kind: nth(kinds, index) };
+  });
+  const end = Math.max(...keys.map(({ twelfth }) => twelfth));
+  const scores = TURNS.map((beats) => {
+    const later = keys.filter(({ twelfth }) => twelfth + beats * 12 <= end);
+    const same = later.filter(({ twelfth, kind }) => at.get(`${twelfth + beats * 12}`) === kind);
+    const isEnough = later.length >= 3 && end >= beats * 12 * 1.5;
+    return { beats, score: isEnough ? same.length / later.length : 0 };
+  });
+  const most = Math.max(...scores.map(({ score }) => score));
+  if (most < 0.5) return 4;
+  return scores.find(({ score }) => score >= most * 0.93)?.beats ?? 4;
+}
