@@ -43,6 +43,7 @@ const WITH_MUSIC = [
   'form.spec.ts',
   'counting.spec.ts',
   'crossing.spec.ts',
+  'flashing.spec.ts',
   'frame.spec.ts',
   'passages.spec.ts',
   'session.spec.ts',

@@ -778,6 +778,7 @@ function makeCopy() {
     'core',
     'web',
     'server',
+    'cli',
     'e2e',
     'scripts',
     'package.json',
@@ -793,7 +794,7 @@ function makeCopy() {
   for (const name of readdirSync(join(ROOT, 'node_modules'))) {
     if (name !== '@stride') symlinkSync(join(ROOT, 'node_modules', name), join(packages, name));
   }
-  for (const name of ['core', 'web', 'server', 'e2e']) {
+  for (const name of ['core', 'web', 'server', 'cli', 'e2e']) {
     symlinkSync(join(COPY, name), join(packages, '@stride', name));
   }
 }

@@ -12,6 +12,11 @@ import {
 } from '../formats/index.ts';
 import { COLUMNS, readLog, rowOfRun, runOfRow, writeLog } from '../log/index.ts';
 import { run } from '../log/log.testkit.ts';
+import { readMidiFile, writeMidiFile } from '../midi/index.ts';
+import { readMusicXml, writeMusicXml } from '../musicxml/index.ts';
+import { timeRhythm } from '../rhythm/index.ts';
+import { performRhythm } from '../sound/index.ts';
+import { bringIn, proposeBringIn, type TranscriptResult } from '../transcript/index.ts';
 import { problemOf, TABLES } from './tables.ts';
 
 /** `npm run soak` tries a hundred times as many, and looks at the clock as well. */
@@ -80,6 +85,25 @@ const LOG = writeLog({ owner: 'Ines', runs: RUNS, played: [], versions: [], goal
 const ROW = rowOfRun(run(1, 84), '18:30:00');
 const noon = () => Date.UTC(2026, 10, 2, 12);
 
+const timed = timeRhythm(rhythm);
+if (!timed.ok) throw new Error(timed.message);
+const midi = writeMidiFile(performRhythm(rhythm, timed.timing, { turns: 1 }));
+const bytesOf = (text: string) => new TextEncoder().encode(text);
+
+/** Notes that could be read become a rhythm, as they do when they are looked at. */
+function lookedAt(read: TranscriptResult): unknown {
+  if (!read.ok) return read;
+  for (const choice of proposeBringIn(read.transcript)) bringIn(read.transcript, choice, 'x');
+  return read;
+}
+
+/** The most that a reader holds at once, in bytes beyond what was there. */
+const MOST_HELD = 200e6;
+const held = () => {
+  const { heapUsed, arrayBuffers } = process.memoryUsage();
+  return heapUsed + arrayBuffers;
+};
+
 /** Every door by which something comes in: a good example, and what reads it. */
 const READERS: Readonly<Record<string, readonly [good: string, read: (text: string) => unknown]>> =
   {
@@ -99,6 +123,21 @@ const READERS: Readonly<Record<string, readonly [good: string, read: (text: stri
       },
     ],
     'a link': [writeLink({ kind: 'rhythm', rhythm }) ?? '', (text) => readLink(text)],
+    // One layer of it: a whole score takes most of the time to be cut into elements.
+    'a score': [
+      writeMusicXml({ ...rhythm, layers: rhythm.layers.slice(0, 1) }).text,
+      (text) => lookedAt(readMusicXml(bytesOf(text), 'x')),
+    ],
+    'a MIDI file': [
+      String.fromCharCode(...midi.bytes),
+      (text) =>
+        lookedAt(
+          readMidiFile(
+            Uint8Array.from(text, (one) => one.charCodeAt(0)),
+            'x',
+          ),
+        ),
+    ],
     'rows of a backup': [
       JSON.stringify({ id: 'a', rhythm, drafts: {}, revision: 1, updated: 5, at: 5, name: 'x' }),
       (text) => {
@@ -119,6 +158,8 @@ describe('every reader', () => {
     (_, [good, read]) => {
       const began = read(good) as { ok?: boolean } | undefined;
       expect(began?.ok ?? true).toBe(true);
+      const before = held();
+      let most = 0;
       fc.assert(
         fc.property(wounds, (list) => {
           const text = wounded(good, list);
@@ -127,9 +168,11 @@ describe('every reader', () => {
           if (SOAK) {
             expect(performance.now() - since).toBeLessThan(200 + (text.length / 100_000) * 200);
           }
+          most = Math.max(most, held() - before);
         }),
         { numRuns: TIMES },
       );
+      expect(most).toBeLessThan(MOST_HELD);
       // Nothing that was read reaches beyond itself.
       expect(Reflect.get({}, 'bad')).toBeUndefined();
     },
