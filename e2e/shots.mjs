@@ -5,6 +5,7 @@ import settings from './chromium.json' with { type: 'json' };
 
 const PORT = 4392;
 const OUT = '../docs/screenshots';
+const wanted = process.argv.slice(2);
 const server = spawn(process.execPath, ['../server/dist/main.js'], {
   env: { ...process.env, PORT: String(PORT) },
 });
@@ -19,6 +20,8 @@ async function shot(
   path,
   { size = [1280, 800], theme = 'light', act = async () => {} } = {},
 ) {
+  // `npm run shots -- write read` takes some of them.
+  if (wanted.length > 0 && !wanted.includes(name)) return;
   const page = await browser.newPage({
     viewport: { width: size[0], height: size[1] },
     colorScheme: theme,
@@ -90,19 +93,6 @@ await shot('vary', '/bench/lantern-steps/vary', {
     await page.waitForTimeout(600);
   },
 });
-/** Variations mixed in, with the turns that went by. */
-await shot('variations', '/bench/wet-cobbles/write', {
-  act: async (page) => {
-    await page.getByLabel('Tempo', { exact: true }).fill('400');
-    await page.getByRole('button', { name: 'All of it, or a part' }).click();
-    await page.getByRole('menuitem', { name: 'Variations mixed in' }).click();
-    await page.waitForTimeout(9000);
-    await page.keyboard.press('2');
-    await page.getByRole('region', { name: 'Variations' }).scrollIntoViewIfNeeded();
-    await page.mouse.wheel(0, 900);
-    await page.waitForTimeout(900);
-  },
-});
 await shot('guide', '/guide?instrument=tall-hand-drum');
 await shot('crossing', '/crossing', {
   act: async (page) => {
@@ -129,13 +119,6 @@ await shot('landing', '/landing', {
 await shot('sheet', '/bench/wet-cobbles/sheet', {
   size: [1000, 1300],
   act: (page) => page.getByText(/^One page/).waitFor(),
-});
-/** Takes the line apart: its path, and how it is set up. */
-await shot('climb-path', '/bench/lantern-steps/climb', {
-  act: async (page) => {
-    await page.getByRole('tab', { name: /^Way/ }).click();
-    await page.getByLabel('Way through').selectOption('add the next');
-  },
 });
 /** Is heard, with one stroke that rushes; the verdict stands. */
 const heard = async (page) => {
@@ -232,6 +215,24 @@ await shot('restore', '/', {
     await page.getByRole('dialog').waitFor();
     await page.getByRole('button', { name: 'Choose', exact: true }).click();
     await page.waitForTimeout(6000);
+  },
+});
+/** A score of another program, before it is taken in. */
+await shot('bring-in', '/', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Leave the tour' }).click();
+    await page.getByTestId('bring-in').setInputFiles('street-call.musicxml');
+    await page.getByText('What does not come along').waitFor();
+    await page.waitForTimeout(1000);
+  },
+});
+await shot('take-away', '/bench/lantern-steps/write', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Take away as a file' }).click();
+    await page.getByRole('menuitem', { name: 'As sound' }).click();
+    await page.getByLabel('What is taken down').selectOption('climb');
+    await page.getByText('Which note each stroke is in MIDI').click();
+    await page.waitForTimeout(500);
   },
 });
 await browser.close();

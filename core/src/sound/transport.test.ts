@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   change,
+  clockTimes,
   collect,
   type DueEvent,
   positionAt,
@@ -249,5 +250,32 @@ describe('where the ear is', () => {
     expect(positionAt(transport, 11.75)?.round).toBe(5);
     const [segment] = transport.segments;
     expect(segment && timeOf(segment, 40)).toBeCloseTo(11, 9);
+  });
+});
+
+describe('a clock for other devices', () => {
+  const score = scoreOf([0], 8);
+
+  it('ticks 24 times a beat, from wherever it is asked, each tick once', () => {
+    const transport = begin(score, 120);
+    const once = clockTimes(transport, 1, 3);
+    expect(once).toHaveLength(96);
+    expect(once[0]).toBe(1);
+    expect(once[24]).toBeCloseTo(1.5, 12);
+    const pieces = [1, 1.21, 1.5, 2.000001, 3].flatMap((from, index, all) =>
+      clockTimes(transport, from, all[index + 1] ?? from),
+    );
+    expect(pieces).toEqual(once);
+  });
+
+  it('follows a tempo that changes, and ends with what plays', () => {
+    const slow = begin(score, 60, 4);
+    const quick = { score, tempo: { bpm: 120, per: 1 }, startTicks: 0, endTicks: 4, tag: 1 };
+    const { transport } = collect(slow, 4.5, ({ tag }) => (tag === 0 ? quick : undefined));
+    // Two beats at 60, two at 120, and nothing after them.
+    const times = clockTimes(transport, 0, 9);
+    expect(times).toHaveLength(96);
+    expect(times[48]).toBeCloseTo(3, 12);
+    expect((times[49] ?? 0) - (times[48] ?? 0)).toBeCloseTo(0.5 / 24, 12);
   });
 });

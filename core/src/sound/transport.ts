@@ -232,6 +232,37 @@ function ticksAt(segment: Segment<unknown>, time: Seconds): number {
   return segment.startTicks + ticksInto(paceOf(segment), time - segment.startTime);
 }
 
+/**
+ * When each part of the counted beats comes, from a time up to another: what a clock for other devices ticks by.
+ * @param parts of each beat; devices take 24
+ * @param until not included
+ */
+export function clockTimes(
+  { segments }: Pick<Transport<unknown>, 'segments'>,
+  from: Seconds,
+  until: Seconds,
+  parts = 24,
+): readonly Seconds[] {
+  return segments.flatMap((segment, index) => {
+    const begins = Math.max(from, segment.startTime);
+    const ends = Math.min(
+      until,
+      segments[index + 1]?.startTime ?? timeOf(segment, segment.endTicks),
+    );
+    if (begins >= ends) return [];
+    const step = (segment.tempo.per * segment.score.ticksPerPulse) / parts;
+    const times: Seconds[] = [];
+    for (let tick = Math.ceil((ticksAt(segment, begins) - WHOLE) / step); ; tick += 1) {
+      const time = timeOf(segment, tick * step);
+      if (time >= ends - CLOCK_NEAR) return times;
+      if (time >= begins - CLOCK_NEAR) times.push(time);
+    }
+  });
+}
+
+/** Nearer than this two moments are one: what rounding leaves over. */
+const CLOCK_NEAR: Seconds = 1e-9;
+
 /** Where the ear is at a time: the segment that sounds and the place in its loop, in pulses. */
 export interface Position<Tag> {
   readonly segment: Segment<Tag>;

@@ -101,9 +101,11 @@ export function proposeStrokes(
   const table: Record<string, string> = {};
   const taken = new Set<string>();
   const families = new Set<Family>();
-  const upward = UPWARD.flatMap((family) =>
-    instrument.strokes.filter((one) => one.family === family),
-  );
+  // What has neither bass nor open tone, as a bell, is written with its own stroke first.
+  const isDrum = instrument.strokes.some(({ family }) => family === 'bass' || family === 'open');
+  const upward = isDrum
+    ? UPWARD.flatMap((family) => instrument.strokes.filter((one) => one.family === family))
+    : instrument.strokes;
   const take = (key: string, code: string) => {
     table[key] = code;
     taken.add(code);

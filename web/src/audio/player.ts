@@ -1,6 +1,7 @@
 import type { RoomName } from '@stride/core/mix';
 import {
   change,
+  clockTimes,
   collect,
   createTakes,
   cut,
@@ -9,6 +10,7 @@ import {
   type Position,
   positionAt,
   type Score,
+  type ScoreEvent,
   type Segment,
   type Sound,
   soundsOf,
@@ -106,10 +108,24 @@ export interface PlayerParts {
   };
   /** Told what the player must know. */
   readonly say: (sentence: string) => void;
+  /** What plays along with what is heard, where there is one: a device on a cable. */
+  readonly beside?: () => Beside | undefined;
+}
+
+/** Something that plays the same strokes elsewhere; times are those of the audio clock. */
+export interface Beside {
+  play(event: ScoreEvent, time: Seconds, until: Seconds | undefined): void;
+  /** A clock ticks at this time. */
+  beat(time: Seconds): void;
+  /** Takes back what has not begun by then. */
+  cancelFrom(time: Seconds): void;
+  /** Called every few milliseconds while something plays. @param heard the moment that reaches the ear now */
+  tick(heard: Seconds): void;
+  stop(): void;
 }
 
 /** Makes a player; nothing sounds and nothing is loaded until it is asked to play. */
-export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Player {
+export function createPlayer({ openOutput, beat, sounds, say, beside }: PlayerParts): Player {
   const listeners = new Set<() => void>();
   let state: PlayerState = { status: 'idle' };
   let output: Output | undefined;
@@ -130,13 +146,25 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
 
   function tick(): void {
     if (!output || !transport || state.status !== 'playing') return;
+    const along = beside?.();
+    const from = transport.until;
     const result = collect(transport, output.now() + LOOK_AHEAD, next);
     transport = result.transport;
     for (const { time, event, until } of result.due) {
       const buffer = sounds.take(event.sound, takeOf);
       if (buffer) output.schedule(buffer, time, event.layer, shapeOf(event.gain, until));
+      if (levels.get(event.layer) !== 0) along?.play(event, time, until);
+    }
+    if (along) {
+      for (const time of clockTimes(transport, from, transport.until)) along.beat(time);
+      along.tick(output.heard());
     }
     if (transport.ended && !positionAt(transport, output.heard())) halt();
+  }
+
+  function takeBack(from: Output, time: Seconds): void {
+    from.cancelFrom(time);
+    beside?.()?.cancelFrom(time);
   }
 
   /** Takes back what is on the clock and not heard yet, and hands it out anew as it is now. */
@@ -148,7 +176,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
       return;
     const changed = change(transport, to, output.now() + LEAD);
     transport = changed.transport;
-    output.cancelFrom(changed.from);
+    takeBack(output, changed.from);
     tick();
   }
 
@@ -158,6 +186,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
     if (beating) beat(0, tick);
     beating = false;
     output?.cancelFrom(output.now());
+    beside?.()?.stop();
     if (state.status !== 'idle') set({ status: 'idle' });
   }
 
@@ -245,7 +274,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
     putNext(next) {
       const last = transport?.segments.at(-1);
       if (!output || !transport || !last || last.startTime < output.now() + LEAD) return;
-      output.cancelFrom(last.startTime);
+      takeBack(output, last.startTime);
       transport = cut(transport, last.startTime, next());
       tick();
     },
@@ -256,7 +285,7 @@ export function createPlayer({ openOutput, beat, sounds, say }: PlayerParts): Pl
         () => {
           if (!output || !transport || mine !== asked) return;
           const at = output.now() + LEAD;
-          output.cancelFrom(at);
+          takeBack(output, at);
           transport = cut(transport, at, segment);
           tick();
         },

@@ -2,11 +2,14 @@ import type { Sound } from '@stride/core/sound';
 import { CLICK_INSTRUMENT } from '@stride/core/voice';
 import { toast } from '../ui/toasts.ts';
 import { createOutput } from './output.ts';
-import { createPlayer } from './player.ts';
+import { type Beside, createPlayer } from './player.ts';
 import { soundSettings } from './sound-settings.ts';
 import { preparedSound, prepareSounds } from './voices.ts';
 
 let ticker: Worker | undefined;
+
+/** A device that plays along, where one was chosen. */
+export const besides: { now?: Beside | undefined } = {};
 
 /** The program's one player, on the browser's audio clock. */
 export const player = createPlayer({
@@ -21,6 +24,7 @@ export const player = createPlayer({
   },
   sounds: { prepare: prepareSounds, take: preparedSound },
   say: toast,
+  beside: () => besides.now,
 });
 
 /** Clicks of all kinds, made ready when another click is chosen while one plays. */

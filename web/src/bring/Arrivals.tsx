@@ -26,6 +26,13 @@ export default function Arrivals() {
     navigate('/bring');
   });
   useEffect(() => {
+    // A device that played along on the last visit does so again; where it is not there, nothing is said.
+    if (localStorage.getItem('humble-stride-midi-out') === null) return;
+    import('../audio/midi-device.ts')
+      .then(({ playAlongAgain }) => playAlongAgain())
+      .catch(() => undefined);
+  }, []);
+  useEffect(() => {
     const over = (event: DragEvent) => {
       if (!event.dataTransfer?.types.includes('Files')) return;
       event.preventDefault();

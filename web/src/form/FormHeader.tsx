@@ -1,9 +1,10 @@
-import { clock, lengthsOf } from '@stride/core/form';
+import { clock, lengthsOf, performForm } from '@stride/core/form';
+import type { Performance } from '@stride/core/sound';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { counted } from '@stride/core/wording';
 import { Play, Square } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
@@ -34,6 +35,8 @@ interface HeaderProps {
   readonly redo: (() => void) | undefined;
 }
 
+const PlayedDialog = lazy(() => import('../takeaway/PlayedDialog.tsx'));
+
 /** The form’s name, how it is played, and what is taken away of it. */
 export function FormHeader(props: HeaderProps) {
   const { opened, playing, chosen, hearing, onHearing, undo, redo } = props;
@@ -41,6 +44,7 @@ export function FormHeader(props: HeaderProps) {
   const navigate = useNavigate();
   const state = usePlayer();
   const [isText, setText] = useState(false);
+  const [played, setPlayed] = useState<Performance>();
   const lengths = lengthsOf(laid);
   const first = form.players[0];
   const from = chosen ?? 0;
@@ -223,6 +227,12 @@ export function FormHeader(props: HeaderProps) {
               >
                 .json: with the rhythms it plays from
               </DropdownMenu.Item>
+              <DropdownMenu.Item
+                className={MENU_ITEM}
+                onSelect={() => setPlayed(performForm(laid))}
+              >
+                As sound or notes (.wav, .mid) …
+              </DropdownMenu.Item>
               <DropdownMenu.Item className={MENU_ITEM} onSelect={() => window.print()}>
                 Print
               </DropdownMenu.Item>
@@ -230,6 +240,15 @@ export function FormHeader(props: HeaderProps) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </span>
+      {played ? (
+        <Suspense>
+          <PlayedDialog
+            title="As sound or notes"
+            performance={played}
+            onClose={() => setPlayed(undefined)}
+          />
+        </Suspense>
+      ) : null}
       {isText ? <FormText opened={opened} open onOpenChange={setText} /> : null}
       {state.status === 'blocked' ? <Notice>{state.message}</Notice> : null}
     </div>

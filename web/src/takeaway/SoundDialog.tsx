@@ -2,10 +2,10 @@ import { ladderTempos } from '@stride/core/climb';
 import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
 import { type Performance, performClimb, performRhythm } from '@stride/core/sound';
 import { useState } from 'react';
-import { Check } from '../ui/Check.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
+import { WhoPlays } from './PlayedDialog.tsx';
 import { Row } from './Row.tsx';
 import { TakeSound } from './TakeSound.tsx';
 
@@ -80,7 +80,7 @@ export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
             </>
           )}
           <NumberField
-            label="counted in"
+            label="count-in"
             value={countIn}
             min={0}
             max={4}
@@ -93,23 +93,7 @@ export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
             know.
           </p>
         ) : null}
-        <Row label="Who plays">
-          {rhythm.layers.map(({ id, name }) => (
-            <Check
-              key={id}
-              checked={!out.has(id)}
-              className="min-h-9"
-              onChange={(isIn) => {
-                const next = new Set(out);
-                if (isIn) next.delete(id);
-                else next.add(id);
-                setOut(next);
-              }}
-            >
-              {name}
-            </Check>
-          ))}
-        </Row>
+        <WhoPlays players={rhythm.layers} out={out} onOut={setOut} />
       </TakeSound>
     </Modal>
   );

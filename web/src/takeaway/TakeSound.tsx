@@ -7,6 +7,8 @@ import { Check } from '../ui/Check.tsx';
 import { Select } from '../ui/Select.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.ts';
+import { NoteTable } from './NoteTable.tsx';
+import { useNoteMap } from './note-map.ts';
 import { Row } from './Row.tsx';
 import { CalledOff, recordSound, type Taking } from './record-sound.ts';
 
@@ -23,6 +25,7 @@ interface TakeSoundProps {
 /** How a performance is taken down as sound: click, fineness, one file or one for each player. */
 export function TakeSound({ name, perform, out, children, onClose }: TakeSoundProps) {
   const { room, spread, click: clickSound } = soundSettings.now();
+  const [notes] = useNoteMap();
   const [click, setClick] = useState(false);
   const [rate, setRate] = useState(48_000);
   const [bits, setBits] = useState<WavBits>(16);
@@ -78,6 +81,13 @@ export function TakeSound({ name, perform, out, children, onClose }: TakeSoundPr
       setShare(undefined);
     }
   };
+  const takeNotes = async () => {
+    const { writeMidiFile } = await import('@stride/core/midi');
+    const { bytes } = writeMidiFile({ ...performance, players }, { click, notes });
+    saveFile(new Blob([bytes], { type: 'audio/midi' }), `${fileName(name)}.mid`);
+    onClose();
+    toast(`${name} was taken away as notes. Which hand plays is not in it.`);
+  };
   const isBusy = share !== undefined;
   return (
     <div className="mt-4 flex flex-col gap-4">
@@ -113,6 +123,7 @@ export function TakeSound({ name, perform, out, children, onClose }: TakeSoundPr
           {apart ? 'dry, each in the middle' : `room and places as they are heard here`}
         </span>
       </Row>
+      <NoteTable instruments={players.map(({ instrument }) => instrument)} />
       <div className="flex flex-wrap items-center gap-3">
         {isBusy ? (
           <>
@@ -126,9 +137,18 @@ export function TakeSound({ name, perform, out, children, onClose }: TakeSoundPr
             <Button onClick={() => taking.current?.cancel()}>Stop</Button>
           </>
         ) : (
-          <Button look="go" disabled={players.length === 0 && !click} onClick={() => void start()}>
-            Take it away
-          </Button>
+          <>
+            <Button
+              look="go"
+              disabled={players.length === 0 && !click}
+              onClick={() => void start()}
+            >
+              Take it away
+            </Button>
+            <Button disabled={players.length === 0 && !click} onClick={() => void takeNotes()}>
+              The same as notes (.mid)
+            </Button>
+          </>
         )}
       </div>
     </div>

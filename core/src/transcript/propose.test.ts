@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { findInstrument, INSTRUMENTS, instrumentsOfNote, notesOf } from '../instrument/index.ts';
+import type { Part, PartSound } from './model.ts';
+import { proposeInstrument, proposeStrokes } from './propose.ts';
+
+const part = (name: string, sounds: readonly Partial<PartSound>[], instrument?: string): Part => ({
+  id: 'p',
+  name,
+  notes: [],
+  ...(instrument === undefined ? {} : { instrument }),
+  sounds: sounds.map((sound, at) => ({ key: `${at}`, name: `sound ${at}`, count: 1, ...sound })),
+});
+const proposed = (name: string, sounds: readonly Partial<PartSound>[] = []) =>
+  proposeInstrument(part(name, sounds)).name;
+const strokes = (id: string, sounds: readonly Partial<PartSound>[]) => {
+  const instrument = findInstrument(id);
+  return instrument ? Object.values(proposeStrokes(part('', sounds), instrument)).join(' ') : '';
+};
+
+describe('the instrument of a part', () => {
+  it('is the one its name names, in whatever words', () => {
+    expect(proposed('Congas')).toBe('congas');
+    expect(proposed('Conga 2 (low)')).toBe('conga');
+    expect(proposed('Drumset')).toBe('drum kit');
+    expect(proposed('Cowbells')).toBe('cowbells');
+    expect(proposed('Palmas claras')).toBe('palmas');
+    expect(proposeInstrument(part('Track 3', [], 'djembe')).name).toBe('djembe');
+  });
+
+  it('is the one whose notes it plays, where its name says nothing', () => {
+    expect(proposed('Track 1', [{ note: 75, count: 9 }])).toBe('claves');
+    expect(proposed('Track 1', [{ note: 63 }, { note: 64 }])).toBe('congas');
+    expect(proposed('Track 1', [{}])).toBe('hand bell');
+    expect(proposed('Track 1', [{}, {}])).toBe('darbuka');
+    expect(
+      proposed(
+        'Track 1',
+        Array.from({ length: 11 }, () => ({})),
+      ),
+    ).toBe('drum kit');
+  });
+});
+
+describe('the strokes of a part', () => {
+  it('are those of its names, then of its notes, then of the words in its names', () => {
+    expect(strokes('tall-drums', [{ name: 'open' }, { name: 'congas: low slap' }])).toBe('O s');
+    expect(strokes('box-drum', [{ name: 'side stick, note 37', note: 37 }])).toBe('f');
+    expect(strokes('tall-drums', [{ name: 'a loud open slap' }])).toBe('S');
+  });
+
+  it('are told by their heads, and else go from low to high, each family once', () => {
+    expect(strokes('goblet-drum', [{}, {}, { head: 'x' }])).toBe('D O T');
+    // A bell has no bass: its own stroke is the first.
+    expect(strokes('hand-bell', [{}])).toBe('X');
+    // More sounds than strokes: the first one stands for the rest.
+    expect(
+      strokes(
+        'hand-bell',
+        Array.from({ length: 5 }, () => ({})),
+      ),
+    ).toBe('X C t Y X');
+  });
+});
+
+describe('notes of the percussion channel', () => {
+  it('are another one for each stroke of every instrument', () => {
+    for (const instrument of INSTRUMENTS) {
+      const notes = [...notesOf(instrument).values()];
+      expect(new Set(notes).size, instrument.name).toBe(instrument.strokes.length);
+      expect(notes.every((note) => note >= 27 && note <= 127)).toBe(true);
+    }
+    expect(instrumentsOfNote(56)).toContain('hand-bell');
+  });
+});
