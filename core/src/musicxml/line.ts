@@ -30,6 +30,13 @@ export interface Line {
   readonly unwritten: number;
 }
 
+/** A stretch of bars: the rhythm itself, or one of its variations after it. */
+export interface Stretch {
+  readonly lines: readonly Line[];
+  readonly turns: number;
+  readonly mark?: string;
+}
+
 /**
  * A layer as bars of notes over so many turns. One that is not made of whole turns, or whose cells no note can
  * write, is cut anew into cells of each turn, with every stroke at its place.

@@ -1,7 +1,6 @@
 import { graceCount, type Layer, type Rhythm } from '../rhythm/index.ts';
 import { counted } from '../wording/index.ts';
-import { turnsOfLayer } from './line.ts';
-import type { Stretch } from './write.ts';
+import { type Stretch, turnsOfLayer } from './line.ts';
 
 /** What of a rhythm is not in the file, in sentences. */
 export function lostOf(rhythm: Rhythm, stretches: readonly Stretch[]): readonly string[] {

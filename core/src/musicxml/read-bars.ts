@@ -2,40 +2,9 @@ import { compare, equal, type Rational, ZERO } from '../time/index.ts';
 import { meterLength, type PartNote, type WrittenMeter } from '../transcript/index.ts';
 import { readSignature } from './meter.ts';
 import type { PartReader } from './part-reader.ts';
+import type { ReadBar, Repeats } from './read-bar.ts';
 import { readNotes } from './read-notes.ts';
 import { all, attribute, childrenOf, first, type Node, nameOf, textIn } from './xml.ts';
-
-/** Where a bar sends the player: what its lines at both ends say. */
-export interface Repeats {
-  readonly begins: boolean;
-  /** How often the stretch that ends here is played; 0 where none ends. */
-  readonly times: number;
-  /** The times through in which this bar is played; in all where it is not given. */
-  readonly endings: readonly number[] | undefined;
-}
-
-/** A note in its bar. */
-export interface BarNote extends Omit<PartNote, 'at'> {
-  /** From the beginning of its bar, in quarters. */
-  readonly in: Rational;
-}
-
-/** One bar of one part, as it was read. */
-export interface ReadBar {
-  /** What is written in it, in quarters. */
-  readonly filled: Rational;
-  readonly meter: WrittenMeter;
-  /** It counts as no bar of its own: a pickup, or part of one. */
-  readonly implicit: boolean;
-  readonly label: string | undefined;
-  readonly repeats: Repeats;
-  readonly notes: readonly BarNote[];
-  readonly tempos: readonly {
-    readonly in: Rational;
-    readonly quarters: number;
-    readonly beat?: Rational;
-  }[];
-}
 
 const FOUR: WrittenMeter = { beats: [1, 1, 1, 1], under: 4 };
 

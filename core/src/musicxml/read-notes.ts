@@ -1,7 +1,7 @@
 import type { Force, Hand, Ornament } from '../rhythm/index.ts';
 import { add, compare, type Rational, rational, subtract, ZERO } from '../time/index.ts';
 import type { PartReader } from './part-reader.ts';
-import type { BarNote, ReadBar } from './read-bars.ts';
+import type { BarNote, ReadBar } from './read-bar.ts';
 import { DYNAMICS } from './write-notes.ts';
 import { all, attribute, childrenOf, first, type Node, nameOf, textIn } from './xml.ts';
 

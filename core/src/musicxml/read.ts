@@ -14,7 +14,8 @@ import {
 } from '../transcript/index.ts';
 import { decodeXml } from './decode.ts';
 import { partReader } from './part-reader.ts';
-import { lengthsOf, playedOrder, type ReadBar, readBars } from './read-bars.ts';
+import type { ReadBar } from './read-bar.ts';
+import { lengthsOf, playedOrder, readBars } from './read-bars.ts';
 import { VARIATION_MARK } from './write.ts';
 import { all, attribute, childrenOf, first, type Node, textIn } from './xml.ts';
 

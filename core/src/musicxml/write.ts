@@ -5,7 +5,7 @@ import { findInstrument, notesOf } from '../instrument/index.ts';
 import { type Layer, type Rhythm, tempoAt, timeRhythm, withVariation } from '../rhythm/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { writeFeel } from '../text/index.ts';
-import { type Line, type LineBar, lineOf } from './line.ts';
+import { type LineBar, lineOf, type Stretch } from './line.ts';
 import { lostOf } from './losses.ts';
 import { signatureOf } from './meter.ts';
 import { strokeName } from './places.ts';
@@ -22,13 +22,6 @@ export interface WrittenXml {
   readonly text: string;
   /** What a MusicXML file has no place for, in sentences. */
   readonly lost: readonly string[];
-}
-
-/** A stretch of bars: the rhythm itself, or one of its variations after it. */
-export interface Stretch {
-  readonly lines: readonly Line[];
-  readonly turns: number;
-  readonly mark?: string;
 }
 
 /**
