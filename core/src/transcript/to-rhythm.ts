@@ -95,7 +95,7 @@ function isWritten({ parts }: Transcript): boolean {
 
 /** Makes a rhythm of a transcript as it was chosen. @param id the id it gets */
 export function bringIn(transcript: Transcript, choice: BringIn, id: string): BroughtIn {
-  let { turns } = choice.stretch;
+  let turns = choice.grid === 'heard' ? turnsToHear(transcript, choice) : choice.stretch.turns;
   for (;;) {
     const home = makeRhythm(transcript, choice, id, turns);
     const made = { ...home, rhythm: withVaried(transcript, choice, home.rhythm) };
@@ -113,6 +113,21 @@ export function bringIn(transcript: Transcript, choice: BringIn, id: string): Br
     }
     turns = Math.max(1, Math.floor(turns * Math.min(0.75, MOST_SLOTS / slotsOf(made.rhythm))));
   }
+}
+
+/** As many turns as have no more notes than a rhythm has slots: what a hand played is seldom twice the same. */
+function turnsToHear({ parts }: Transcript, { stretch, parts: choices }: BringIn): number {
+  const isIn = new Set(choices.filter((one) => one.isIn).map(({ part }) => part));
+  const turn = toNumber(stretch.pulse) * turnPulses(stretch.cycle);
+  const start = toNumber(stretch.start);
+  const places = parts
+    .filter(({ id }) => isIn.has(id))
+    .flatMap(({ notes }) => notes.map(({ at }) => toNumber(at) - start))
+    .filter((at) => at >= 0)
+    .sort((a, b) => a - b);
+  const last = places[LIMITS.slotsPerRhythm];
+  if (last === undefined) return stretch.turns;
+  return Math.max(1, Math.min(stretch.turns, Math.floor(last / turn)));
 }
 
 const MOST_SLOTS = LIMITS.slotsPerRhythm;
