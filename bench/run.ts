@@ -6,6 +6,7 @@ import { coreFigures } from './core.ts';
 import { earFigures, keyToMark, kindsTable, sayKinds } from './ear.ts';
 import { type Figure, inUnits } from './figure.ts';
 import { formFigures } from './form.ts';
+import { formatFigures } from './formats.ts';
 import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
@@ -24,12 +25,13 @@ async function main(): Promise<void> {
     return;
   }
   // One subject alone, or all of them.
-  const only = ['core', 'sound', 'ear', 'log', 'vary', 'form', 'screens'].filter((one) =>
+  const only = ['core', 'formats', 'sound', 'ear', 'log', 'vary', 'form', 'screens'].filter((one) =>
     process.argv.includes(one),
   );
   const isAsked = (one: string) => only.length === 0 || only.includes(one);
   const figures: Figure[] = [];
   if (isAsked('sound')) figures.push(...soundFigures());
+  if (isAsked('formats')) figures.push(...formatFigures());
   if (isAsked('core')) figures.push(...coreFigures());
   if (isAsked('vary')) figures.push(...variationFigures());
   if (isAsked('ear')) figures.push(...earFigures());

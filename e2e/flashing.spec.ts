@@ -1,4 +1,5 @@
-import { expect, type Page, test } from './kit.ts';
+import type { Page } from '@playwright/test';
+import { expect, test } from './kit.ts';
 
 /**
  * How often anything larger than a thumb changes how light it is, in the busiest second of some: looked at with every
