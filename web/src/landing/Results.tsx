@@ -19,12 +19,13 @@ import {
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
-import { ArrowDown, ArrowUp, Star } from 'lucide-react';
+import { ArrowDown, ArrowUp, Download, Star } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { keyOf } from '../store/cadences.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
+import { saveTable } from '../ui/save-table.ts';
 import type { Kept } from './kept.ts';
 import type { SolutionsState } from './use-solutions.ts';
 
@@ -78,6 +79,15 @@ function rowOf(cycle: Cycle, cadence: Cadence & { readonly shape?: string }): Ro
   };
 }
 
+/** What is listed as a table, each solution with its sum. */
+function takeTable(rows: readonly Row[]): Promise<void> {
+  return saveTable(
+    ['phrases (gaps)', 'shape', 'units', 'parts', 'starts on'],
+    rows.map(({ phrases, shape, units, parts, start }) => [phrases, shape, units, parts, start]),
+    'landing.csv',
+  );
+}
+
 /** The solutions, to sort, search, choose and keep; where there is none, the bound that is in the way. */
 export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: ResultsProps) {
   const { problem, found, rows, working, share, soFar, giveUp, more } = solutions;
@@ -120,6 +130,15 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
         >
           <Star aria-hidden size={15} /> Kept
         </Button>
+        {data.length > 0 ? (
+          <Button
+            look="quiet"
+            title="What is listed, as a table"
+            onClick={() => void takeTable(data)}
+          >
+            <Download aria-hidden size={15} /> .csv
+          </Button>
+        ) : null}
       </div>
       {!onlyKept && found?.found === 0 && !problem ? (
         <div className="px-1">

@@ -1,5 +1,5 @@
 import { type LoggedRun, sayDate } from '@stride/core/log';
-import { Trash2 } from 'lucide-react';
+import { Download, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Figures } from '../climb/Figures.tsx';
@@ -9,6 +9,8 @@ import { StrideLine } from '../strideline/StrideLine.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
+import { fileName } from '../ui/save-file.ts';
+import { saveTable } from '../ui/save-table.ts';
 import { CorrectRun, changeWithUndo } from './CorrectRun.tsx';
 import { Head } from './Head.tsx';
 import { HearRun } from './HearRun.tsx';
@@ -17,6 +19,7 @@ import { NotRead } from './NotRead.tsx';
 import { takeOut } from './RunList.tsx';
 import { lineThen, type RunAgain, runAgain } from './run-again.ts';
 import { HEARD, sayLength, sayOutcome } from './say-run.ts';
+import { STROKE_COLUMNS, strokeRows } from './strokes-table.ts';
 import { useRun, useRuns } from './use-log.ts';
 
 /** One run: its line with every stroke, heard again, corrected and noted; and another one over it. */
@@ -80,6 +83,20 @@ export function RunPage({ whose }: { readonly whose: Whose }) {
       ) : null}
       <div className="flex flex-wrap items-center gap-2">
         {again ? <HearRun run={again} /> : null}
+        {again ? (
+          <Button
+            title="Every stroke with how far off it was, as a table"
+            onClick={() =>
+              void saveTable(
+                STROKE_COLUMNS,
+                strokeRows(again),
+                `${fileName(`${run.rhythm.name} at ${run.bpm}`)}-strokes.csv`,
+              )
+            }
+          >
+            <Download aria-hidden size={16} /> Its strokes (.csv)
+          </Button>
+        ) : null}
         {again ? <Other whose={whose} run={run} value={other} onChange={setOther} /> : null}
         {whose === undefined ? (
           <>

@@ -20,6 +20,7 @@ import {
   sessionNow,
   setUpOwn,
 } from './session.ts';
+import { STROKE_COLUMNS, strokeRows } from './strokes-table.ts';
 
 const rhythm = DEMO_RHYTHMS[0] as (typeof DEMO_RHYTHMS)[number];
 const timed = timeRhythm(rhythm);
@@ -129,6 +130,22 @@ describe('a run for the log', () => {
     expect(againSegment(again, 'both').score.events).toHaveLength(
       hits.length + written.events.length,
     );
+  });
+
+  it('goes out as a table, a row for each stroke that was met, missed or too many', () => {
+    const { run, played } = logged();
+    const again = runAgain(run, played, lineThen(run, { mark: run.version, rhythm }));
+    if (!again) throw new Error('not there');
+    const rows = strokeRows(again);
+    const { met, missed, extra } = again.result.judgement.match;
+    expect(rows).toHaveLength(met.length + missed.length + extra.length);
+    const column = (name: (typeof STROKE_COLUMNS)[number]) => STROKE_COLUMNS.indexOf(name);
+    expect(rows.every((row) => row.length === STROKE_COLUMNS.length)).toBe(true);
+    expect(rows.filter((row) => row[column('what')] === 'met')).toHaveLength(met.length);
+    const [first] = rows;
+    const [asked] = met;
+    expect(first?.[column('slot')]).toBe((asked?.asked.slot ?? 0) + 1);
+    expect(first?.[column('off ms')]).toBeCloseTo((asked?.error ?? 0) * 1000, 0);
   });
 
   it('is told from one whose rhythm was not kept, or has no such line any more', () => {

@@ -1,6 +1,9 @@
 import { FORMATS } from '@stride/core/formats';
+import { readLayer } from '@stride/core/read';
 import type { Rhythm } from '@stride/core/rhythm';
 import { DropdownMenu } from 'radix-ui';
+import { fileName } from '../ui/save-file.ts';
+import { saveTable } from '../ui/save-table.ts';
 import { takeAway } from './take-away.ts';
 
 interface FormsProps {
@@ -12,7 +15,19 @@ interface FormsProps {
 
 /** The forms in which a rhythm is taken away as a file, as a part of a menu. */
 export default function Forms({ itemLook, rhythm, onLost }: FormsProps) {
-  return FORMATS.map((format) => (
+  const findings = () => {
+    const of = rhythm();
+    void saveTable(
+      ['layer', 'group', 'finding'],
+      of.layers.flatMap(({ name }, index) =>
+        readLayer(of, index).flatMap(({ title, findings: all }) =>
+          all.map(({ text }) => [name, title, text]),
+        ),
+      ),
+      `${fileName(of.name)}-read.csv`,
+    );
+  };
+  const forms = FORMATS.map((format) => (
     <DropdownMenu.Item
       key={format.suffix}
       className={itemLook}
@@ -26,4 +41,14 @@ export default function Forms({ itemLook, rhythm, onLost }: FormsProps) {
       <span className="block text-sm text-quiet">{format.note}</span>
     </DropdownMenu.Item>
   ));
+  return (
+    <>
+      {forms}
+      <DropdownMenu.Item className={itemLook} onSelect={findings}>
+        <span className="font-semibold">What is read of it</span>{' '}
+        <span className="font-mono text-sm">.csv</span>
+        <span className="block text-sm text-quiet">Every sentence of Read, as a table.</span>
+      </DropdownMenu.Item>
+    </>
+  );
 }
