@@ -100,6 +100,17 @@ const STATES: readonly {
   { name: 'Landing', path: '/landing', sight: '30 land.' },
   { name: 'Safekeeping', path: '/safe', sight: 'Deleted' },
   { name: 'A link', path: '/link#1.x', sight: 'To the Shelf' },
+  {
+    name: 'Bring in',
+    path: '/bring',
+    sight: 'Drop files',
+    over: {
+      'a score': async (page) => {
+        await page.getByTestId('bring-files').setInputFiles('street-call.musicxml');
+        await expect(page.getByText('What does not come along')).toBeVisible();
+      },
+    },
+  },
   { name: 'All forms', path: '/form', sight: 'Bring in' },
   {
     name: 'Form',

@@ -1,5 +1,8 @@
 import { readFile } from 'node:fs/promises';
+import { renderStruck } from '@stride/core/ear';
+import { wavFile } from '@stride/core/sound';
 import { bringIn, expect, rows, test } from './kit.ts';
+import { DRUM, RATE } from './microphone.ts';
 
 const part = (bars: string) =>
   `<?xml version="1.0"?><score-partwise><part-list><score-part id="P"><part-name>Congas</part-name></score-part></part-list><part id="P">${bars}</part></score-partwise>`;
@@ -133,4 +136,53 @@ test('turns become sound in a file, with the click and without a player', async 
   };
   expect(loudest(0, 2400)).toBeGreaterThan(0.05);
   expect(loudest(0, 400_000)).toBeLessThan(0.9);
+});
+
+test('a file that the system opens with the program comes to the same look', async ({ page }) => {
+  await page.addInitScript((score) => {
+    const handle = { getFile: async () => new File([score], 'opened.musicxml') };
+    Object.defineProperty(window, 'launchQueue', {
+      value: {
+        setConsumer(take: (given: { files: unknown[] }) => void) {
+          setTimeout(() => take({ files: [handle] }), 200);
+        },
+      },
+    });
+  }, SCORE);
+  await page.goto('/');
+  await expect(page).toHaveURL(/bring/);
+  await expect(page.getByRole('region', { name: 'opened.musicxml' })).toContainText('Congas');
+});
+
+test('a recording is heard: strokes, tempo and turn are proposed, and can be written down', async ({
+  page,
+}) => {
+  // Six turns at 96: strokes on 1, & of 2, 3 and 4.
+  const places = [0, 1.5, 2, 3];
+  const strokes = Array.from({ length: 6 }, (_, turn) =>
+    places.map((beat, at) => ({
+      time: 0.5 + ((turn * 4 + beat) * 60) / 96,
+      kind: at === 0 ? 'D' : 'T',
+      force: 3 as const,
+    })),
+  ).flat();
+  const sound = renderStruck(
+    strokes.map((one) => ({ ...one, instrument: DRUM })),
+    RATE,
+    16,
+    { seed: 5, noiseBelow: 40, echo: 0.1 },
+  );
+  await page.goto('/bring');
+  await page.getByTestId('bring-files').setInputFiles({
+    name: 'street.wav',
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(wavFile(sound, RATE)),
+  });
+  const item = page.getByRole('region', { name: 'street.wav' });
+  await expect(item).toContainText(/Heard: 2[3-5] strokes at about 9[567] a minute/, {
+    timeout: 30_000,
+  });
+  await item.getByRole('button', { name: 'Put it on the Shelf' }).click();
+  await expect(page).toHaveURL(/bench/);
+  await expect(page.getByLabel('Tempo', { exact: true })).toHaveValue(/^9[567]/);
 });

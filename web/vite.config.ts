@@ -68,7 +68,16 @@ export default defineConfig({
         // Where the browser hands over files of the system.
         ...{
           file_handlers: [
-            { action: '/', accept: { 'text/plain': ['.stride'], 'application/json': ['.json'] } },
+            {
+              action: '/',
+              accept: {
+                'text/plain': ['.stride'],
+                'application/json': ['.json'],
+                'application/vnd.recordare.musicxml+xml': ['.musicxml'],
+                'application/vnd.recordare.musicxml': ['.mxl'],
+                'audio/midi': ['.mid', '.midi'],
+              },
+            },
           ],
         },
       },

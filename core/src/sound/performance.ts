@@ -75,15 +75,13 @@ export function performClimb(
 ): Performance {
   const own = tempoAt(rhythm);
   const [first = own.bpm] = tempos;
+  const once = turnsOf(rhythm, timing, own, from, turns);
   return {
     name: rhythm.name,
     players: playersOf(rhythm),
     segments: [
       ...countedIn(rhythm, { ...own, bpm: first }, countIn),
-      ...tempos.map((bpm) => ({
-        ...turnsOf(rhythm, timing, { ...own, bpm }, from, turns),
-        name: `${bpm} a minute`,
-      })),
+      ...tempos.map((bpm) => ({ ...once, tempo: { ...own, bpm }, name: `${bpm} a minute` })),
     ],
   };
 }

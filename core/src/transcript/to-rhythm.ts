@@ -70,11 +70,12 @@ const FINEST = 64;
 /** What is proposed for a transcript: a rhythm for each stretch that comes round alike. */
 export function proposeBringIn(transcript: Transcript): readonly BringIn[] {
   const stretches = stretchesOf(transcript);
-  const parts = transcript.parts.map((part): PartChoice => {
+  const parts = transcript.parts.map((part, index): PartChoice => {
     const instrument = proposeInstrument(part);
     return {
       part: part.id,
-      isIn: part.notes.length > 0,
+      // A rhythm has room for so many; which of more is chosen by hand.
+      isIn: part.notes.length > 0 && index < LIMITS.layers,
       instrument: instrument.id,
       strokes: proposeStrokes(part, instrument),
     };

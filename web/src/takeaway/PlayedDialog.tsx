@@ -16,7 +16,7 @@ export default function PlayedDialog({ title, performance, onClose }: PlayedDial
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
   return (
     <Modal title={title} open onOpenChange={(open) => !open && onClose()}>
-      <TakeSound name={performance.name} perform={() => performance} out={out} onClose={onClose}>
+      <TakeSound name={performance.name} performance={performance} out={out} onClose={onClose}>
         <WhoPlays players={performance.players} out={out} onOut={setOut} />
       </TakeSound>
     </Modal>

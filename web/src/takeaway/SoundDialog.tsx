@@ -1,7 +1,7 @@
 import { ladderTempos } from '@stride/core/climb';
 import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
 import { type Performance, performClimb, performRhythm } from '@stride/core/sound';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Modal } from '../ui/Modal.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -30,15 +30,20 @@ export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
   const [each, setEach] = useState(4);
   const [countIn, setCountIn] = useState(1);
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
-  if (!timed.ok) return null;
-  const tempos = ladderTempos({ from: bpm, to: Math.max(bpm, to), step: STEP, passes: 1 });
-  const perform = (): Performance =>
-    kind === 'turns'
+  const tempos = useMemo(
+    () => ladderTempos({ from: bpm, to: Math.max(bpm, to), step: STEP, passes: 1 }),
+    [bpm, to],
+  );
+  const performance = useMemo((): Performance | undefined => {
+    if (!timed.ok) return undefined;
+    return kind === 'turns'
       ? performRhythm(rhythm, timed.timing, { turns, from, countIn, bpm })
       : performClimb(rhythm, timed.timing, tempos, { turns: each, countIn });
+  }, [rhythm, timed, kind, turns, from, countIn, bpm, tempos, each]);
+  if (!performance) return null;
   return (
     <Modal title="As sound" open onOpenChange={(open) => !open && onClose()}>
-      <TakeSound name={rhythm.name} perform={perform} out={out} onClose={onClose}>
+      <TakeSound name={rhythm.name} performance={performance} out={out} onClose={onClose}>
         <Row label="What">
           <Select
             aria-label="What is taken down"

@@ -14,7 +14,7 @@ import { CalledOff, recordSound, type Taking } from './record-sound.ts';
 
 interface TakeSoundProps {
   readonly name: string;
-  readonly perform: () => Performance;
+  readonly performance: Performance;
   /** Ids of players who are left out. */
   readonly out: ReadonlySet<string>;
   /** What is taken down is chosen by these. */
@@ -23,7 +23,7 @@ interface TakeSoundProps {
 }
 
 /** How a performance is taken down as sound: click, fineness, one file or one for each player. */
-export function TakeSound({ name, perform, out, children, onClose }: TakeSoundProps) {
+export function TakeSound({ name, performance, out, children, onClose }: TakeSoundProps) {
   const { room, spread, click: clickSound } = soundSettings.now();
   const [notes] = useNoteMap();
   const [click, setClick] = useState(false);
@@ -33,7 +33,6 @@ export function TakeSound({ name, perform, out, children, onClose }: TakeSoundPr
   const [share, setShare] = useState<number>();
   const taking = useRef<Taking>(undefined);
   useEffect(() => () => taking.current?.cancel(), []);
-  const performance = perform();
   const seconds = secondsOf(performance) + 2;
   const players = performance.players.filter(({ id }) => !out.has(id));
   const files = apart ? players.length + (click ? 1 : 0) : 1;
