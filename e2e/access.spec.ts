@@ -103,12 +103,10 @@ const STATES: readonly {
   {
     name: 'Bring in',
     path: '/bring',
-    sight: 'Drop files',
-    over: {
-      'a score': async (page) => {
-        await page.getByTestId('bring-files').setInputFiles('street-call.musicxml');
-        await expect(page.getByText('What does not come along')).toBeVisible();
-      },
+    sight: 'Bring in',
+    first: async (page) => {
+      await page.getByTestId('bring-files').setInputFiles('street-call.musicxml');
+      await expect(page.getByText('What does not come along')).toBeVisible();
     },
   },
   { name: 'All forms', path: '/form', sight: 'Bring in' },
