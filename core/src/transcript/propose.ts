@@ -1,5 +1,6 @@
 import {
   allInstruments,
+  FAMILIES,
   type Family,
   findInstrument,
   type Instrument,
@@ -78,18 +79,6 @@ const BY_HEAD: Readonly<Record<string, readonly Family[]>> = {
   slash: ['muted', 'touch'],
 };
 
-/** From the lowest sound to the highest, what families mostly are. */
-const UPWARD: readonly Family[] = [
-  'bass',
-  'open',
-  'slap',
-  'muted',
-  'touch',
-  'metal',
-  'shaken',
-  'voice',
-];
-
 /**
  * Which stroke each sound of a part most likely is: the one that has its name, its note or its letter, else one its
  * head speaks for, else the first that is free from low to high. Two sounds are one stroke only where strokes run out.
@@ -101,10 +90,10 @@ export function proposeStrokes(
   const table: Record<string, string> = {};
   const taken = new Set<string>();
   const families = new Set<Family>();
-  // What has neither bass nor open tone, as a bell, is written with its own stroke first.
+  // Families are listed from low to high. What has neither bass nor open tone, as a bell, is written with its own stroke first.
   const isDrum = instrument.strokes.some(({ family }) => family === 'bass' || family === 'open');
   const upward = isDrum
-    ? UPWARD.flatMap((family) => instrument.strokes.filter((one) => one.family === family))
+    ? FAMILIES.flatMap((family) => instrument.strokes.filter((one) => one.family === family))
     : instrument.strokes;
   const take = (key: string, code: string) => {
     table[key] = code;

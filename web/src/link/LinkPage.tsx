@@ -5,12 +5,12 @@ import { counted } from '@stride/core/wording';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { HearRhythm } from '../audio/HearRhythm.tsx';
+import { takeIn } from '../bring/take-in.ts';
 import { checkSetup } from '../crossing/setup-schema.ts';
 import { checkLandingState } from '../landing/state-schema.ts';
 import CardLine from '../shelf/CardLine.tsx';
 import { forgetInstruments, holdInstruments } from '../store/brought-instruments.ts';
-import { database } from '../store/db.ts';
-import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
+import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -63,20 +63,8 @@ function CarriedRhythm({
 }: Omit<Extract<Linked, { kind: 'rhythm' }>, 'kind'>) {
   const navigate = useNavigate();
   const take = async () => {
-    const id = crypto.randomUUID();
     try {
-      await seedOnce(database);
-      await database.transaction(
-        'rw',
-        database.instruments,
-        database.rhythms,
-        database.cards,
-        async () => {
-          await database.instruments.bulkPut([...instruments]);
-          await putRhythms(database, [newRecord({ ...rhythm, id })]);
-        },
-      );
-      toast(`${rhythm.name} is on the Shelf.`);
+      const [id] = await takeIn([{ rhythm, instruments }]);
       navigate(`/bench/${id}/write`, { replace: true });
     } catch (error) {
       toast(storageSentence(error));
