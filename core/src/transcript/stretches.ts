@@ -78,14 +78,13 @@ function stretch(
   const start = isPickup ? subtract(add(first.start, first.length), length) : first.start;
   const end = add(last.start, last.length);
   const hinted = hints?.cycle === undefined ? undefined : hintedCycle(hints.cycle, length);
+  // Of the whole piece, so that all its stretches are counted alike.
   const isFine = (quarters: Quarters) =>
     parts.some(({ notes }) =>
-      notes.some(
-        ({ at }) =>
-          compare(at, first.start) >= 0 &&
-          compare(at, end) < 0 &&
-          multiply(subtract(at, first.start), rational(quarters.den, quarters.num)).den !== 1,
-      ),
+      notes.some(({ at }) => {
+        const from = subtract(at, first.start);
+        return multiply(from, rational(quarters.den, quarters.num)).den !== 1;
+      }),
     );
   const { cycle, pulse } = hinted ?? cycleOf(meters, isFine);
   const turn = multiply(rational(turnPulses(cycle)), pulse);

@@ -1,0 +1,263 @@
+import { describe, expect, it } from 'vitest';
+import { nth } from '../bounds/index.ts';
+import { checkRhythm, LIMITS, type Stroke } from '../rhythm/index.ts';
+import { rational, ZERO } from '../time/index.ts';
+import { type BringIn, bringIn, proposeBringIn, sayUnsure, type Transcript } from './index.ts';
+import { barsOf, partOf, quarters, transcriptOf } from './written.testkit.ts';
+
+const made = (
+  transcript: Transcript,
+  change: (choice: BringIn) => Partial<BringIn> = () => ({}),
+  at = 0,
+) => {
+  const choice = nth(proposeBringIn(transcript), at);
+  return bringIn(transcript, { ...choice, ...change(choice) }, 'new');
+};
+const strokes = (all: readonly Stroke[] | undefined) =>
+  all?.map(({ slot, kind, force, hand, say }) =>
+    [slot, kind, force, hand, say].filter((one) => one !== undefined).join(' '),
+  );
+const conga = (notes: Parameters<typeof partOf>[1]) => partOf('Congas', notes);
+
+describe('notes as a rhythm', () => {
+  it('have their name, tempo, target, tags and notes, and the id that is given', () => {
+    const transcript = transcriptOf(
+      barsOf('4/4'),
+      [
+        conga([
+          ['0', 'O'],
+          ['1/4', 'O'],
+        ]),
+      ],
+      {
+        tempos: [{ at: ZERO, quarters: 90, beat: rational(2) }],
+        hints: { target: 60, tags: ['street', 'slow'], notes: 'Softly.' },
+      },
+    );
+    const { rhythm, lost, unsure } = made(transcript);
+    expect(rhythm).toMatchObject({
+      id: 'new',
+      name: 'Street',
+      tempo: { bpm: 45, per: 8 },
+      target: 60,
+      tags: ['street', 'slow'],
+      notes: 'Softly.',
+    });
+    expect([lost, unsure]).toEqual([[], []]);
+    expect(checkRhythm(rhythm).ok).toBe(true);
+    const slower = made({ ...transcript, hints: { target: 20 } }).rhythm;
+    expect(slower.target).toBe(45);
+  });
+
+  it('of several stretches are named by their bars, and have the tempo that holds there', () => {
+    const transcript = transcriptOf(
+      barsOf('4/4', '3/4', '3/4'),
+      [
+        conga([
+          ['0', 'O'],
+          ['5', 'S'],
+        ]),
+      ],
+      {
+        tempos: [
+          { at: ZERO, quarters: 90 },
+          { at: quarters('4'), quarters: 120 },
+        ],
+      },
+    );
+    expect(proposeBringIn(transcript).map(({ name }) => name)).toEqual([
+      'Street, bars 1 to 1',
+      'Street, bars 2 to 3',
+    ]);
+    expect(made(transcript).rhythm.tempo).toEqual({ bpm: 90, per: 1 });
+    expect(made(transcript, undefined, 1).rhythm.tempo).toEqual({ bpm: 120, per: 1 });
+    // Inside one stretch a change is told.
+    const [first, second] = [0, 8].map((at) => ({ at: quarters(`${at}`), quarters: 90 + at }));
+    const changing = transcriptOf(barsOf('4/4', '4/4', '4/4', '4/4'), [conga([['0', 'O']])], {
+      tempos: [nth([first], 0) ?? { at: ZERO, quarters: 1 }, second ?? { at: ZERO, quarters: 1 }],
+    });
+    expect(made(changing).lost).toEqual([
+      'The tempo changes once on the way; the rhythm has the one it begins with.',
+    ]);
+  });
+
+  it('become strokes with what is said of them; a pickup stands at the end of the first turn', () => {
+    const { rhythm } = made(
+      transcriptOf(barsOf('4/4~1', '4/4'), [
+        conga([
+          ['0', 'O', { force: 4, hand: 'R' }],
+          ['1', 'S', { say: 'ta' }],
+          ['7/2', 'O', { optional: true, damp: true }],
+        ]),
+      ]),
+    );
+    expect(strokes(rhythm.layers[0]?.strokes)).toEqual(['12 O 4 R', '16 S 3 ta', '26 O 3']);
+    expect(rhythm.layers[0]?.strokes[2]).toMatchObject({ optional: true, damp: true });
+  });
+
+  it('that cannot all stand in a slot leave what is told', () => {
+    const { rhythm, lost } = made(
+      transcriptOf(barsOf('1/4'), [
+        conga([
+          ['0', 'O', { force: 2 }],
+          ['0', 'O', { force: 4 }],
+          ['0', 'S', { hand: 'R', say: 'no way' }],
+          ['0', 'B', { hand: 'R' }],
+        ]),
+      ]),
+    );
+    expect(strokes(rhythm.layers[0]?.strokes)).toEqual(['0 O 4', '0 S 3 R', '0 B 3']);
+    expect(lost).toEqual([
+      'Congas: 1 note on one place with the same stroke.',
+      'Congas: the hand of 1 stroke, busy with another.',
+      'Congas: 1 word that cannot stand under a stroke.',
+    ]);
+  });
+
+  it('more than can sound together, left out by choice, or between all parts, are told', () => {
+    const many = partOf(
+      'Congas',
+      ['H', 'T', 't', 'O', 'M', 'C', 'S', 'B', 'o'].map((kind) => ['0', kind] as const),
+    );
+    expect(made(transcriptOf(barsOf('1/4'), [many])).lost).toEqual([
+      `Congas: 1 note beyond the ${LIMITS.strokesPerSlot} that can sound together.`,
+    ]);
+    const two = transcriptOf(barsOf('4/4'), [
+      conga([
+        ['0', 'O'],
+        ['1', 'S'],
+        ['2', 'S'],
+      ]),
+    ]);
+    const without = made(two, ({ parts }) => ({
+      parts: parts.map((part) => ({ ...part, strokes: { ...part.strokes, S: null } })),
+    }));
+    expect(without.lost).toEqual(['Congas: 2 notes of “S” left out.']);
+    const between = made(
+      transcriptOf(barsOf('4/4'), [
+        conga([
+          ['0', 'O'],
+          ['1/997', 'O'],
+        ]),
+      ]),
+      () => ({ grid: 'exact' }),
+    );
+    expect(between.lost).toEqual([
+      'Congas: 1 note stand between all parts a beat can have, and are left out.',
+    ]);
+    const none = made(two, ({ parts }) => ({
+      parts: parts.map((part) => ({ ...part, isIn: false })),
+    }));
+    expect(none.rhythm.layers).toEqual([]);
+  });
+
+  it('that come again and again are written once; names of bars become names of turns', () => {
+    const bars = barsOf('2/4', '2/4', '2/4', '2/4').map((bar, at) =>
+      at === 2 ? { ...bar, label: 'Bridge' } : bar,
+    );
+    const { rhythm } = made(
+      transcriptOf(bars, [
+        partOf(
+          'Bell',
+          [0, 2, 4, 6].map((at) => [`${at}`, 'X'] as const),
+        ),
+        conga([
+          ['0', 'O'],
+          ['5', 'S'],
+        ]),
+      ]),
+    );
+    expect(rhythm.layers.map(({ cells }) => cells.length)).toEqual([2, 8]);
+    expect(rhythm.turns).toEqual([{ turn: 2, mark: 'plain', name: 'Bridge' }]);
+  });
+
+  it('ring on as long as is written, up to the next stroke', () => {
+    const { rhythm } = made(
+      transcriptOf(barsOf('2/4'), [
+        conga([
+          ['0', 'O', { rings: quarters('1/2') }],
+          ['1', 'O', { rings: quarters('9') }],
+          ['7/4', 'S'],
+        ]),
+      ]),
+    );
+    expect(rhythm.layers[0]?.rings).toEqual([1, 5, 6]);
+  });
+
+  it('after the end are variations, where they are whole turns and differ', () => {
+    const home = [
+      ['0', 'O'],
+      ['1', 'S'],
+    ] as const;
+    const transcript = transcriptOf(
+      barsOf('2/4', '2/4', '2/4'),
+      [
+        conga([...home, ['2', 'S'], ['3', 'S'], ['4', 'O'], ['5', 'S']]),
+        partOf('Bell', [
+          ['0', 'X'],
+          ['2', 'X'],
+          ['4', 'X'],
+        ]),
+      ],
+      {
+        variations: [
+          { name: 'Turn', from: 1, bars: 1 },
+          { name: 'As home', from: 2, bars: 1 },
+        ],
+      },
+    );
+    const { rhythm } = made(transcript);
+    expect(rhythm.layers[0]?.cells).toHaveLength(2);
+    expect(
+      rhythm.variations?.map(({ name, lines }) => [name, lines.map(({ layer }) => layer)]),
+    ).toEqual([['Turn', ['layer-1']]]);
+  });
+
+  it('more than a rhythm holds are taken as far as it goes', () => {
+    const notes = Array.from(
+      { length: 9000 },
+      (_, at) => [`${at}/4`, at % 7 === 0 ? 'S' : 'O'] as const,
+    );
+    const bars = barsOf(...Array.from({ length: 563 }, () => '4/4'));
+    const { rhythm, lost } = made(transcriptOf(bars, [conga(notes)]));
+    expect(checkRhythm(rhythm).ok).toBe(true);
+    expect(lost[0]).toMatch(/^Only the first \d+ of 563 turns are taken/);
+  });
+});
+
+describe('notes that a hand played', () => {
+  const played = [0, 0.52, 0.99, 1.51, 2.01, 2.49, 3.02, 3.5].map(
+    (at) => [`${Math.round(at * 9600)}/9600`, 'O'] as const,
+  );
+  const transcript = transcriptOf(barsOf('4/4'), [conga(played)]);
+
+  it('are put where they were most likely meant, which is proposed', () => {
+    expect(proposeBringIn(transcript)[0]?.grid).toBe('heard');
+    const { rhythm } = made(transcript);
+    expect(rhythm.layers[0]?.cells.map(({ slots }) => slots)).toEqual([4, 4, 4, 4]);
+    expect(rhythm.layers[0]?.strokes.map(({ slot }) => slot)).toEqual([0, 2, 4, 6, 8, 10, 12, 14]);
+  });
+
+  it('or on so many parts of each beat; what falls on the end is the beginning', () => {
+    const late = transcriptOf(barsOf('2/4'), [
+      conga([
+        ['1/100', 'O'],
+        ['52/100', 'O'],
+        ['199/100', 'S'],
+      ]),
+    ]);
+    const slots = (grid: number) =>
+      made(late, () => ({ grid })).rhythm.layers[0]?.strokes.map(
+        ({ slot, kind }) => `${slot}${kind}`,
+      );
+    expect(slots(2)).toEqual(['0O', '0S', '2O']);
+    expect(slots(1)).toEqual(['0O', '0S', '4O']);
+  });
+
+  it('are told where they could be read otherwise', () => {
+    expect(sayUnsure([])).toBe('');
+    const one = { part: 'Drum', turn: 1, beat: 0, slots: 3, other: 4 };
+    expect(sayUnsure([one])).toBe('Unsure: Drum, turn 2, beat 1: 3 parts, or 4.');
+    expect(sayUnsure([one, one, one, one, one])).toMatch(/, and 2 more\.$/);
+  });
+});
