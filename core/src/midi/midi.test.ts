@@ -4,7 +4,7 @@ import { nth } from '../bounds/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { type Rhythm, setFeel, timeRhythm } from '../rhythm/index.ts';
-import { performRhythm } from '../sound/index.ts';
+import { performClimb, performRhythm } from '../sound/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { bringIn, proposeBringIn, type Transcript } from '../transcript/index.ts';
 import { soundsIn } from '../transcript/same.testkit.ts';
@@ -195,6 +195,71 @@ describe('a MIDI file that is written', () => {
   });
 });
 
+describe('a performance of several stretches', () => {
+  const timed = timeRhythm(STEPS);
+  if (!timed.ok) throw new Error(timed.message);
+  const tracksOf = (performance: Parameters<typeof writeMidiFile>[0]) => {
+    const { resolution, tracks } = plainly(writeMidiFile(performance, { click: true }).bytes);
+    return { resolution, tracks };
+  };
+
+  it('has each where it begins, with its name, its tempo and just its own strokes', () => {
+    const climb = performClimb(STEPS, timed.timing, [72, 90], { turns: 1, from: 1, countIn: 1 });
+    const { resolution, tracks } = tracksOf(climb);
+    const [signs = [], bell = [], , click = []] = tracks;
+    const at = (status: number) =>
+      signs.filter((one) => one.status === status).map(({ tick }) => tick / resolution);
+    expect(at(0x06)).toEqual([0, 4, 8]);
+    expect(at(0x51)).toEqual([0, 4, 8]);
+    // One signature, since the cycle stays.
+    expect(at(0x58)).toEqual([0]);
+    const notes = (track: typeof bell) =>
+      track.filter(({ status }) => status === 0x99).map(({ tick }) => tick / resolution);
+    expect(notes(bell)).toEqual([4, 5.5, 7, 8, 9.5, 11]);
+    expect(notes(click)).toEqual([0, 1.5, 3, 4, 5.5, 7, 8, 9.5, 11]);
+    expect(textIn(nth(click, 0).data)).toBe('Click');
+    expect(nth(bell, bell.length - 1).tick / resolution).toBe(12);
+  });
+
+  it('holds a stroke that is choked as long as it sounds, and others a moment', () => {
+    const { rhythm } = readRhythm('rhythm A\ncycle 4\nlayer B : hand bell\nplay X^ . C .', 'a');
+    const time = timeRhythm(rhythm);
+    if (!time.ok) throw new Error(time.message);
+    const { resolution, tracks } = tracksOf(performRhythm(rhythm, time.timing, { turns: 1 }));
+    const ends = nth(tracks, 1)
+      .filter(({ status }) => status === 0x89)
+      .map(({ tick }) => tick / resolution);
+    expect(ends).toHaveLength(2);
+    expect(ends[0]).toBeGreaterThan(0);
+    expect(ends[1]).toBeGreaterThan(0.5);
+  });
+
+  it('says only what is so of what it cannot hold, and that a beat no clock can tell is a quarter', () => {
+    const { rhythm } = readRhythm(
+      'rhythm A\ncycle 4x4\ntempo 60 per 4\nlayer B : congas\nplay O / O / O / O',
+      'a',
+    );
+    const time = timeRhythm(rhythm);
+    if (!time.ok) throw new Error(time.message);
+    const performance = performRhythm(rhythm, time.timing, { turns: 1 });
+    const { lost, bytes } = writeMidiFile(performance);
+    expect(lost).toHaveLength(1);
+    const clocks = (file: Uint8Array) =>
+      nth(plainly(file).tracks, 0).find(({ status }) => status === 0x58)?.data[2];
+    expect(clocks(bytes)).toBe(24);
+    const slow = {
+      ...performance,
+      segments: performance.segments.map((one) => ({ ...one, tempo: { bpm: 20, per: 64 } })),
+    };
+    expect(clocks(writeMidiFile(slow).bytes)).toBe(24);
+    const odd = {
+      ...slow,
+      segments: slow.segments.map((one) => ({ ...one, tempo: { bpm: 20, per: 3 } })),
+    };
+    expect(clocks(writeMidiFile(odd).bytes)).toBe(18);
+  });
+});
+
 describe('how finely a quarter is cut', () => {
   it('is as coarse as all places allow, from 480 parts on', () => {
     expect(resolutionFor([0, 0.25, 0.5]).resolution).toBe(480);
@@ -255,6 +320,42 @@ describe('a MIDI file of other programs', () => {
     expect(soundsIn(rhythm).map((one) => Number(one.split(' ')[0]))).toEqual(
       Array.from({ length: 12 }, (_, at) => Number((2 + at / 3).toFixed(6))),
     );
+  });
+
+  it('has the commonest velocity for plain, and the others beside it; pitches by their names', () => {
+    const velocities = [90, 90, 90, 108, 104, 72, 60, 45, 30, 70];
+    const notes = velocities.flatMap((velocity, at) => [
+      at === 0 ? 0 : 24,
+      0x90,
+      59 + (at % 3),
+      velocity,
+    ]);
+    const { parts } = read(file(1, 96, [...notes, ...END]));
+    expect(parts[0]?.notes.map(({ force }) => force)).toEqual([3, 3, 3, 4, 4, 3, 2, 2, 1, 2]);
+    expect(parts[0]?.sounds.map(({ name, note, count }) => [name, note, count])).toEqual([
+      ['B3, note 59', undefined, 4],
+      ['C4, note 60', undefined, 3],
+      ['C♯4, note 61', undefined, 3],
+    ]);
+    expect(parts[0]?.name).toBe('Track 1');
+  });
+
+  it('has a note of number 0 and of 127, and is told of one odd tempo as of one', () => {
+    const track = [0, 0xff, 0x51, 3, 0, 0, 0, 0, 0x99, 0, 100, 0, 127, 100, ...END];
+    const { parts, lost } = read(file(1, 96, track));
+    expect(parts[0]?.sounds.map(({ key }) => key)).toEqual(['0', '127']);
+    expect(lost).toEqual(['1 signature or tempo of nought or beyond what can be, left out.']);
+  });
+
+  it('has markers at the bars they stand nearest to, and tempos where they change', () => {
+    const bar = [0x83, 0x00];
+    const track = [
+      ...[0, 0x99, 36, 100, ...bar, 0xff, 0x06, 1, 65, 0, 0x99, 36, 100],
+      ...[...bar, 0xff, 0x51, 3, 0x07, 0xa1, 0x20, 0, 0x99, 36, 100, ...bar, 0xff, 0x2f, 0],
+    ];
+    const { bars, tempos } = read(file(1, 96, track));
+    expect(bars.map(({ label }) => label)).toEqual([undefined, 'A', undefined]);
+    expect(tempos.map(({ at, quarters }) => [at.num / at.den, quarters])).toEqual([[8, 120]]);
   });
 
   it('with signatures and tempos that cannot be is read without them', () => {
