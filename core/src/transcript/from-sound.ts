@@ -68,16 +68,16 @@ export function hearRecording(
   });
   const loud = [...louds].sort((a, b) => a - b);
   const middle = nth(loud, Math.floor(loud.length / 2));
-  const first = Math.floor(Math.min(0, nth(places, 0)) / turn) * turn;
   const notes = louds.map(
     (own, index): PartNote => ({
       // A part of a beat far finer than anybody plays.
-      at: rational(Math.round((nth(places, index) - first) * PARTS), PARTS),
+      // The first one is at the beginning, also where the others put it a hair before that.
+      at: rational(Math.max(0, Math.round(nth(places, index) * PARTS)), PARTS),
       sound: String(nth(kinds, index)),
       force: forceOf(own / middle),
     }),
   );
-  const last = nth(places, places.length - 1) - first;
+  const last = nth(places, places.length - 1);
   const lost = [
     `Heard: ${counted(strokes.length, 'stroke')} at about ${Math.round(60 / beat)} a minute, in turns of ${counted(turn, 'beat')}. Beat and turn are the ones that explain it best; others can be chosen.`,
     'Which hand plays cannot be heard, and two strokes at the same moment are one.',
