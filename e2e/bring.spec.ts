@@ -141,6 +141,21 @@ test('turns become sound in a file, with the click and without a player', async 
   expect(loudest(last, last + 2400)).toBeLessThanOrEqual(loudest(last - 2400, last - 200) * 1.05);
 });
 
+test('where the device hands files on, a rhythm is shared as its text', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.assign(navigator, {
+      canShare: ({ files }: { files: File[] }) => files.length === 1,
+      share: async ({ files }: { files: File[] }) => {
+        document.title = (await files[0]?.text())?.split('\n')[0] ?? '';
+      },
+    });
+  });
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByRole('button', { name: 'Take away as a file' }).click();
+  await page.getByRole('menuitem', { name: 'Share it' }).click();
+  await expect(page).toHaveTitle('rhythm Lantern steps');
+});
+
 test('a file that the system opens with the program comes to the same look', async ({ page }) => {
   await page.addInitScript((score) => {
     const handle = { getFile: async () => new File([score], 'opened.musicxml') };

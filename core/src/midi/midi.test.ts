@@ -129,6 +129,18 @@ describe('a MIDI file that is written', () => {
     );
   });
 
+  it('comes back with its graces, told from soft strokes by where they stand', () => {
+    const { rhythm } = readRhythm(
+      "rhythm A\ncycle 4x4\ntempo 90\nlayer B : congas\nplay 'O . O- O / ''O . S . / 'S- O- . O! / 'O! . O- O",
+      'a',
+    );
+    const ornaments = back(written(rhythm)).layers[0]?.strokes.map(({ ornament }) => ornament);
+    // There is no room before the very beginning; there the grace falls on its stroke.
+    const [, , , drag, , flam, , , other] = ornaments ?? [];
+    expect([drag, flam, other]).toEqual(['drag', 'flam', 'flam']);
+    expect(ornaments).toHaveLength(11);
+  });
+
   it('comes back whatever the rhythm is, as far as sounds say it', () => {
     fc.assert(
       fc.property(arbitraryRhythm, (rhythm) => {

@@ -3,7 +3,7 @@ import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
 import { nth } from '../bounds/index.ts';
 import { percussionName } from '../instrument/index.ts';
 import type { Force } from '../rhythm/index.ts';
-import { rational, toNumber, ZERO } from '../time/index.ts';
+import { rational, type Seconds, toNumber, ZERO } from '../time/index.ts';
 import {
   type Bar,
   barsUntil,
@@ -18,6 +18,7 @@ import {
   type WrittenMeter,
 } from '../transcript/index.ts';
 import { counted } from '../wording/index.ts';
+import { type HeardNote, withGraces } from './graces.ts';
 import { CLICK_TRACK, CYCLE_TEXT, PERCUSSION, VELOCITIES } from './write.ts';
 
 /** The largest file that is read, in bytes. */
@@ -58,7 +59,7 @@ export function readMidiFile(bytes: Uint8Array, name: string): TranscriptResult 
     return track ?? [];
   });
   const place = placer(read.resolution);
-  const parts = partsOf(tracks, place, lost);
+  const parts = partsOf(tracks, place, secondsOf(tracks.flat(), read.resolution), lost);
   if (parts.length === 0) return fail('There is not one note in it that can be read.');
   const all = tracks.flat();
   const last = tracks.reduce((most, track) => Math.max(most, track.at(-1)?.tick ?? 0), 0);
@@ -165,9 +166,34 @@ function placer(resolution: number): (tick: number) => Quarters {
   };
 }
 
+/** When each tick is heard, by all tempos of the file up to there; asked in order within a track. */
+function secondsOf(all: readonly AtTick[], resolution: number): (tick: number) => Seconds {
+  const signs = all
+    .flatMap(({ tick, event }) =>
+      event.type === 'setTempo' && event.microsecondsPerBeat > 0
+        ? [{ tick, each: event.microsecondsPerBeat / 1e6 / resolution }]
+        : [],
+    )
+    .sort((a, b) => a.tick - b.tick);
+  const usual = 0.5 / resolution;
+  const from = [{ tick: 0, seconds: 0, each: usual }];
+  for (const { tick, each } of signs) {
+    const last = nth(from, from.length - 1);
+    from.push({ tick, seconds: last.seconds + (tick - last.tick) * last.each, each });
+  }
+  let at = 0;
+  return (tick) => {
+    if (tick < nth(from, at).tick) at = 0;
+    while (at + 1 < from.length && nth(from, at + 1).tick <= tick) at += 1;
+    const { tick: since, seconds, each } = nth(from, at);
+    return seconds + (tick - since) * each;
+  };
+}
+
 function partsOf(
   tracks: readonly (readonly AtTick[])[],
   place: (tick: number) => Quarters,
+  secondsAt: (tick: number) => Seconds,
   lost: string[],
 ): readonly Part[] {
   const parts: Part[] = [];
@@ -175,7 +201,7 @@ function partsOf(
   let beyond = 0;
   const fits = velocityScale(tracks);
   tracks.forEach((track, index) => {
-    const byChannel = new Map<number, { tick: number; note: PartNote }[]>();
+    const byChannel = new Map<number, HeardNote[]>();
     const words = new Map<number, string>();
     for (const { tick, event } of track) {
       if (event.type === 'lyrics') words.set(tick, decoded(event.text));
@@ -191,13 +217,15 @@ function partsOf(
       if (notes.length === 0) byChannel.set(channel, notes);
       notes.push({
         tick,
+        seconds: secondsAt(tick),
         note: { at: place(tick), sound: String(noteNumber), force: fits(velocity) },
       });
     }
     const [name = ''] = textsOf(track, 'trackName');
     const [instrument = ''] = textsOf(track, 'instrumentName');
     if (name === CLICK_TRACK && instrument === CLICK_TRACK) return;
-    for (const [channel, notes] of byChannel) {
+    for (const [channel, heard] of byChannel) {
+      const notes = withGraces(heard);
       const own = name || `Track ${index + 1}`;
       parts.push({
         id: `${index}-${channel}`,

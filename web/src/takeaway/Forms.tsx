@@ -4,6 +4,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { DropdownMenu } from 'radix-ui';
 import { fileName } from '../ui/save-file.ts';
 import { saveTable } from '../ui/save-table.ts';
+import { canShare, shareRhythm } from './share.ts';
 import { takeAway } from './take-away.ts';
 
 interface FormsProps {
@@ -44,6 +45,14 @@ export default function Forms({ itemLook, rhythm, onLost }: FormsProps) {
   return (
     <>
       {forms}
+      {canShare(rhythm()) ? (
+        <DropdownMenu.Item className={itemLook} onSelect={() => shareRhythm(rhythm())}>
+          <span className="font-semibold">Share it</span>
+          <span className="block text-sm text-quiet">
+            Its text, to another program of this device: a message, a note.
+          </span>
+        </DropdownMenu.Item>
+      ) : null}
       <DropdownMenu.Item className={itemLook} onSelect={findings}>
         <span className="font-semibold">What is read of it</span>{' '}
         <span className="font-mono text-sm">.csv</span>
