@@ -27,7 +27,7 @@ export default function Arrivals() {
   });
   useEffect(() => {
     // A device that played along on the last visit does so again; where it is not there, nothing is said.
-    if (localStorage.getItem('humble-stride-midi-out') === null) return;
+    if (!hadDevice()) return;
     import('../audio/midi-device.ts')
       .then(({ playAlongAgain }) => playAlongAgain())
       .catch(() => undefined);
@@ -71,6 +71,15 @@ export default function Arrivals() {
     };
   }, [arrive, arriveText]);
   return null;
+}
+
+/** Whether a device was chosen on an earlier visit; none where storage is closed. */
+function hadDevice(): boolean {
+  try {
+    return localStorage.getItem('humble-stride-midi-out') !== null;
+  } catch {
+    return false;
+  }
 }
 
 /** Whether a text that is pasted belongs to what has the focus. */
