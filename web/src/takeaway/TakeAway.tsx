@@ -37,7 +37,7 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
         <DropdownMenu.Portal container={screenElement()}>
           <DropdownMenu.Content
             align="end"
-            className={`${MENU} max-h-[min(80vh,640px)] w-80 overflow-y-auto`}
+            className={`${MENU} max-h-[var(--radix-dropdown-menu-content-available-height)] w-80 overflow-y-auto`}
           >
             <Suspense fallback={<p className="px-3 py-2 text-quiet">Opening …</p>}>
               <Forms
