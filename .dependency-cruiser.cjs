@@ -27,7 +27,7 @@ const concepts = [
   'climb',
   'form',
   'log',
-  'transcript',
+  'notation',
   'midi',
   'musicxml',
   'formats',

@@ -1,5 +1,6 @@
 import { closeSync, openSync, readFileSync, writeFileSync, writeSync } from 'node:fs';
 import { FORMATS } from '@stride/core/formats';
+import type { Grid } from '@stride/core/notation';
 import { readLayer } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import {
@@ -10,7 +11,6 @@ import {
   wavHead,
   wavPieces,
 } from '@stride/core/sound';
-import type { Grid } from '@stride/core/transcript';
 import { openFile } from './open.ts';
 import { numberIn, type Words, wordsOf } from './words.ts';
 

@@ -2,8 +2,8 @@ import { isFormText } from '@stride/core/form';
 import { fileKind, formatOf, sayFile } from '@stride/core/formats';
 import { readMidiFile } from '@stride/core/midi';
 import { readMusicXml } from '@stride/core/musicxml';
+import { bringIn, type Grid, proposeBringIn, sayUnsure } from '@stride/core/notation';
 import type { Rhythm } from '@stride/core/rhythm';
-import { bringIn, type Grid, proposeBringIn, sayUnsure } from '@stride/core/transcript';
 
 /** What a file holds: rhythms, and what of it they have no place for. */
 export type Opened =
@@ -25,10 +25,10 @@ export function openFile(bytes: Uint8Array, name: string, grid?: Grid): Opened {
     case 'packed score': {
       const read = kind === 'midi' ? readMidiFile(bytes, plain) : readMusicXml(bytes, plain);
       if (!read.ok) return refuse(read.message);
-      const { transcript } = read;
-      const made = proposeBringIn(transcript).map((proposed, index) =>
+      const { notation } = read;
+      const made = proposeBringIn(notation).map((proposed, index) =>
         bringIn(
-          transcript,
+          notation,
           grid === undefined ? proposed : { ...proposed, grid },
           `rhythm-${index + 1}`,
         ),
@@ -37,7 +37,7 @@ export function openFile(bytes: Uint8Array, name: string, grid?: Grid): Opened {
         ok: true,
         rhythms: made.map(({ rhythm }) => rhythm),
         lost: [
-          ...transcript.lost,
+          ...notation.lost,
           ...made.flatMap(({ lost, unsure }) => [...lost, ...[sayUnsure(unsure)].filter(Boolean)]),
         ],
       };

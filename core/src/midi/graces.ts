@@ -1,5 +1,5 @@
+import type { PartNote } from '../notation/index.ts';
 import type { Seconds } from '../time/index.ts';
-import type { PartNote } from '../transcript/index.ts';
 
 /** A note with when it is heard. */
 export interface HeardNote {

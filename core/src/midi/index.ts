@@ -1,4 +1,4 @@
-/** Standard MIDI Files: performances as notes on the percussion channel, and notes as transcripts. */
+/** Standard MIDI Files: performances as notes on the percussion channel, and notes as notations. */
 export * from './read.ts';
 export * from './resolution.ts';
 export * from './write.ts';

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nth } from '../bounds/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
+import { bringIn, type Notation, proposeBringIn } from '../notation/index.ts';
+import { soundsIn } from '../notation/same.testkit.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { type Rhythm, setFeel, timeRhythm } from '../rhythm/index.ts';
 import { performClimb, performRhythm } from '../sound/index.ts';
 import { readRhythm } from '../text/index.ts';
-import { bringIn, proposeBringIn, type Transcript } from '../transcript/index.ts';
-import { soundsIn } from '../transcript/same.testkit.ts';
 import { readMidiFile, resolutionFor, writeMidiFile } from './index.ts';
 
 const STEPS = readRhythm(
@@ -29,10 +29,10 @@ function written(rhythm: Rhythm, turns?: number): Uint8Array {
   return writeMidiFile(performRhythm(rhythm, timed.timing, { turns: turns ?? all })).bytes;
 }
 
-function read(bytes: Uint8Array): Transcript {
+function read(bytes: Uint8Array): Notation {
   const result = readMidiFile(bytes, 'a file');
   if (!result.ok) throw new Error(result.message);
-  return result.transcript;
+  return result.notation;
 }
 const messageOf = (bytes: Uint8Array) => {
   const result = readMidiFile(bytes, 'a file');
@@ -40,8 +40,8 @@ const messageOf = (bytes: Uint8Array) => {
 };
 
 function back(bytes: Uint8Array): Rhythm {
-  const transcript = read(bytes);
-  return bringIn(transcript, nth(proposeBringIn(transcript), 0), 'back').rhythm;
+  const notation = read(bytes);
+  return bringIn(notation, nth(proposeBringIn(notation), 0), 'back').rhythm;
 }
 
 /** A reader of its own for what was written: chunks, times and notes, nothing else. */
@@ -167,9 +167,9 @@ describe('a MIDI file that is written', () => {
           return;
         }
         if (lost.some((one) => one.includes('nearest'))) return;
-        const transcript = read(bytes);
-        const proposed = nth(proposeBringIn(transcript), 0);
-        const { rhythm: came } = bringIn(transcript, { ...proposed, grid: 'exact' }, 'back');
+        const notation = read(bytes);
+        const proposed = nth(proposeBringIn(notation), 0);
+        const { rhythm: came } = bringIn(notation, { ...proposed, grid: 'exact' }, 'back');
         const times = came.cycle && soundsIn(straight);
         const round = soundsIn(came);
         const again = times.length / Math.max(1, round.length);
@@ -324,10 +324,10 @@ describe('a MIDI file of other programs', () => {
       const delta = tick - before;
       return [...(delta > 127 ? [0x80 | (delta >> 7), delta & 127] : [delta]), 0x99, 63, 90 + off];
     });
-    const transcript = read(file(0, 480, [...events, ...END]));
-    const [proposed] = proposeBringIn(transcript);
+    const notation = read(file(0, 480, [...events, ...END]));
+    const [proposed] = proposeBringIn(notation);
     expect(proposed?.grid).toBe('heard');
-    const { rhythm } = bringIn(transcript, nth(proposeBringIn(transcript), 0), 'x');
+    const { rhythm } = bringIn(notation, nth(proposeBringIn(notation), 0), 'x');
     // Three in each quarter, from the third one on.
     expect(soundsIn(rhythm).map((one) => Number(one.split(' ')[0]))).toEqual(
       Array.from({ length: 12 }, (_, at) => Number((2 + at / 3).toFixed(6))),
@@ -403,8 +403,8 @@ describe('a MIDI file of other programs', () => {
           for (const [at, value] of changes) if (at < length) bytes[at] = value;
           const result = readMidiFile(bytes, 'x');
           if (!result.ok) return;
-          for (const choice of proposeBringIn(result.transcript)) {
-            bringIn(result.transcript, choice, 'x');
+          for (const choice of proposeBringIn(result.notation)) {
+            bringIn(result.notation, choice, 'x');
           }
         },
       ),

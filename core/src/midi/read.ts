@@ -2,21 +2,21 @@ import { strFromU8 } from 'fflate';
 import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
 import { nth } from '../bounds/index.ts';
 import { percussionName } from '../instrument/index.ts';
-import type { Force } from '../rhythm/index.ts';
-import { rational, type Seconds, toNumber, ZERO } from '../time/index.ts';
 import {
   type Bar,
   barsUntil,
   beatsOfSignature,
+  type Notation,
+  type NotationResult,
   type Part,
   type PartNote,
   type Quarters,
   soundsOfNotes,
   type TempoMark,
-  type Transcript,
-  type TranscriptResult,
   type WrittenMeter,
-} from '../transcript/index.ts';
+} from '../notation/index.ts';
+import type { Force } from '../rhythm/index.ts';
+import { rational, type Seconds, toNumber, ZERO } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
 import { type HeardNote, withGraces } from './graces.ts';
 import { CLICK_TRACK, CYCLE_TEXT, PERCUSSION, VELOCITIES } from './write.ts';
@@ -45,7 +45,7 @@ interface AtTick {
  * Reads a Standard MIDI File of type 0 or 1. Never throws: what is cut off or damaged is read as far as it goes, and
  * told. Every channel of every track is a part.
  */
-export function readMidiFile(bytes: Uint8Array, name: string): TranscriptResult {
+export function readMidiFile(bytes: Uint8Array, name: string): NotationResult {
   if (bytes.length > MIDI_LIMIT) {
     return fail(`It has ${Math.round(bytes.length / 1e6)} MB; ${MIDI_LIMIT / 1e6} MB is the most.`);
   }
@@ -69,7 +69,7 @@ export function readMidiFile(bytes: Uint8Array, name: string): TranscriptResult 
     .find((text) => text.startsWith(CYCLE_TEXT))
     ?.slice(CYCLE_TEXT.length);
   const [title] = textsOf(tracks[0] ?? [], 'trackName');
-  const transcript: Transcript = {
+  const notation: Notation = {
     name: title || name,
     bars: labelled(bars, all, read.resolution),
     tempos,
@@ -77,10 +77,10 @@ export function readMidiFile(bytes: Uint8Array, name: string): TranscriptResult 
     lost,
     ...(cycle === undefined ? {} : { hints: { cycle } }),
   };
-  return { ok: true, transcript };
+  return { ok: true, notation };
 }
 
-const fail = (message: string): TranscriptResult => ({ ok: false, message });
+const fail = (message: string): NotationResult => ({ ok: false, message });
 
 const word = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
 const size = (bytes: Uint8Array, at: number) =>

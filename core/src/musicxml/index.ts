@@ -1,4 +1,4 @@
-/** MusicXML: rhythms as scores for unpitched percussion, and scores of other programs as transcripts. */
+/** MusicXML: rhythms as scores for unpitched percussion, and scores of other programs as notations. */
 export { packXml } from './decode.ts';
 export { readMusicXml } from './read.ts';
 export { type WrittenXml, writeMusicXml } from './write.ts';

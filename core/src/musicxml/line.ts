@@ -1,9 +1,9 @@
 import { nth } from '../bounds/index.ts';
 import { type Cycle, turnPulses } from '../cycle/index.ts';
+import { fitCells } from '../notation/index.ts';
 import { type Layer, onsetsOnce, timeLayer, timeRhythm } from '../rhythm/index.ts';
 import { engraveLayer, pulseValue, type StaffMeasure, type StaffNote } from '../staff/index.ts';
 import { multiply, type Pulses, type Rational, rational, subtract } from '../time/index.ts';
-import { fitCells } from '../transcript/index.ts';
 
 /** A note of a line as it is written, with what it lasts and whether it goes on. */
 export interface LineNote extends StaffNote {

@@ -1,7 +1,7 @@
 import { beatsOf, type Cycle } from '../cycle/index.ts';
+import { beatsOfSignature, type WrittenMeter } from '../notation/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { gcd } from '../time/index.ts';
-import { beatsOfSignature, type WrittenMeter } from '../transcript/index.ts';
 
 /** A turn as a signature, with its groups where they are uneven: 3+3+2 over 8; 4 over 4; 12 over 8. */
 export function signatureOf(cycle: Cycle): { readonly beats: string; readonly under: number } {

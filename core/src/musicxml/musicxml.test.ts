@@ -3,11 +3,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
 import { nth } from '../bounds/index.ts';
+import { bringIn, proposeBringIn } from '../notation/index.ts';
+import { soundsIn } from '../notation/same.testkit.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { type Rhythm, type Stroke, timeRhythm } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
-import { bringIn, proposeBringIn } from '../transcript/index.ts';
-import { soundsIn } from '../transcript/same.testkit.ts';
 import { packXml, readMusicXml, writeMusicXml } from './index.ts';
 
 const STEPS = readRhythm(
@@ -28,17 +28,17 @@ const read = (file: Uint8Array | string) => {
   const bytes = typeof file === 'string' ? new TextEncoder().encode(file) : file;
   return readMusicXml(bytes, 'a score');
 };
-function transcript(file: Uint8Array | string) {
+function notation(file: Uint8Array | string) {
   const result = read(file);
   if (!result.ok) throw new Error(result.message);
-  return result.transcript;
+  return result.notation;
 }
 const messageOf = (file: Uint8Array | string) => {
   const result = read(file);
   return result.ok ? 'read' : result.message;
 };
 const back = (file: Uint8Array | string) => {
-  const given = transcript(file);
+  const given = notation(file);
   return bringIn(given, { ...nth(proposeBringIn(given), 0), grid: 'exact' }, 'back');
 };
 const all = ({ slot: _slot, ...stroke }: Stroke) => Object.entries(stroke).sort();
@@ -77,8 +77,8 @@ describe('a score that is written', () => {
   });
 
   it('is the same packed', () => {
-    expect(transcript(packXml(writeMusicXml(STEPS).text))).toEqual(
-      transcript(writeMusicXml(STEPS).text),
+    expect(notation(packXml(writeMusicXml(STEPS).text))).toEqual(
+      notation(writeMusicXml(STEPS).text),
     );
   });
 
@@ -155,7 +155,7 @@ const quarters = (rhythm: Rhythm) => soundsIn(rhythm).map((one) => Number(one.sp
 
 describe('a score of other programs', () => {
   it('with heads that tell strokes apart: what they most likely are is proposed', () => {
-    const given = transcript(
+    const given = notation(
       score({
         Congas: [
           `${time('4', 4)}${note(4)}${note(4, '<notehead>x</notehead>')}${note(4, '', 'A4')}${note(4, '<notehead parentheses="yes">x</notehead>')}`,
@@ -176,7 +176,7 @@ describe('a score of other programs', () => {
   it('with pitches, several voices and chords: one part, high and low told by height', () => {
     const pitched = (step: string, duration: number, chord = '') =>
       `<note>${chord}<pitch><step>${step}</step><octave>3</octave></pitch><duration>${duration}</duration></note>`;
-    const given = transcript(
+    const given = notation(
       score({
         Drum: [
           `${time('2', 4)}${pitched('C', 4)}${pitched('G', 4, '<chord/>')}${pitched('C', 4)}<backup><duration>8</duration></backup>${rest(2)}${pitched('G', 2)}<forward><duration>4</duration></forward>`,
@@ -195,12 +195,12 @@ describe('a score of other programs', () => {
 
   it('with signatures that change: a rhythm for each stretch, or one where they take turns', () => {
     const bar = (beats: string, length: number) => `${time(beats, 8, 2)}${note(length)}`;
-    const given = transcript(score({ Bell: [bar('7', 7), note(7), bar('3+2', 5)] }));
+    const given = notation(score({ Bell: [bar('7', 7), note(7), bar('3+2', 5)] }));
     expect(proposeBringIn(given).map(({ stretch, name }) => [stretch.cycle.name, name])).toEqual([
       ['2+2+3', 'a score, bars 1 to 2'],
       ['3+2', 'a score, bars 3 to 3'],
     ]);
-    const turns = transcript(score({ Bell: [bar('7', 7), bar('5', 5), bar('7', 7), bar('5', 5)] }));
+    const turns = notation(score({ Bell: [bar('7', 7), bar('5', 5), bar('7', 7), bar('5', 5)] }));
     expect(proposeBringIn(turns).map(({ stretch }) => stretch.cycle.name)).toEqual(['2+2+3, 2+3']);
   });
 
@@ -222,9 +222,9 @@ describe('a score of other programs', () => {
       `${line(ending('2', 'start'), 'left')}${note(4, '', 'E5')}${line(ending('2', 'stop'))}`,
       note(4, '', 'G5'),
     ];
-    const sounds = transcript(score({ Drum: bars })).parts[0]?.notes.map(({ sound }) => sound);
+    const sounds = notation(score({ Drum: bars })).parts[0]?.notes.map(({ sound }) => sound);
     expect(sounds).toEqual(['A4 normal', 'C5 normal', 'A4 normal', 'E5 normal', 'G5 normal']);
-    const loop = transcript(
+    const loop = notation(
       score({ Drum: [`${time('1', 4)}${note(4)}`, `${note(4)}${line(back2)}`] }),
     );
     expect(loop.bars).toHaveLength(2);
@@ -259,7 +259,7 @@ describe('a score of other programs', () => {
       wide[2 + at * 2] = letter.charCodeAt(0) & 255;
       wide[3 + at * 2] = letter.charCodeAt(0) >> 8;
     });
-    const given = transcript(wide);
+    const given = notation(wide);
     expect(given.parts[0]?.name).toBe('Bell é');
     const { rhythm } = bringIn(given, nth(proposeBringIn(given), 0), 'x');
     // Nothing is written between the halves, so that they are the pulses.
@@ -268,7 +268,7 @@ describe('a score of other programs', () => {
   });
 
   it('tells what it does not keep, and how often', () => {
-    const given = transcript(
+    const given = notation(
       score({
         Bell: [
           `${time('2', 4)}<direction><direction-type><dynamics><f/></dynamics></direction-type></direction>${note(4, '<notations><slur type="start"/></notations>')}${note(4, '<notations><slur type="stop"/><articulations><staccato/></articulations></notations>')}`,
@@ -304,8 +304,8 @@ describe('a score of other programs', () => {
         (at, length, put) => {
           const result = read(text.slice(0, at) + put + text.slice(at + length));
           if (!result.ok) return;
-          for (const choice of proposeBringIn(result.transcript))
-            bringIn(result.transcript, choice, 'x');
+          for (const choice of proposeBringIn(result.notation))
+            bringIn(result.notation, choice, 'x');
         },
       ),
       { numRuns: 120 },

@@ -1,5 +1,5 @@
+import type { PartSound } from '../notation/index.ts';
 import type { Rational } from '../time/index.ts';
-import type { PartSound } from '../transcript/index.ts';
 import { all, attribute, childrenOf, type Node, textIn } from './xml.ts';
 
 /** What is known of a part while its bars are read, and what is told of it. */

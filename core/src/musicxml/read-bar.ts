@@ -1,5 +1,5 @@
+import type { PartNote, WrittenMeter } from '../notation/index.ts';
 import type { Rational } from '../time/index.ts';
-import type { PartNote, WrittenMeter } from '../transcript/index.ts';
 
 /** Where a bar sends the player: what its lines at both ends say. */
 export interface Repeats {

@@ -1,5 +1,5 @@
+import { meterLength, type WrittenMeter } from '../notation/index.ts';
 import { compare, equal, type Rational, ZERO } from '../time/index.ts';
-import { meterLength, type WrittenMeter } from '../transcript/index.ts';
 import { readSignature } from './meter.ts';
 import type { PartReader } from './part-reader.ts';
 import type { ReadBar, Repeats } from './read-bar.ts';

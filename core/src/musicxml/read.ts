@@ -1,17 +1,17 @@
 import { XMLParser } from 'fast-xml-parser';
 import { nth } from '../bounds/index.ts';
-import { add, compare, type Rational, rational, ZERO } from '../time/index.ts';
 import {
   type Bar,
   type Hints,
+  type Notation,
+  type NotationResult,
   type Part,
   type PartNote,
   soundsOfNotes,
   type TempoMark,
-  type Transcript,
-  type TranscriptResult,
   type VariedBars,
-} from '../transcript/index.ts';
+} from '../notation/index.ts';
+import { add, compare, type Rational, rational, ZERO } from '../time/index.ts';
 import { decodeXml } from './decode.ts';
 import { partReader } from './part-reader.ts';
 import type { ReadBar } from './read-bar.ts';
@@ -44,13 +44,13 @@ function parse(text: string): readonly Node[] | undefined {
   }
 }
 
-const fail = (message: string): TranscriptResult => ({ ok: false, message });
+const fail = (message: string): NotationResult => ({ ok: false, message });
 
 /**
  * Reads a MusicXML file, packed or not, of this program or another one. Never throws: what a rhythm has no place for
  * is counted and told.
  */
-export function readMusicXml(bytes: Uint8Array, name: string): TranscriptResult {
+export function readMusicXml(bytes: Uint8Array, name: string): NotationResult {
   const decoded = decodeXml(bytes, parse);
   if (!decoded.ok) return fail(decoded.message);
   const { text } = decoded;
@@ -67,9 +67,9 @@ export function readMusicXml(bytes: Uint8Array, name: string): TranscriptResult 
       'It is not a score in MusicXML: neither score-partwise nor score-timewise is in it.',
     );
   }
-  const transcript = transcriptOf(score, partwise !== undefined, name);
-  if (transcript.parts.length === 0) return fail('There is not one note in it that can be read.');
-  return { ok: true, transcript };
+  const notation = notationOf(score, partwise !== undefined, name);
+  if (notation.parts.length === 0) return fail('There is not one note in it that can be read.');
+  return { ok: true, notation };
 }
 
 interface Measures {
@@ -97,7 +97,7 @@ function partsIn(score: readonly Node[], isPartwise: boolean): readonly Measures
   return [...byPart].map(([id, measures]) => ({ id, measures }));
 }
 
-function transcriptOf(score: readonly Node[], isPartwise: boolean, name: string): Transcript {
+function notationOf(score: readonly Node[], isPartwise: boolean, name: string): Notation {
   const told = new Map<string, number>();
   const tell = (what: string) => told.set(what, (told.get(what) ?? 0) + 1);
   const listed = new Map(

@@ -14,9 +14,9 @@ import { COLUMNS, readLog, rowOfRun, runOfRow, writeLog } from '../log/index.ts'
 import { run } from '../log/log.testkit.ts';
 import { readMidiFile, writeMidiFile } from '../midi/index.ts';
 import { readMusicXml, writeMusicXml } from '../musicxml/index.ts';
+import { bringIn, type NotationResult, proposeBringIn } from '../notation/index.ts';
 import { timeRhythm } from '../rhythm/index.ts';
 import { performRhythm } from '../sound/index.ts';
-import { bringIn, proposeBringIn, type TranscriptResult } from '../transcript/index.ts';
 import { problemOf, TABLES } from './tables.ts';
 
 /** `npm run soak` tries a hundred times as many, and looks at the clock as well. */
@@ -91,9 +91,9 @@ const midi = writeMidiFile(performRhythm(rhythm, timed.timing, { turns: 1 }));
 const bytesOf = (text: string) => new TextEncoder().encode(text);
 
 /** Notes that could be read become a rhythm, as they do when they are looked at. */
-function lookedAt(read: TranscriptResult): unknown {
+function lookedAt(read: NotationResult): unknown {
   if (!read.ok) return read;
-  for (const choice of proposeBringIn(read.transcript)) bringIn(read.transcript, choice, 'x');
+  for (const choice of proposeBringIn(read.notation)) bringIn(read.notation, choice, 'x');
   return read;
 }
 

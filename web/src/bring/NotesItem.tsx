@@ -1,6 +1,6 @@
 import { formatSpans } from '@stride/core/cycle';
 import { ownInstruments } from '@stride/core/instrument';
-import { type Grid, sayUnsure } from '@stride/core/transcript';
+import { type Grid, sayUnsure } from '@stride/core/notation';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Field } from '../ui/Field.tsx';

@@ -1,5 +1,5 @@
 import { allInstruments, findInstrument } from '@stride/core/instrument';
-import { type PartChoice, proposeStrokes } from '@stride/core/transcript';
+import { type PartChoice, proposeStrokes } from '@stride/core/notation';
 import { counted } from '@stride/core/wording';
 import { Check } from '../ui/Check.tsx';
 import { Select } from '../ui/Select.tsx';

@@ -7,13 +7,13 @@ import {
   bringIn,
   cyclesFor,
   hearRecording,
+  type Notation,
   type Part,
   proposeBringIn,
   type Stretch,
-  type Transcript,
   withBars,
   withCycle,
-} from '@stride/core/transcript';
+} from '@stride/core/notation';
 
 /** What is known of a file of notes before anything is made of it. */
 export interface About {
@@ -41,7 +41,7 @@ export interface Made extends BroughtIn {
   readonly stretch: Stretch;
 }
 
-const open = new Map<string, Transcript>();
+const open = new Map<string, Notation>();
 
 /** Files of notes, held as long as they are looked at; the page asks for what it shows. */
 export const bringApi = {
@@ -54,21 +54,21 @@ export const bringApi = {
   ): Opened {
     knowInstruments(instruments);
     const read = kind === 'midi' ? readMidiFile(bytes, name) : readMusicXml(bytes, name);
-    return read.ok ? keep(key, read.transcript) : read;
+    return read.ok ? keep(key, read.notation) : read;
   },
 
   hear(key: string, samples: Float32Array, sampleRate: number, name: string): Opened {
     const read = hearRecording(samples, sampleRate, name);
-    return read.ok ? keep(key, read.transcript) : read;
+    return read.ok ? keep(key, read.notation) : read;
   },
 
   make(key: string, chosen: Chosen, instruments: readonly Instrument[]): Made | undefined {
     knowInstruments(instruments);
-    const transcript = open.get(key);
-    if (!transcript) return undefined;
-    const counted = withCycle(transcript, chosen.stretch, chosen.cycle);
-    const stretch = withBars(transcript, counted, chosen.from, chosen.bars);
-    return { ...bringIn(transcript, { ...chosen, stretch }, key), stretch };
+    const notation = open.get(key);
+    if (!notation) return undefined;
+    const counted = withCycle(notation, chosen.stretch, chosen.cycle);
+    const stretch = withBars(notation, counted, chosen.from, chosen.bars);
+    return { ...bringIn(notation, { ...chosen, stretch }, key), stretch };
   },
 
   cycles(stretch: Pick<Stretch, 'cycle' | 'pulse'>) {
@@ -82,9 +82,9 @@ export const bringApi = {
 
 export type BringApi = typeof bringApi;
 
-function keep(key: string, transcript: Transcript): Opened {
-  open.set(key, transcript);
-  const { name, bars, parts, lost } = transcript;
+function keep(key: string, notation: Notation): Opened {
+  open.set(key, notation);
+  const { name, bars, parts, lost } = notation;
   return {
     ok: true,
     about: {
@@ -92,7 +92,7 @@ function keep(key: string, transcript: Transcript): Opened {
       bars: bars.length,
       parts: parts.map(({ notes, ...part }) => ({ ...part, notes: notes.length })),
       lost,
-      proposed: proposeBringIn(transcript),
+      proposed: proposeBringIn(notation),
     },
   };
 }

@@ -1,5 +1,5 @@
 import { findInstrument, strokeKind } from '@stride/core/instrument';
-import type { PartChoice } from '@stride/core/transcript';
+import type { PartChoice } from '@stride/core/notation';
 import * as v from 'valibot';
 import { type Setting, useSetting } from '../store/use-setting.ts';
 import type { About } from './bring-api.ts';

@@ -2,7 +2,7 @@ import { nth } from '../bounds/index.ts';
 import { CYCLE_LIMITS, type Cycle, type Group, parseSpans, turnPulses } from '../cycle/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { add, compare, equal, multiply, rational, subtract, ZERO } from '../time/index.ts';
-import type { Bar, Quarters, Transcript, WrittenMeter } from './model.ts';
+import type { Bar, Notation, Quarters, WrittenMeter } from './model.ts';
 
 /** Bars one after another that can be one rhythm, since they come round alike. */
 export interface Stretch {
@@ -29,19 +29,19 @@ const sameMeter = (a: WrittenMeter, b: WrittenMeter) =>
 const MOST_TOGETHER = 8;
 
 /** The stretches of a piece, one after another: where the meter changes another one begins. */
-export function stretchesOf(transcript: Transcript): readonly Stretch[] {
-  const bars = transcript.bars.slice(0, transcript.variations?.[0]?.from);
+export function stretchesOf(notation: Notation): readonly Stretch[] {
+  const bars = notation.bars.slice(0, notation.variations?.[0]?.from);
   const together = barsTogether(bars);
   if (together > 1) {
     const meters = bars.slice(0, together).map(({ meter }) => meter);
-    return [stretch(transcript, 0, bars.length, meters)];
+    return [stretch(notation, 0, bars.length, meters)];
   }
   const found: Stretch[] = [];
   for (let from = 0; from < bars.length; ) {
     const { meter } = nth(bars, from);
     let to = from + 1;
     while (to < bars.length && goesOn(nth(bars, to - 1), nth(bars, to), to - 1 === from)) to += 1;
-    found.push(stretch(transcript, from, to - from, [meter]));
+    found.push(stretch(notation, from, to - from, [meter]));
     from = to;
   }
   return found;
@@ -66,7 +66,7 @@ function barsTogether(bars: readonly Bar[]): number {
 }
 
 function stretch(
-  { bars, parts, hints }: Transcript,
+  { bars, parts, hints }: Notation,
   from: number,
   count: number,
   meters: readonly WrittenMeter[],
@@ -154,25 +154,25 @@ export function barsUntil(
 
 /** The same stretch from another bar on, or with fewer or more bars; within the bars there are. */
 export function withBars(
-  transcript: Transcript,
+  notation: Notation,
   stretch: Stretch,
   from: number,
   bars: number,
 ): Stretch {
-  const first = Math.min(Math.max(0, from), transcript.bars.length - 1);
-  const count = Math.min(Math.max(1, bars), transcript.bars.length - first);
-  const last = nth(transcript.bars, first + count - 1);
-  const start = first === stretch.from ? stretch.start : nth(transcript.bars, first).start;
+  const first = Math.min(Math.max(0, from), notation.bars.length - 1);
+  const count = Math.min(Math.max(1, bars), notation.bars.length - first);
+  const last = nth(notation.bars, first + count - 1);
+  const start = first === stretch.from ? stretch.start : nth(notation.bars, first).start;
   return laid({ ...stretch, from: first, bars: count, start }, add(last.start, last.length));
 }
 
 /** The same stretch in another cycle; it begins where it did. */
 export function withCycle(
-  transcript: Transcript,
+  notation: Notation,
   stretch: Stretch,
   { cycle, pulse }: Pick<Stretch, 'cycle' | 'pulse'>,
 ): Stretch {
-  const last = nth(transcript.bars, stretch.from + stretch.bars - 1);
+  const last = nth(notation.bars, stretch.from + stretch.bars - 1);
   return laid({ ...stretch, cycle, pulse }, add(last.start, last.length));
 }
 

@@ -11,7 +11,7 @@ import {
   withBars,
   withCycle,
 } from './index.ts';
-import { barsOf, partOf, quarters, transcriptOf } from './written.testkit.ts';
+import { barsOf, notationOf, partOf, quarters } from './written.testkit.ts';
 
 const fine = partOf('Drum', [
   ['0', 'O'],
@@ -22,7 +22,7 @@ const plain = partOf('Drum', [
   ['1', 'O'],
 ]);
 const said = (...signatures: readonly string[]) =>
-  stretchesOf(transcriptOf(barsOf(...signatures), [fine])).map(
+  stretchesOf(notationOf(barsOf(...signatures), [fine])).map(
     ({ from, bars, cycle, pulse, start, turns }) =>
       `${from}+${bars} ${formatSpans(cycle)} of ${formatRational(pulse)} from ${formatRational(start)}, ${turns}`,
   );
@@ -57,21 +57,21 @@ describe('bars that come round alike', () => {
 
   it('have beats of four pulses where anything is written between them, else of one', () => {
     const of = (part: typeof fine) =>
-      stretchesOf(transcriptOf(barsOf('4/4'), [part])).map(({ cycle }) => formatSpans(cycle));
+      stretchesOf(notationOf(barsOf('4/4'), [part])).map(({ cycle }) => formatSpans(cycle));
     expect(of(fine)).toEqual(['4x4']);
     expect(of(plain)).toEqual(['1x4']);
   });
 
   it('have the cycle that stands beside them where it is as long, and end before variations', () => {
     const hinted = (cycle: string) =>
-      stretchesOf(transcriptOf(barsOf('4/4', '4/4'), [fine], { hints: { cycle } })).map(
+      stretchesOf(notationOf(barsOf('4/4', '4/4'), [fine], { hints: { cycle } })).map(
         (one) => `${formatSpans(one.cycle)} ${formatRational(one.pulse)}`,
       );
     expect(hinted('3+3+2')).toEqual(['3+3+2 1/2']);
     expect(hinted('3+3+3')).toEqual(['4x4 1/4']);
     expect(hinted('odd')).toEqual(['4x4 1/4']);
     const varied = { variations: [{ name: 'Turn', from: 1, bars: 1 }] };
-    expect(stretchesOf(transcriptOf(barsOf('4/4', '4/4'), [fine], varied))[0]?.bars).toBe(1);
+    expect(stretchesOf(notationOf(barsOf('4/4', '4/4'), [fine], varied))[0]?.bars).toBe(1);
   });
 });
 
@@ -116,25 +116,25 @@ describe('signatures', () => {
 });
 
 describe('the same bars otherwise', () => {
-  const transcript = transcriptOf(barsOf('4/4', '4/4', '4/4'), [fine]);
-  const [own] = stretchesOf(transcript);
+  const notation = notationOf(barsOf('4/4', '4/4', '4/4'), [fine]);
+  const [own] = stretchesOf(notation);
   if (!own) throw new Error('no stretch');
 
   it('can begin at another bar, and be fewer', () => {
-    expect(withBars(transcript, own, 1, 9)).toMatchObject({
+    expect(withBars(notation, own, 1, 9)).toMatchObject({
       from: 1,
       bars: 2,
       turns: 2,
       start: { num: 4 },
     });
-    expect(withBars(transcript, own, 0, 1)).toMatchObject({ from: 0, bars: 1, turns: 1 });
-    expect(withBars(transcript, own, 7, 0)).toMatchObject({ from: 2, bars: 1 });
+    expect(withBars(notation, own, 0, 1)).toMatchObject({ from: 0, bars: 1, turns: 1 });
+    expect(withBars(notation, own, 7, 0)).toMatchObject({ from: 2, bars: 1 });
   });
 
   it('can be counted in other pulses, in half the turn or twice it; uneven beats in another order', () => {
     const others = (text: string) =>
       cyclesFor({
-        cycle: stretchesOf(transcriptOf(barsOf(text), [fine]))[0]?.cycle ?? own.cycle,
+        cycle: stretchesOf(notationOf(barsOf(text), [fine]))[0]?.cycle ?? own.cycle,
         pulse: quarters('1/4'),
       }).map(({ cycle, pulse }) => `${formatSpans(cycle)} ${formatRational(pulse)}`);
     expect(others('4/4')).toEqual([
@@ -148,7 +148,7 @@ describe('the same bars otherwise', () => {
     ]);
     expect(others('3/4')).toContain('3+3 1/2');
     expect(others('3+3+2/8')).toEqual(['3+3+2 1/4', '3+2+3 1/4', '2+3+3 1/4', '3+3+2+3+3+2 1/4']);
-    const halved = withCycle(transcript, own, { cycle: own.cycle, pulse: quarters('1/8') });
+    const halved = withCycle(notation, own, { cycle: own.cycle, pulse: quarters('1/8') });
     expect(halved.turns).toBe(6);
   });
 });

@@ -33,7 +33,7 @@ import {
 } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
 import { fitCells } from './fit.ts';
-import type { Part, PartNote, TempoMark, Transcript } from './model.ts';
+import type { Notation, Part, PartNote, TempoMark } from './model.ts';
 import { type Grid, onGrid, type Placed, type Unsure } from './on-grid.ts';
 import { proposeInstrument, proposeStrokes, type StrokeTable } from './propose.ts';
 import { shortest } from './shortest.ts';
@@ -49,7 +49,7 @@ export interface PartChoice {
   readonly strokes: StrokeTable;
 }
 
-/** What is chosen of a transcript before it is brought in. */
+/** What is chosen of a notation before it is brought in. */
 export interface BringIn {
   readonly name: string;
   readonly stretch: Stretch;
@@ -67,10 +67,10 @@ export interface BroughtIn {
 /** The finest part of a quarter that anybody writes. */
 const FINEST = 64;
 
-/** What is proposed for a transcript: a rhythm for each stretch that comes round alike. */
-export function proposeBringIn(transcript: Transcript): readonly BringIn[] {
-  const stretches = stretchesOf(transcript);
-  const parts = transcript.parts.map((part, index): PartChoice => {
+/** What is proposed for a notation: a rhythm for each stretch that comes round alike. */
+export function proposeBringIn(notation: Notation): readonly BringIn[] {
+  const stretches = stretchesOf(notation);
+  const parts = notation.parts.map((part, index): PartChoice => {
     const instrument = proposeInstrument(part);
     return {
       part: part.id,
@@ -80,26 +80,26 @@ export function proposeBringIn(transcript: Transcript): readonly BringIn[] {
       strokes: proposeStrokes(part, instrument),
     };
   });
-  const grid = isWritten(transcript) ? 'exact' : 'heard';
+  const grid = isWritten(notation) ? 'exact' : 'heard';
   return stretches.map((stretch): BringIn => {
     const bars = `bars ${stretch.from + 1} to ${stretch.from + stretch.bars}`;
-    const name = oneLine(transcript.name, NAME_LENGTH - 20) || 'Brought in';
+    const name = oneLine(notation.name, NAME_LENGTH - 20) || 'Brought in';
     return { name: stretches.length === 1 ? name : `${name}, ${bars}`, stretch, grid, parts };
   });
 }
 
 /** Whether notes stand where a program puts them, and not where a hand did. */
-function isWritten({ parts }: Transcript): boolean {
+function isWritten({ parts }: Notation): boolean {
   const notes = parts.flatMap((part) => part.notes);
   return notes.filter(({ at }) => at.den > FINEST).length <= notes.length / 20;
 }
 
-/** Makes a rhythm of a transcript as it was chosen. @param id the id it gets */
-export function bringIn(transcript: Transcript, choice: BringIn, id: string): BroughtIn {
-  let turns = choice.grid === 'heard' ? turnsToHear(transcript, choice) : choice.stretch.turns;
+/** Makes a rhythm of a notation as it was chosen. @param id the id it gets */
+export function bringIn(notation: Notation, choice: BringIn, id: string): BroughtIn {
+  let turns = choice.grid === 'heard' ? turnsToHear(notation, choice) : choice.stretch.turns;
   for (;;) {
-    const home = makeRhythm(transcript, choice, id, turns);
-    const made = { ...home, rhythm: withVaried(transcript, choice, home.rhythm) };
+    const home = makeRhythm(notation, choice, id, turns);
+    const made = { ...home, rhythm: withVaried(notation, choice, home.rhythm) };
     const wrong = breaches(made.rhythm);
     if (wrong.length === 0 || turns === 1) {
       return turns === choice.stretch.turns
@@ -117,7 +117,7 @@ export function bringIn(transcript: Transcript, choice: BringIn, id: string): Br
 }
 
 /** As many turns as have no more notes than a rhythm has slots: what a hand played is seldom twice the same. */
-function turnsToHear({ parts }: Transcript, { stretch, parts: choices }: BringIn): number {
+function turnsToHear({ parts }: Notation, { stretch, parts: choices }: BringIn): number {
   const isIn = new Set(choices.filter((one) => one.isIn).map(({ part }) => part));
   const turn = toNumber(stretch.pulse) * turnPulses(stretch.cycle);
   const start = toNumber(stretch.start);
@@ -136,7 +136,7 @@ const slotsOf = ({ layers }: Rhythm) =>
   layers.reduce((all, { cells }) => cells.reduce((sum, { slots }) => sum + slots, all), 0);
 
 function makeRhythm(
-  transcript: Transcript,
+  notation: Notation,
   { name, stretch, grid, parts }: BringIn,
   id: string,
   turns: number,
@@ -146,7 +146,7 @@ function makeRhythm(
   const lost: string[] = [];
   const unsure: Unsure[] = [];
   const layers = parts.flatMap((choice, index): Layer[] => {
-    const part = transcript.parts.find((one) => one.id === choice.part);
+    const part = notation.parts.find((one) => one.id === choice.part);
     const instrument = findInstrument(choice.instrument);
     if (!part || !instrument || !choice.isIn) return [];
     const frame = { cycle, pulse, start, turns, grid, isWhole };
@@ -156,9 +156,9 @@ function makeRhythm(
     const layerName = oneLine(part.name, NAME_LENGTH) || instrument.name;
     return [{ ...made.layer, id: `layer-${index + 1}`, name: layerName }];
   });
-  const tempo = tempoOf(transcript.tempos, stretch);
+  const tempo = tempoOf(notation.tempos, stretch);
   const all = multiply(rational(turnPulses(cycle) * turns), pulse);
-  const later = transcript.tempos.filter(({ at }) => {
+  const later = notation.tempos.filter(({ at }) => {
     const from = subtract(at, start);
     return from.num > 0 && compare(from, all) < 0;
   });
@@ -167,7 +167,7 @@ function makeRhythm(
       `The tempo changes ${later.length === 1 ? 'once' : `${later.length} times`} on the way; the rhythm has the one it begins with.`,
     );
   }
-  const { hints = {}, bars } = transcript;
+  const { hints = {}, bars } = notation;
   const bare: Rhythm = {
     id,
     name: oneLine(name, NAME_LENGTH) || 'Brought in',
@@ -190,16 +190,16 @@ function makeRhythm(
 }
 
 /** The rhythm with the variations that stand after its end, where they are as many whole turns. */
-function withVaried(transcript: Transcript, choice: BringIn, home: Rhythm): Rhythm {
+function withVaried(notation: Notation, choice: BringIn, home: Rhythm): Rhythm {
   const { stretch } = choice;
   const turn = multiply(rational(turnPulses(stretch.cycle)), stretch.pulse);
-  return (transcript.variations ?? []).reduce((rhythm, { name, from, bars }) => {
-    const { start } = nth(transcript.bars, from);
-    const last = nth(transcript.bars, from + bars - 1);
+  return (notation.variations ?? []).reduce((rhythm, { name, from, bars }) => {
+    const { start } = nth(notation.bars, from);
+    const last = nth(notation.bars, from + bars - 1);
     const turns = divide(subtract(add(last.start, last.length), start), turn);
     if (turns.den !== 1 || stretch.from > 0) return rhythm;
     const varied = { ...choice, stretch: { ...stretch, start } };
-    const { layers } = makeRhythm(transcript, varied, home.id, turns.num, true).rhythm;
+    const { layers } = makeRhythm(notation, varied, home.id, turns.num, true).rhythm;
     const isOther = (layer: Layer) => {
       const own = home.layers.find(({ id }) => id === layer.id);
       return own && !soundsAlike(home.cycle, own, layer, turns.num);

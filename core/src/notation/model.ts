@@ -83,7 +83,7 @@ export interface VariedBars {
 }
 
 /** What another program wrote, or a recording holds, as notes: before it is a rhythm. */
-export interface Transcript {
+export interface Notation {
   readonly name: string;
   /** One at least. */
   readonly bars: readonly Bar[];
@@ -109,8 +109,8 @@ export interface Hints {
 }
 
 /** A file as notes, or in a sentence why nothing can be made of it. */
-export type TranscriptResult =
-  | { readonly ok: true; readonly transcript: Transcript }
+export type NotationResult =
+  | { readonly ok: true; readonly notation: Notation }
   | { readonly ok: false; readonly message: string };
 
 /** Counts the sounds of notes, in the order of what `describe` says of each. */

@@ -27,13 +27,13 @@ function recorded(text: string, turns: number): Float32Array {
 function heard(text: string, turns: number) {
   const result = hearRecording(recorded(text, turns), RATE, 'heard');
   if (!result.ok) throw new Error(result.message);
-  const { transcript } = result;
-  return { transcript, ...bringIn(transcript, nth(proposeBringIn(transcript), 0), 'x') };
+  const { notation } = result;
+  return { notation, ...bringIn(notation, nth(proposeBringIn(notation), 0), 'x') };
 }
 
 describe('a recording', () => {
   it('becomes the rhythm that was played: its tempo, its turn, its places and its kinds', () => {
-    const { rhythm, transcript } = heard(
+    const { rhythm, notation } = heard(
       'rhythm A\ncycle 4x4\ntempo 96\nlayer B : congas\nplay O . . S / . . B . / O . O . / S . . .',
       6,
     );
@@ -45,20 +45,20 @@ describe('a recording', () => {
     const [o1, s1, b, o2, o3, s2] = layer?.strokes.map(({ kind }) => kind) ?? [];
     for (const open of [o1, o2, o3]) expect([s1, s2, b]).not.toContain(open);
     expect([s1, s2]).not.toContain(b);
-    expect(transcript.parts[0]?.sounds.length).toBeLessThanOrEqual(5);
+    expect(notation.parts[0]?.sounds.length).toBeLessThanOrEqual(5);
   });
 
   it('in threes has its strokes at their places, and can be counted in threes', () => {
-    const { transcript } = heard(
+    const { notation } = heard(
       'rhythm A\ncycle 3x4\ntempo 80 per 3\nlayer B : darbuka\nplay D . T / T . D / D T . / T . .',
       5,
     );
-    const [proposed] = proposeBringIn(transcript);
+    const [proposed] = proposeBringIn(notation);
     if (!proposed) throw new Error('nothing proposed');
     const threes = cyclesFor(proposed.stretch).find(({ cycle }) => cycle.name === '3x4');
-    const stretch = threes && withCycle(transcript, proposed.stretch, threes);
+    const stretch = threes && withCycle(notation, proposed.stretch, threes);
     if (!stretch) throw new Error('not to be counted in threes');
-    const { rhythm } = bringIn(transcript, { ...proposed, stretch }, 'x');
+    const { rhythm } = bringIn(notation, { ...proposed, stretch }, 'x');
     expect(rhythm.tempo.bpm * rhythm.tempo.per).toBeCloseTo(240, -1);
     expect(rhythm.layers[0]?.strokes.map(({ slot }) => slot)).toEqual([0, 2, 3, 5, 6, 7, 9]);
   });

@@ -2,16 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { nth } from '../bounds/index.ts';
 import { checkRhythm, LIMITS, type Stroke } from '../rhythm/index.ts';
 import { rational, ZERO } from '../time/index.ts';
-import { type BringIn, bringIn, proposeBringIn, sayUnsure, type Transcript } from './index.ts';
-import { barsOf, partOf, quarters, transcriptOf } from './written.testkit.ts';
+import { type BringIn, bringIn, type Notation, proposeBringIn, sayUnsure } from './index.ts';
+import { barsOf, notationOf, partOf, quarters } from './written.testkit.ts';
 
 const made = (
-  transcript: Transcript,
+  notation: Notation,
   change: (choice: BringIn) => Partial<BringIn> = () => ({}),
   at = 0,
 ) => {
-  const choice = nth(proposeBringIn(transcript), at);
-  return bringIn(transcript, { ...choice, ...change(choice) }, 'new');
+  const choice = nth(proposeBringIn(notation), at);
+  return bringIn(notation, { ...choice, ...change(choice) }, 'new');
 };
 const strokes = (all: readonly Stroke[] | undefined) =>
   all?.map(({ slot, kind, force, hand, say }) =>
@@ -21,7 +21,7 @@ const conga = (notes: Parameters<typeof partOf>[1]) => partOf('Congas', notes);
 
 describe('notes as a rhythm', () => {
   it('have their name, tempo, target, tags and notes, and the id that is given', () => {
-    const transcript = transcriptOf(
+    const notation = notationOf(
       barsOf('4/4'),
       [
         conga([
@@ -34,7 +34,7 @@ describe('notes as a rhythm', () => {
         hints: { target: 60, tags: ['street', 'slow'], notes: 'Softly.' },
       },
     );
-    const { rhythm, lost, unsure } = made(transcript);
+    const { rhythm, lost, unsure } = made(notation);
     expect(rhythm).toMatchObject({
       id: 'new',
       name: 'Street',
@@ -45,12 +45,12 @@ describe('notes as a rhythm', () => {
     });
     expect([lost, unsure]).toEqual([[], []]);
     expect(checkRhythm(rhythm).ok).toBe(true);
-    const slower = made({ ...transcript, hints: { target: 20 } }).rhythm;
+    const slower = made({ ...notation, hints: { target: 20 } }).rhythm;
     expect(slower.target).toBe(45);
   });
 
   it('of several stretches are named by their bars, and have the tempo that holds there', () => {
-    const transcript = transcriptOf(
+    const notation = notationOf(
       barsOf('4/4', '3/4', '3/4'),
       [
         conga([
@@ -65,15 +65,15 @@ describe('notes as a rhythm', () => {
         ],
       },
     );
-    expect(proposeBringIn(transcript).map(({ name }) => name)).toEqual([
+    expect(proposeBringIn(notation).map(({ name }) => name)).toEqual([
       'Street, bars 1 to 1',
       'Street, bars 2 to 3',
     ]);
-    expect(made(transcript).rhythm.tempo).toEqual({ bpm: 90, per: 1 });
-    expect(made(transcript, undefined, 1).rhythm.tempo).toEqual({ bpm: 120, per: 1 });
+    expect(made(notation).rhythm.tempo).toEqual({ bpm: 90, per: 1 });
+    expect(made(notation, undefined, 1).rhythm.tempo).toEqual({ bpm: 120, per: 1 });
     // Inside one stretch a change is told.
     const [first, second] = [0, 8].map((at) => ({ at: quarters(`${at}`), quarters: 90 + at }));
-    const changing = transcriptOf(barsOf('4/4', '4/4', '4/4', '4/4'), [conga([['0', 'O']])], {
+    const changing = notationOf(barsOf('4/4', '4/4', '4/4', '4/4'), [conga([['0', 'O']])], {
       tempos: [nth([first], 0) ?? { at: ZERO, quarters: 1 }, second ?? { at: ZERO, quarters: 1 }],
     });
     expect(made(changing).lost).toEqual([
@@ -83,7 +83,7 @@ describe('notes as a rhythm', () => {
 
   it('become strokes with what is said of them; a pickup stands at the end of the first turn', () => {
     const { rhythm } = made(
-      transcriptOf(barsOf('4/4~1', '4/4'), [
+      notationOf(barsOf('4/4~1', '4/4'), [
         conga([
           ['0', 'O', { force: 4, hand: 'R' }],
           ['1', 'S', { say: 'ta' }],
@@ -97,7 +97,7 @@ describe('notes as a rhythm', () => {
 
   it('that cannot all stand in a slot leave what is told', () => {
     const { rhythm, lost } = made(
-      transcriptOf(barsOf('1/4'), [
+      notationOf(barsOf('1/4'), [
         conga([
           ['0', 'O', { force: 2 }],
           ['0', 'O', { force: 4 }],
@@ -119,10 +119,10 @@ describe('notes as a rhythm', () => {
       'Congas',
       ['H', 'T', 't', 'O', 'M', 'C', 'S', 'B', 'o'].map((kind) => ['0', kind] as const),
     );
-    expect(made(transcriptOf(barsOf('1/4'), [many])).lost).toEqual([
+    expect(made(notationOf(barsOf('1/4'), [many])).lost).toEqual([
       `Congas: 1 note beyond the ${LIMITS.strokesPerSlot} that can sound together.`,
     ]);
-    const two = transcriptOf(barsOf('4/4'), [
+    const two = notationOf(barsOf('4/4'), [
       conga([
         ['0', 'O'],
         ['1', 'S'],
@@ -134,7 +134,7 @@ describe('notes as a rhythm', () => {
     }));
     expect(without.lost).toEqual(['Congas: 2 notes of “S” left out.']);
     const between = made(
-      transcriptOf(barsOf('4/4'), [
+      notationOf(barsOf('4/4'), [
         conga([
           ['0', 'O'],
           ['1/997', 'O'],
@@ -156,7 +156,7 @@ describe('notes as a rhythm', () => {
       at === 2 ? { ...bar, label: 'Bridge' } : bar,
     );
     const { rhythm } = made(
-      transcriptOf(bars, [
+      notationOf(bars, [
         partOf(
           'Bell',
           [0, 2, 4, 6].map((at) => [`${at}`, 'X'] as const),
@@ -173,7 +173,7 @@ describe('notes as a rhythm', () => {
 
   it('ring on as long as is written, up to the next stroke', () => {
     const { rhythm } = made(
-      transcriptOf(barsOf('2/4'), [
+      notationOf(barsOf('2/4'), [
         conga([
           ['0', 'O', { rings: quarters('1/2') }],
           ['1', 'O', { rings: quarters('9') }],
@@ -189,7 +189,7 @@ describe('notes as a rhythm', () => {
       ['0', 'O'],
       ['1', 'S'],
     ] as const;
-    const transcript = transcriptOf(
+    const notation = notationOf(
       barsOf('2/4', '2/4', '2/4'),
       [
         conga([...home, ['2', 'S'], ['3', 'S'], ['4', 'O'], ['5', 'S']]),
@@ -206,7 +206,7 @@ describe('notes as a rhythm', () => {
         ],
       },
     );
-    const { rhythm } = made(transcript);
+    const { rhythm } = made(notation);
     expect(rhythm.layers[0]?.cells).toHaveLength(2);
     expect(
       rhythm.variations?.map(({ name, lines }) => [name, lines.map(({ layer }) => layer)]),
@@ -219,7 +219,7 @@ describe('notes as a rhythm', () => {
       (_, at) => [`${at}/4`, at % 7 === 0 ? 'S' : 'O'] as const,
     );
     const bars = barsOf(...Array.from({ length: 563 }, () => '4/4'));
-    const { rhythm, lost } = made(transcriptOf(bars, [conga(notes)]));
+    const { rhythm, lost } = made(notationOf(bars, [conga(notes)]));
     expect(checkRhythm(rhythm).ok).toBe(true);
     expect(lost[0]).toMatch(/^Only the first \d+ of 563 turns are taken/);
   });
@@ -229,17 +229,17 @@ describe('notes that a hand played', () => {
   const played = [0, 0.52, 0.99, 1.51, 2.01, 2.49, 3.02, 3.5].map(
     (at) => [`${Math.round(at * 9600)}/9600`, 'O'] as const,
   );
-  const transcript = transcriptOf(barsOf('4/4'), [conga(played)]);
+  const notation = notationOf(barsOf('4/4'), [conga(played)]);
 
   it('are put where they were most likely meant, which is proposed', () => {
-    expect(proposeBringIn(transcript)[0]?.grid).toBe('heard');
-    const { rhythm } = made(transcript);
+    expect(proposeBringIn(notation)[0]?.grid).toBe('heard');
+    const { rhythm } = made(notation);
     expect(rhythm.layers[0]?.cells.map(({ slots }) => slots)).toEqual([4, 4, 4, 4]);
     expect(rhythm.layers[0]?.strokes.map(({ slot }) => slot)).toEqual([0, 2, 4, 6, 8, 10, 12, 14]);
   });
 
   it('or on so many parts of each beat; what falls on the end is the beginning', () => {
-    const late = transcriptOf(barsOf('2/4'), [
+    const late = notationOf(barsOf('2/4'), [
       conga([
         ['1/100', 'O'],
         ['52/100', 'O'],

@@ -3,7 +3,7 @@ import { createEar, type Features, featuresApart, type HeardStroke } from '../ea
 import type { Force } from '../rhythm/index.ts';
 import { type Hertz, rational, type Samples, type Seconds, wrap, ZERO } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
-import type { PartNote, TranscriptResult } from './model.ts';
+import type { NotationResult, PartNote } from './model.ts';
 import { soundsOfNotes } from './model.ts';
 import { barsUntil } from './stretches.ts';
 
@@ -37,7 +37,7 @@ export function hearRecording(
   samples: Float32Array,
   sampleRate: Hertz,
   name: string,
-): TranscriptResult {
+): NotationResult {
   const seconds = samples.length / sampleRate;
   if (seconds > LONGEST) {
     return {
@@ -86,7 +86,7 @@ export function hearRecording(
     lost.push(`Only the first ${MOST} of ${found.length} strokes are taken.`);
   return {
     ok: true,
-    transcript: {
+    notation: {
       name,
       bars: barsUntil(
         rational(Math.floor(last * PARTS) + 1, PARTS),

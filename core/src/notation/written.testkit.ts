@@ -2,11 +2,11 @@ import { rational, ZERO } from '../time/index.ts';
 import {
   type Bar,
   meterLength,
+  type Notation,
   type Part,
   type PartNote,
   type Quarters,
   soundsOfNotes,
-  type Transcript,
   type WrittenMeter,
 } from './index.ts';
 
@@ -46,11 +46,11 @@ export function partOf(
   return { id: name, name, notes: all, sounds: soundsOfNotes(all, (key) => ({ name: key })) };
 }
 
-export function transcriptOf(
+export function notationOf(
   bars: readonly Bar[],
   parts: readonly Part[],
-  more: Partial<Transcript> = {},
-): Transcript {
+  more: Partial<Notation> = {},
+): Notation {
   const tempos = [{ at: ZERO, quarters: 90, beat: rational(1) }];
   return { name: 'Street', bars, parts, tempos, lost: [], ...more };
 }
