@@ -109,8 +109,8 @@ test('a text that is pasted is looked at; the same rhythm twice is named', async
 test('turns become sound in a file, with the click and without a player', async ({ page }) => {
   await page.goto('/bench/lantern-steps/write');
   await page.getByRole('button', { name: 'Take away as a file' }).click();
-  await page.getByRole('menuitem', { name: 'As sound' }).click();
-  const dialog = page.getByRole('dialog', { name: 'As sound' });
+  await page.getByRole('menuitem', { name: 'As sound or notes' }).click();
+  const dialog = page.getByRole('dialog', { name: 'As sound or notes' });
   await dialog.getByLabel('the click').check();
   await dialog.getByLabel('Walker').uncheck();
   await dialog.getByLabel('Bits a sample').selectOption('24 bits');

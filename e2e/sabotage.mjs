@@ -314,8 +314,8 @@ const SWITCHES = [
   [
     'taking away',
     'web/src/takeaway/take-away.ts',
-    'write(rhythm);',
-    'write({ ...rhythm, layers: rhythm.layers.slice(1) });',
+    'write(rhythm, notes);',
+    'write({ ...rhythm, layers: rhythm.layers.slice(1) }, notes);',
     'shelf',
     'both formats',
   ],

@@ -229,7 +229,7 @@ await shot('bring-in', '/', {
 await shot('take-away', '/bench/lantern-steps/write', {
   act: async (page) => {
     await page.getByRole('button', { name: 'Take away as a file' }).click();
-    await page.getByRole('menuitem', { name: 'As sound' }).click();
+    await page.getByRole('menuitem', { name: 'As sound or notes' }).click();
     await page.getByLabel('What is taken down').selectOption('climb');
     await page.getByText('Which note each stroke is in MIDI').click();
     await page.waitForTimeout(500);

@@ -100,18 +100,23 @@ describe('the command line', () => {
     expect(await wrong('convert', file('steps.stride'), 'a.xyz')).toContain(
       '2 a.xyz: its name ends with none of',
     );
-    expect(await wrong('read', '--loud', 'x')).toContain('2 --loud lacks'.slice(0, 2));
+    expect(await wrong('read', '--loud', 'x')).toBe('2 There is no setting --loud.');
+    expect(await wrong('read', '--turns')).toBe('2 --turns lacks its value.');
     expect(await wrong('render', 'a', 'b', '--turns', 'many')).toContain(
       '1 a: there is no such file',
     );
     expect(await wrong('render', file('steps.stride'), 'b', '--turns', 'many')).toBe(
       '2 --turns is a number from 1 to 10000, not “many”.',
     );
-    expect(await wrong('convert', file('none.mid'), file('a.stride'))).toContain('1 ');
+    expect(await wrong('convert', file('none.mid'), file('a.stride'))).toContain(
+      'none.mid: there is no such file',
+    );
+    expect(await wrong('render', file('steps.stride'), file('b.wav'), '--bits', '20')).toBe(
+      '2 --bits is 16 or 24, not 20.',
+    );
     expect(await wrong('convert', file('steps.stride'), file('no/such/folder.mid'))).toContain(
       'could not be written',
     );
-    expect(await wrong('read', file('steps.stride'), '--grid', 'odd')).toContain('0');
     expect(await wrong('convert', file('steps.stride'), file('a.mid'), '--grid', 'odd')).toContain(
       '2 --grid is exact',
     );

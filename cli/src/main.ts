@@ -3,16 +3,13 @@ import { FORMATS } from '@stride/core/formats';
 import type { Grid } from '@stride/core/notation';
 import { readLayer } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
-import {
-  performRhythm,
-  record,
-  secondsOf,
-  type WavBits,
-  wavHead,
-  wavPieces,
-} from '@stride/core/sound';
+import { performRhythm, record, secondsOf, wavHead, wavPieces } from '@stride/core/sound';
+import papaparse from 'papaparse';
+import about from '../package.json' with { type: 'json' };
 import { openFile } from './open.ts';
 import { numberIn, type Words, wordsOf } from './words.ts';
+
+const { unparse } = papaparse;
 
 const HELP = `humble-stride: rhythms as files, without the program
 
@@ -59,7 +56,7 @@ export async function main(typed: readonly string[], io: Io = STANDARD): Promise
   try {
     const words = asked(typed);
     const [command, ...files] = words.words;
-    if (words.settings.has('version')) io.out('humble-stride 0.1.0');
+    if (words.settings.has('version')) io.out(`humble-stride ${about.version}`);
     else if (words.settings.has('help') || command === undefined || command === 'help')
       io.out(HELP);
     else if (command === 'convert') convert(files, words, io);
@@ -203,19 +200,12 @@ function read(files: readonly string[], { settings }: Words, io: Io): void {
       if (!isTable) io.out(`\n${name}`);
       for (const { title, findings } of readLayer(rhythm, index)) {
         for (const { text } of findings) {
-          io.out(
-            isTable
-              ? [rhythm.name, name, title, text].map(quoted).join(',')
-              : `  ${title}: ${text}`,
-          );
+          io.out(isTable ? unparse([[rhythm.name, name, title, text]]) : `  ${title}: ${text}`);
         }
       }
     });
   }
 }
-
-/** A cell of a table (RFC 4180). */
-const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
 function render(files: readonly string[], words: Words, io: Io): void {
   const [from, to] = two(files, 'render IN OUT.wav');
@@ -228,7 +218,8 @@ function render(files: readonly string[], words: Words, io: Io): void {
     countIn: number(words, 'count-in', 0, [0, 8]),
     ...(words.settings.has('bpm') ? { bpm: number(words, 'bpm', 90, [10, 400]) } : {}),
   });
-  const bits: WavBits = number(words, 'bits', 16, [16, 24]) > 16 ? 24 : 16;
+  const bits = number(words, 'bits', 16, [16, 24]);
+  if (bits !== 16 && bits !== 24) throw new Unknown(`--bits is 16 or 24, not ${bits}.`);
   const recording = record(performance, {
     sampleRate: number(words, 'rate', 48_000, [8000, 96_000]),
     spread: 0.6,

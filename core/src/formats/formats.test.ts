@@ -54,6 +54,15 @@ describe('every form', () => {
   });
 });
 
+it('notes can be chosen where a form has them', () => {
+  const midi = FORMATS.find(({ suffix }) => suffix === 'mid');
+  const has = (content: unknown, note: number) =>
+    content instanceof Uint8Array &&
+    content.some((byte, at) => byte === 0x99 && content[at + 1] === note);
+  expect(has(midi?.write(rhythm).content, 99)).toBe(false);
+  expect(has(midi?.write(rhythm, { 'goblet-drum': { D: 99 } }).content, 99)).toBe(true);
+});
+
 describe('what a file is', () => {
   const bytes = (text: string) => Uint8Array.from(text, (letter) => letter.charCodeAt(0));
 

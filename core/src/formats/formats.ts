@@ -1,5 +1,5 @@
 import { isFormText } from '../form/index.ts';
-import { writeMidiFile } from '../midi/index.ts';
+import { type StrokeNotes, writeMidiFile } from '../midi/index.ts';
 import { packXml, writeMusicXml } from '../musicxml/index.ts';
 import { type Rhythm, timeRhythm } from '../rhythm/index.ts';
 import { performRhythm } from '../sound/index.ts';
@@ -25,7 +25,8 @@ export interface RhythmFormat {
   /** What it is good for, in a sentence. */
   readonly note: string;
   readonly mediaType: string;
-  write(rhythm: Rhythm): WrittenFile;
+  /** @param notes which note each stroke is, where the form has notes and another than the usual one is wanted */
+  write(rhythm: Rhythm, notes?: StrokeNotes): WrittenFile;
 }
 
 /** A form that is text, and holds all of a rhythm. */
@@ -108,12 +109,14 @@ const MIDI_FORMAT: RhythmFormat = {
   name: 'Notes',
   note: 'A MIDI file, for sequencers and drum machines.',
   mediaType: 'audio/midi',
-  write(rhythm) {
+  write(rhythm, notes = {}) {
     const timed = timeRhythm(rhythm);
     if (!timed.ok) return { content: new Uint8Array(), lost: [timed.message] };
     const { fullTicks, turnTicks } = timed.timing;
     const turns = Math.min(MOST_TURNS, fullTicks / turnTicks);
-    const { bytes, lost } = writeMidiFile(performRhythm(rhythm, timed.timing, { turns }));
+    const { bytes, lost } = writeMidiFile(performRhythm(rhythm, timed.timing, { turns }), {
+      notes,
+    });
     return { content: bytes, lost };
   },
 };

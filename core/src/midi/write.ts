@@ -25,12 +25,12 @@ export const PERCUSSION = 9;
 export const VELOCITIES: Readonly<Record<Force, number>> = { 1: 32, 2: 64, 3: 96, 4: 120 };
 
 /** The note of each stroke, by instrument, where it is another than the usual one. */
-export type NoteMap = Readonly<Record<string, Readonly<Record<string, number>>>>;
+export type StrokeNotes = Readonly<Record<string, Readonly<Record<string, number>>>>;
 
 export interface MidiOptions {
   /** Whether the click and the count-in are written too, as a track of their own. */
   readonly click?: boolean;
-  readonly notes?: NoteMap;
+  readonly notes?: StrokeNotes;
 }
 
 export interface WrittenMidi {

@@ -164,39 +164,47 @@ function graceNodes(stroke: Stroke, frame: Frame, isFirst: boolean): readonly No
 
 function strokeNode(stroke: Stroke, note: LineNote, frame: Frame, index: number): Node {
   const { force, ornament, say } = stroke;
-  const ties = note.tiedAfter ? [el('tie', [], { type: 'start' })] : [];
-  const rolls = rollCount(ornament, 1) > 0;
-  const notations = [
-    ...(note.tiedAfter ? [el('tied', [], { type: 'start' })] : []),
+  const marks = [
     ...(note.rings ? [el('tied', [], { type: 'let-ring' })] : []),
     ...(index === 0 ? tupletNodes(frame) : []),
-    ...(rolls ? [el('ornaments', [tremolo(ornament)])] : []),
+    ...(rollCount(ornament, 1) > 0 ? [el('ornaments', [tremolo(ornament)])] : []),
     ...(force === 4 ? [el('articulations', [el('accent', [])])] : []),
   ];
+  const lyric =
+    say === undefined ? [] : [el('syllabic', [text('single')]), el('text', [text(say)])];
   return el(
     'note',
     [
-      ...(index > 0 ? [el('chord', [])] : []),
-      unpitched(frame, stroke),
-      durationOf(frame),
-      ...ties,
-      el('instrument', [], { id: `${frame.id}-${stroke.kind}` }),
-      el('voice', [text('1')]),
-      ...lengthNodes(note, frame),
-      el('stem', [text('up')]),
-      headNode(frame, stroke),
-      ...(index === 0 ? beamNodes(frame.beams) : []),
-      ...(notations.length > 0 ? [el('notations', notations)] : []),
-      ...(say === undefined
-        ? []
-        : [
-            el('lyric', [el('syllabic', [text('single')]), el('text', [text(say)])], {
-              number: '1',
-            }),
-          ]),
+      ...noteNodes(stroke, note, frame, index, marks),
+      ...(lyric.length > 0 ? [el('lyric', lyric, { number: '1' })] : []),
     ],
     { dynamics: String(DYNAMICS[force]) },
   );
+}
+
+/** What every note that sounds has, struck or only going on, in the order in which it is to stand. */
+function noteNodes(
+  stroke: Stroke,
+  note: LineNote,
+  frame: Frame,
+  index: number,
+  marks: readonly Node[],
+): readonly Node[] {
+  const ties = [...(note.tiedBefore ? ['stop'] : []), ...(note.tiedAfter ? ['start'] : [])];
+  const notations = [...ties.map((type) => el('tied', [], { type })), ...marks];
+  return [
+    ...(index > 0 ? [el('chord', [])] : []),
+    unpitched(frame, stroke),
+    durationOf(frame),
+    ...ties.map((type) => el('tie', [], { type })),
+    el('instrument', [], { id: `${frame.id}-${stroke.kind}` }),
+    el('voice', [text('1')]),
+    ...lengthNodes(note, frame),
+    el('stem', [text('up')]),
+    headNode(frame, stroke),
+    ...(index === 0 ? beamNodes(frame.beams) : []),
+    ...(notations.length > 0 ? [el('notations', notations)] : []),
+  ];
 }
 
 const tremolo = (ornament: Stroke['ornament']): Node =>
@@ -207,28 +215,9 @@ const tremolo = (ornament: Stroke['ornament']): Node =>
 /** A note that only goes on: the strokes it goes on from, tied. */
 function tiedNodes(bar: LineBar, at: number, layer: Layer, frame: Frame): readonly Node[] {
   const note = nth(bar.notes, at);
-  const strokes = strokesBefore(layer, note.slot);
-  return strokes.map((stroke, index) => {
-    const notations = [
-      el('tied', [], { type: 'stop' }),
-      ...(note.tiedAfter ? [el('tied', [], { type: 'start' })] : []),
-      ...(index === 0 ? tupletNodes(frame) : []),
-    ];
-    return el('note', [
-      ...(index > 0 ? [el('chord', [])] : []),
-      unpitched(frame, stroke),
-      durationOf(frame),
-      el('tie', [], { type: 'stop' }),
-      ...(note.tiedAfter ? [el('tie', [], { type: 'start' })] : []),
-      el('instrument', [], { id: `${frame.id}-${stroke.kind}` }),
-      el('voice', [text('1')]),
-      ...lengthNodes(note, frame),
-      el('stem', [text('up')]),
-      headNode(frame, stroke),
-      ...(index === 0 ? beamNodes(frame.beams) : []),
-      el('notations', notations),
-    ]);
-  });
+  return strokesBefore(layer, note.slot).map((stroke, index) =>
+    el('note', noteNodes(stroke, note, frame, index, index === 0 ? tupletNodes(frame) : [])),
+  );
 }
 
 /** The strokes that sounded last before a slot. */

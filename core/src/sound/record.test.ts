@@ -5,6 +5,7 @@ import { timeRhythm } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { toSample } from '../time/index.ts';
 import {
+  CLICK_LAYER,
   performClimb,
   performRhythm,
   type RecordOptions,
@@ -93,6 +94,12 @@ describe('a performance as sound', () => {
     expect(clicks(undefined, 0)).toBe(0);
     expect(clicks('wood', 0)).toBe(6);
     expect(clicks(undefined, 1)).toBe(3);
+    // A file for each player has no count-in; that of the click has nothing else.
+    const alone = (layer: string, click: RecordOptions['click']) =>
+      onsets(all(1, { ...OPTIONS, only: new Set([layer]), ...(click ? { click } : {}) }, 1)[0]);
+    expect(alone('layer-1', false)).toHaveLength(3);
+    expect(alone('count-in', 'wood')).toHaveLength(3);
+    expect(alone(CLICK_LAYER, 'wood')).toHaveLength(3);
   });
 
   it('rings on in a room, as the room answers a single tick', () => {

@@ -4,7 +4,7 @@ import type { Hertz, Samples, Seconds } from '../time/index.ts';
 import { CLICK_INSTRUMENT, type ClickSound, clickInstrument } from '../voice/index.ts';
 import type { Performance, Performed } from './performance.ts';
 import { DAMP_FADE, renderSound } from './render.ts';
-import { CLICK_LAYER, COUNT_IN_LAYER, SECOND_LAYER } from './score.ts';
+import { CLICK_LAYER, SECOND_LAYER } from './score.ts';
 import { type Sound, soundKey } from './sound.ts';
 import { createTakes } from './takes.ts';
 import { collect, type DueEvent, type NextSegment, startTransport, timeOf } from './transport.ts';
@@ -17,7 +17,9 @@ export interface RecordOptions {
   /** How far apart the players stand, 0 all in the middle to 1. */
   readonly spread?: number;
   readonly room?: RoomName;
-  /** Whether the click is heard, and which; the count-in is heard where there is one. */
+  /** Layers that are heard, the count-in and the click among them; all where it is not given. */
+  readonly only?: ReadonlySet<string>;
+  /** Whether the click is heard, and which. */
   readonly click?: ClickSound | false;
   /** How long it goes on after its end, so that the last strokes die out. */
   readonly tail?: Seconds;
@@ -45,7 +47,7 @@ const TAIL: Seconds = 2;
 /** No stroke sounds longer, and so long before its beginning a part is worked out too. */
 const LONGEST: Seconds = 8;
 const BEFORE: Seconds = 4;
-const CLICKS: ReadonlySet<string> = new Set([CLICK_LAYER, SECOND_LAYER, COUNT_IN_LAYER]);
+const CLICKS: ReadonlySet<string> = new Set([CLICK_LAYER, SECOND_LAYER]);
 
 /** How long a performance lasts, without what rings on after it. */
 export function secondsOf({ segments }: Performance): Seconds {
@@ -182,19 +184,19 @@ function sounds(
 /** How loud each layer is left and right; undefined where it is not heard. */
 function gainsOf(
   { players }: Performance,
-  { levels, spread = 0, click = false }: RecordOptions,
+  { levels, only, spread = 0, click = false }: RecordOptions,
 ): (layer: string) => readonly [number, number] | undefined {
   const places = placesOf(players.length, spread);
-  const known = new Map(
-    players.map(({ id }, index) => [id, sides(levels?.get(id) ?? 1, nth(places, index))]),
-  );
-  const middle = sides(1, 0);
+  const at = new Map(players.map(({ id }, index) => [id, nth(places, index)]));
+  const known = new Map<string, readonly [number, number]>();
   return (layer) => {
-    if (layer === CLICK_LAYER || layer === SECOND_LAYER)
-      return click === false ? undefined : middle;
-    const gain =
-      known.get(layer) ?? (CLICKS.has(layer) ? middle : sides(levels?.get(layer) ?? 1, 0));
-    return gain[0] === 0 && gain[1] === 0 ? undefined : gain;
+    if (only?.has(layer) === false) return undefined;
+    if (click === false && CLICKS.has(layer)) return undefined;
+    const level = levels?.get(layer) ?? 1;
+    if (level === 0) return undefined;
+    const gain = known.get(layer) ?? sides(level, at.get(layer) ?? 0);
+    known.set(layer, gain);
+    return gain;
   };
 }
 

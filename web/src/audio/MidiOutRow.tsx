@@ -25,7 +25,7 @@ export function MidiOutRow() {
       <h3 className="font-semibold">A device that plays along</h3>
       <p className="mb-2 text-sm text-quiet">
         A drum machine or a sequencer on a MIDI cable plays the strokes that are heard here, on the
-        percussion channel. Which note each stroke is stands in Take away, As sound.
+        percussion channel. Which note each stroke is is chosen under Take away, As sound or notes.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         {names || device ? (

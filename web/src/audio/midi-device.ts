@@ -1,8 +1,11 @@
+import type { StrokeNotes } from '@stride/core/midi';
 import { CLICK_INSTRUMENT } from '@stride/core/voice';
+import { liveQuery } from 'dexie';
 import * as v from 'valibot';
 import { database, openSafely } from '../store/db.ts';
-import { NOTES, noteFor } from '../takeaway/note-map.ts';
+import { NOTES, noteFor } from '../takeaway/stroke-notes.ts';
 import { createStore } from '../ui/store.ts';
+import { DEVICE_KEY } from './midi-device-key.ts';
 import { createMidiOut } from './midi-out.ts';
 import { besides } from './the-player.ts';
 
@@ -17,11 +20,11 @@ const DeviceSchema = v.object({
 });
 export type MidiDevice = Readonly<v.InferOutput<typeof DeviceSchema>>;
 
-/** Under what the choice is kept on this device; its being there opens the device again on the next start. */
-export const DEVICE_KEY = 'humble-stride-midi-out';
-
 /** Notes of the clicks: the percussion map has a bell and a click for them. */
 const CLICK_NOTES: Readonly<Record<string, number>> = { strong: 34, plain: 33, second: 32 };
+
+/** No longer follows which note each stroke is. */
+let forgetNotes = (): void => undefined;
 
 export const midiDevice = createStore<MidiDevice | undefined>(undefined);
 
@@ -48,6 +51,7 @@ async function outputs(): Promise<MIDIOutputMap> {
 export async function playAlong(device: MidiDevice | undefined): Promise<void> {
   besides.now?.stop();
   besides.now = undefined;
+  forgetNotes();
   midiDevice.set(undefined);
   if (!device) {
     keep(undefined);
@@ -57,7 +61,15 @@ export async function playAlong(device: MidiDevice | undefined): Promise<void> {
   if (!found)
     throw new Error(`${device.name} is not there. Plug it in, switch it on, and choose it again.`);
   await openSafely(database);
-  const notes = NOTES.check((await database.settings.get(NOTES.key))?.value);
+  let notes: StrokeNotes = NOTES.usual;
+  // What is chosen while it plays along is played from then on.
+  const watching = liveQuery(() => database.settings.get(NOTES.key)).subscribe({
+    next: (kept) => {
+      notes = NOTES.check(kept?.value);
+    },
+    error: () => undefined,
+  });
+  forgetNotes = () => watching.unsubscribe();
   midiDevice.set(device);
   keep(device);
   besides.now = createMidiOut({

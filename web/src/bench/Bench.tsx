@@ -324,7 +324,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
           <History aria-hidden size={18} />
         </button>
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
-        <TakeAway document={document} />
+        <TakeAway document={document} mix={mix} />
       </span>
       {lookingBack ? (
         <Suspense>

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
+import { DEVICE_KEY } from '../audio/midi-device-key.ts';
 import { toast } from '../ui/toasts.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { give, giveText, MOST_FILES } from './given.ts';
@@ -76,7 +77,7 @@ export default function Arrivals() {
 /** Whether a device was chosen on an earlier visit; none where storage is closed. */
 function hadDevice(): boolean {
   try {
-    return localStorage.getItem('humble-stride-midi-out') !== null;
+    return localStorage.getItem(DEVICE_KEY) !== null;
   } catch {
     return false;
   }

@@ -5,6 +5,7 @@ import { DropdownMenu } from 'radix-ui';
 import { fileName } from '../ui/save-file.ts';
 import { saveTable } from '../ui/save-table.ts';
 import { canShare, shareRhythm } from './share.ts';
+import { useStrokeNotes } from './stroke-notes.ts';
 import { takeAway } from './take-away.ts';
 
 interface FormsProps {
@@ -16,6 +17,7 @@ interface FormsProps {
 
 /** The forms in which a rhythm is taken away as a file, as a part of a menu. */
 export default function Forms({ itemLook, rhythm, onLost }: FormsProps) {
+  const [notes] = useStrokeNotes();
   const findings = () => {
     const of = rhythm();
     void saveTable(
@@ -33,7 +35,7 @@ export default function Forms({ itemLook, rhythm, onLost }: FormsProps) {
       key={format.suffix}
       className={itemLook}
       onSelect={() => {
-        const lost = takeAway(rhythm(), format);
+        const lost = takeAway(rhythm(), format, notes);
         if (lost.length > 0) onLost(format.suffix, lost);
       }}
     >

@@ -1,16 +1,27 @@
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
 
-interface LostDialogProps {
-  readonly suffix: string;
+interface LostProps {
   readonly lost: readonly string[];
   readonly onClose: () => void;
 }
 
 /** What a file that was taken away does not hold. */
-export default function LostDialog({ suffix, lost, onClose }: LostDialogProps) {
+export default function LostDialog({
+  suffix,
+  lost,
+  onClose,
+}: LostProps & { readonly suffix: string }) {
   return (
     <Modal title={`Taken away as .${suffix}`} open onOpenChange={(open) => !open && onClose()}>
+      <Lost lost={lost} onClose={onClose} />
+    </Modal>
+  );
+}
+
+export function Lost({ lost, onClose }: LostProps) {
+  return (
+    <>
       <p className="mt-3">All of it is in .stride and .json. This file does not hold:</p>
       <ul className="mt-2 list-disc pl-5">
         {lost.map((one) => (
@@ -22,6 +33,6 @@ export default function LostDialog({ suffix, lost, onClose }: LostDialogProps) {
           Good
         </Button>
       </p>
-    </Modal>
+    </>
   );
 }

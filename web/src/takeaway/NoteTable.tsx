@@ -1,10 +1,10 @@
 import { findInstrument, percussionName } from '@stride/core/instrument';
 import { NumberField } from '../ui/NumberField.tsx';
-import { noteFor, useNoteMap, withNote } from './note-map.ts';
+import { noteFor, useStrokeNotes, withNote } from './stroke-notes.ts';
 
 /** Which note each stroke of some instruments is in MIDI; what is changed is remembered. */
 export function NoteTable({ instruments }: { readonly instruments: readonly string[] }) {
-  const [map, setMap] = useNoteMap();
+  const [map, setMap] = useStrokeNotes();
   const found = [...new Set(instruments)].flatMap((id) => findInstrument(id) ?? []);
   return (
     <details>

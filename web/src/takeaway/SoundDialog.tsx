@@ -2,6 +2,8 @@ import { ladderTempos } from '@stride/core/climb';
 import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
 import { type Performance, performClimb, performRhythm } from '@stride/core/sound';
 import { useMemo, useState } from 'react';
+import { silentLayers } from '../bench/mix.ts';
+import type { Mix } from '../store/db.ts';
 import { Modal } from '../ui/Modal.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -11,6 +13,8 @@ import { TakeSound } from './TakeSound.tsx';
 
 interface SoundDialogProps {
   readonly rhythm: Rhythm;
+  /** How it is heard where one comes from: who is muted, how loud the others are, the click. */
+  readonly mix: Mix;
   readonly onClose: () => void;
 }
 
@@ -18,7 +22,7 @@ interface SoundDialogProps {
 const STEP = { kind: 'percent', value: 5 } as const;
 
 /** A rhythm as sound: which turns, how fast, who plays, with what click. */
-export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
+export default function SoundDialog({ rhythm, mix, onClose }: SoundDialogProps) {
   const timed = timeRhythm(rhythm);
   const tempo = tempoAt(rhythm);
   const all = timed.ok ? timed.timing.fullTicks / timed.timing.turnTicks : 1;
@@ -28,8 +32,8 @@ export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
   const [bpm, setBpm] = useState(tempo.bpm);
   const [to, setTo] = useState(Math.max(rhythm.target, tempo.bpm));
   const [each, setEach] = useState(4);
-  const [countIn, setCountIn] = useState(1);
-  const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  const [countIn, setCountIn] = useState(mix.countIn ? 1 : 0);
+  const [out, setOut] = useState(silentLayers(mix, rhythm.layers));
   const tempos = useMemo(
     () => ladderTempos({ from: bpm, to: Math.max(bpm, to), step: STEP, passes: 1 }),
     [bpm, to],
@@ -42,8 +46,15 @@ export default function SoundDialog({ rhythm, onClose }: SoundDialogProps) {
   }, [rhythm, timed, kind, turns, from, countIn, bpm, tempos, each]);
   if (!performance) return null;
   return (
-    <Modal title="As sound" open onOpenChange={(open) => !open && onClose()}>
-      <TakeSound name={rhythm.name} performance={performance} out={out} onClose={onClose}>
+    <Modal title="As sound or notes" open onOpenChange={(open) => !open && onClose()}>
+      <TakeSound
+        name={rhythm.name}
+        performance={performance}
+        out={out}
+        levels={new Map(Object.entries(mix.levels))}
+        clicked={mix.click}
+        onClose={onClose}
+      >
         <Row label="What">
           <Select
             aria-label="What is taken down"

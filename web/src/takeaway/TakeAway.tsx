@@ -2,6 +2,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
+import type { Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
 import { MENU } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
@@ -18,8 +19,13 @@ type Over =
 
 const ITEM = 'cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band';
 
+interface TakeAwayProps {
+  readonly document: RhythmDocument;
+  readonly mix: Mix;
+}
+
 /** Gives the rhythm to the player as a file, as sound, or as a link. */
-export function TakeAway({ document }: { readonly document: RhythmDocument }) {
+export function TakeAway({ document, mix }: TakeAwayProps) {
   const [over, setOver] = useState<Over>();
   const rhythm = () => document.getState().history.present.rhythm;
   const close = () => setOver(undefined);
@@ -50,8 +56,8 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
               className={ITEM}
               onSelect={() => setOver({ what: 'sound', rhythm: rhythm() })}
             >
-              <span className="font-semibold">As sound</span>{' '}
-              <span className="font-mono text-sm">.wav</span>
+              <span className="font-semibold">As sound or notes</span>{' '}
+              <span className="font-mono text-sm">.wav .mid</span>
               <span className="block text-sm text-quiet">
                 To play along with: with count-in, without a player, or climbing by itself.
               </span>
@@ -72,7 +78,7 @@ export function TakeAway({ document }: { readonly document: RhythmDocument }) {
         {over?.what === 'link' ? (
           <LinkDialog what={{ kind: 'rhythm', rhythm: over.rhythm }} onClose={close} />
         ) : over?.what === 'sound' ? (
-          <SoundDialog rhythm={over.rhythm} onClose={close} />
+          <SoundDialog rhythm={over.rhythm} mix={mix} onClose={close} />
         ) : over?.what === 'lost' ? (
           <LostDialog suffix={over.suffix} lost={over.lost} onClose={close} />
         ) : null}

@@ -1,4 +1,11 @@
-import { CLICK_LAYER, type Performance, secondsOf, type WavBits } from '@stride/core/sound';
+import {
+  CLICK_LAYER,
+  COUNT_IN_LAYER,
+  type Performance,
+  SECOND_LAYER,
+  secondsOf,
+  type WavBits,
+} from '@stride/core/sound';
 import { counted } from '@stride/core/wording';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { soundSettings } from '../audio/sound-settings.ts';
@@ -7,26 +14,36 @@ import { Check } from '../ui/Check.tsx';
 import { Select } from '../ui/Select.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.ts';
+import { Lost } from './LostDialog.tsx';
 import { NoteTable } from './NoteTable.tsx';
-import { useNoteMap } from './note-map.ts';
 import { Row } from './Row.tsx';
 import { CalledOff, recordSound, type Taking } from './record-sound.ts';
+import { useStrokeNotes } from './stroke-notes.ts';
+
+/** What the file of the click holds where each player has one. */
+const CLICKS = [CLICK_LAYER, SECOND_LAYER, COUNT_IN_LAYER];
 
 interface TakeSoundProps {
   readonly name: string;
   readonly performance: Performance;
   /** Ids of players who are left out. */
   readonly out: ReadonlySet<string>;
+  /** How loud each player is, 0 to 1; in full where it is not said. */
+  readonly levels?: ReadonlyMap<string, number>;
+  /** Whether the click is on where one comes from. */
+  readonly clicked?: boolean;
   /** What is taken down is chosen by these. */
   readonly children: ReactNode;
   readonly onClose: () => void;
 }
 
 /** How a performance is taken down as sound: click, fineness, one file or one for each player. */
-export function TakeSound({ name, performance, out, children, onClose }: TakeSoundProps) {
+export function TakeSound(props: TakeSoundProps) {
+  const { name, performance, out, levels, clicked = false, children, onClose } = props;
   const { room, spread, click: clickSound } = soundSettings.now();
-  const [notes] = useNoteMap();
-  const [click, setClick] = useState(false);
+  const [notes] = useStrokeNotes();
+  const [click, setClick] = useState(clicked);
+  const [lost, setLost] = useState<readonly string[]>();
   const [rate, setRate] = useState(48_000);
   const [bits, setBits] = useState<WavBits>(16);
   const [apart, setApart] = useState(false);
@@ -40,14 +57,14 @@ export function TakeSound({ name, performance, out, children, onClose }: TakeSou
   const start = async () => {
     setShare(0);
     try {
-      const one = (ids: ReadonlySet<string>, withClick: boolean, done: number) => {
-        const levels = new Map(performance.players.map(({ id }) => [id, ids.has(id) ? 1 : 0]));
+      const one = (only: readonly string[], done: number) => {
         const options = {
           sampleRate: rate,
-          levels,
+          only: new Set(only),
+          ...(levels && !apart ? { levels } : {}),
           spread: apart ? 0 : spread,
           room: apart ? ('off' as const) : room,
-          click: withClick ? clickSound : (false as const),
+          click: click ? clickSound : (false as const),
         };
         const now = recordSound(performance, options, bits, (part) =>
           setShare((done + part) / files),
@@ -56,16 +73,16 @@ export function TakeSound({ name, performance, out, children, onClose }: TakeSou
         return now.done;
       };
       if (!apart) {
-        const blob = await one(new Set(players.map(({ id }) => id)), click, 0);
-        saveFile(blob, `${fileName(name)}.wav`);
+        const all = performance.segments.flatMap(({ score }) => score.events);
+        const others = new Set(all.map(({ layer }) => layer));
+        for (const id of out) others.delete(id);
+        saveFile(await one([...others], 0), `${fileName(name)}.wav`);
       } else {
         const pieces: { name: string; blob: Blob }[] = [];
         for (const { id, name: player } of players) {
-          pieces.push({ name: player, blob: await one(new Set([id]), false, pieces.length) });
+          pieces.push({ name: player, blob: await one([id], pieces.length) });
         }
-        if (click) {
-          pieces.push({ name: CLICK_LAYER, blob: await one(new Set(), true, pieces.length) });
-        }
+        if (click) pieces.push({ name: 'click', blob: await one(CLICKS, pieces.length) });
         const { zipBlobs } = await import('./zip-blobs.ts');
         saveFile(await zipBlobs(pieces), `${fileName(name)}.zip`);
       }
@@ -82,11 +99,11 @@ export function TakeSound({ name, performance, out, children, onClose }: TakeSou
   };
   const takeNotes = async () => {
     const { writeMidiFile } = await import('@stride/core/midi');
-    const { bytes } = writeMidiFile({ ...performance, players }, { click, notes });
+    const { bytes, lost: without } = writeMidiFile({ ...performance, players }, { click, notes });
     saveFile(new Blob([bytes], { type: 'audio/midi' }), `${fileName(name)}.mid`);
-    onClose();
-    toast(`${name} was taken away as notes. Which hand plays is not in it.`);
+    setLost(without);
   };
+  if (lost) return <Lost lost={lost} onClose={onClose} />;
   const isBusy = share !== undefined;
   return (
     <div className="mt-4 flex flex-col gap-4">

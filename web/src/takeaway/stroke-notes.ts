@@ -1,5 +1,5 @@
 import { findInstrument, notesOf } from '@stride/core/instrument';
-import type { NoteMap } from '@stride/core/midi';
+import type { StrokeNotes } from '@stride/core/midi';
 import * as v from 'valibot';
 import { type Setting, useSetting } from '../store/use-setting.ts';
 
@@ -8,7 +8,7 @@ const Kept = v.record(
   v.record(v.string(), v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(127))),
 );
 
-export const NOTES: Setting<NoteMap> = {
+export const NOTES: Setting<StrokeNotes> = {
   key: 'midi-notes',
   usual: {},
   check: (value) => {
@@ -18,10 +18,10 @@ export const NOTES: Setting<NoteMap> = {
 };
 
 /** The note number of each stroke where a player has chosen another than the usual one. */
-export const useNoteMap = () => useSetting(NOTES);
+export const useStrokeNotes = () => useSetting(NOTES);
 
 /** The note number of a stroke as it is chosen; the usual one where nothing is. */
-export function noteFor(map: NoteMap, instrument: string, kind: string): number | undefined {
+export function noteFor(map: StrokeNotes, instrument: string, kind: string): number | undefined {
   const chosen = map[instrument]?.[kind];
   if (chosen !== undefined) return chosen;
   const known = findInstrument(instrument);
@@ -29,7 +29,12 @@ export function noteFor(map: NoteMap, instrument: string, kind: string): number 
 }
 
 /** The map with another note for a stroke; the usual one is as if nothing were said. */
-export function withNote(map: NoteMap, instrument: string, kind: string, note: number): NoteMap {
+export function withNote(
+  map: StrokeNotes,
+  instrument: string,
+  kind: string,
+  note: number,
+): StrokeNotes {
   const known = findInstrument(instrument);
   const { [kind]: _, ...rest } = map[instrument] ?? {};
   const usual = known && notesOf(known).get(kind) === note;
