@@ -71,7 +71,7 @@ test('what goes out as notes says what it cannot hold, and comes back with its s
     ]);
     return readFile(await download.path());
   };
-  const midi = await takeAway(/\.mid/);
+  const midi = await takeAway(/^Notes/);
   const lost = page.getByRole('dialog', { name: 'Taken away as .mid' });
   await expect(lost).toContainText('Which hand plays is not in it');
   await lost.getByRole('button', { name: 'Good' }).click();

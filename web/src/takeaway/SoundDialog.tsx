@@ -32,7 +32,7 @@ export default function SoundDialog({ rhythm, mix, onClose }: SoundDialogProps) 
   const [bpm, setBpm] = useState(tempo.bpm);
   const [to, setTo] = useState(Math.max(rhythm.target, tempo.bpm));
   const [each, setEach] = useState(4);
-  const [countIn, setCountIn] = useState(mix.countIn ? 1 : 0);
+  const [countIn, setCountIn] = useState(1);
   const [out, setOut] = useState(silentLayers(mix, rhythm.layers));
   const tempos = useMemo(
     () => ladderTempos({ from: bpm, to: Math.max(bpm, to), step: STEP, passes: 1 }),
