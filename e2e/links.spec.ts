@@ -71,3 +71,31 @@ test('a crossing is kept under a name with its words, stands on the Shelf, and t
   await page.getByRole('link', { name: 'Open it in Crossing' }).click();
   await expect(page.getByRole('heading', { name: 'Crossing 4 : 3' })).toBeVisible();
 });
+
+test('a link can mean a variation, which is drawn before it is taken in', async ({ page }) => {
+  await page.goto('/bench/wet-cobbles/write');
+  const address = () =>
+    page.getByRole('dialog', { name: 'As a link' }).getByRole('textbox').inputValue();
+  await page.getByRole('button', { name: 'Take away as a file' }).click();
+  await page.getByRole('menuitem', { name: 'As a link' }).click();
+  const home = await address();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Set Round the corner' }).click();
+  await page.getByRole('button', { name: 'This variation as a link' }).click();
+  const varied = await address();
+  const drawn = async (link: string) => {
+    await page.goto('/guide');
+    await page.goto(link);
+    const card = page.getByRole('region', { name: 'Wet cobbles' });
+    await expect(card.getByRole('group', { name: 'Stride line of Wet cobbles' })).toBeVisible();
+    return card.evaluate((one) =>
+      [...one.querySelectorAll('svg path')].map((path) => path.getAttribute('d')).join(),
+    );
+  };
+  const plain = await drawn(home);
+  await expect(page.getByText('Meant is its variation')).toHaveCount(0);
+  expect(await drawn(varied)).not.toBe(plain);
+  await expect(page.getByText('Meant is its variation Round the corner')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it on the Shelf' }).click();
+  await expect(page).toHaveURL(/bench/);
+});

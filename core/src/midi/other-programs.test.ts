@@ -117,6 +117,7 @@ describe('a MIDI file of other programs', () => {
 
   it('that is none, or empty, or counted in seconds of film, is refused with what to do', () => {
     expect(messageOf(new Uint8Array())).toBe('The file is empty.');
+    expect(messageOf(new Uint8Array(100_000_000))).toBe('It has 100 MB; 20 MB is the most.');
     expect(messageOf(Uint8Array.from([1, 2, 3]))).toContain('not a MIDI file');
     expect(messageOf(file(2, 96, [...END]))).toContain('type 2');
     expect(messageOf(file(0, 0xe728, [...END]))).toContain('seconds of film');

@@ -80,7 +80,7 @@ export function packXml(score: string): Uint8Array<ArrayBuffer> {
   return zipSync(
     {
       mimetype: [strToU8('application/vnd.recordare.musicxml'), { level: 0 }],
-      'META-INF': { 'container.xml': strToU8(container) },
+      'META-INF/container.xml': strToU8(container),
       'score.musicxml': strToU8(score),
     },
     { mtime: new Date(1980, 0, 1) },

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { inflateRawSync } from 'node:zlib';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
@@ -52,6 +53,29 @@ async function problemsIn(xml: string): Promise<readonly string[]> {
   return errors.map(({ message }) => message);
 }
 
+/** A reader of its own for zips (APPNOTE 4.3): by the list at the end, each file inflated by Node. */
+function unzipped(zip: Uint8Array): ReadonlyMap<string, string> {
+  const view = new DataView(zip.buffer, zip.byteOffset, zip.byteLength);
+  const end = zip.length - 22;
+  expect(view.getUint32(end, true)).toBe(0x06054b50);
+  let at = view.getUint32(end + 16, true);
+  return new Map(
+    Array.from({ length: view.getUint16(end + 10, true) }, (): [string, string] => {
+      const sizes = [20, 28, 30, 32].map((field) =>
+        field === 20 ? view.getUint32(at + field, true) : view.getUint16(at + field, true),
+      );
+      const [packed = 0, name = 0, extra = 0, comment = 0] = sizes;
+      const local = view.getUint32(at + 42, true);
+      const from = local + 30 + view.getUint16(local + 26, true) + view.getUint16(local + 28, true);
+      const bytes = zip.subarray(from, from + packed);
+      const isPlain = view.getUint16(at + 10, true) === 0;
+      const called = new TextDecoder().decode(zip.subarray(at + 46, at + 46 + name));
+      at += 46 + name + extra + comment;
+      return [called, new TextDecoder().decode(isPlain ? bytes : inflateRawSync(bytes))];
+    }),
+  );
+}
+
 describe('a score that is written', () => {
   it('has its elements where MusicXML 4 wants them, by a reader that is not ours', async () => {
     const samples = fc.sample(arbitraryRhythm, { numRuns: 25, seed: 7 });
@@ -74,6 +98,15 @@ describe('a score that is written', () => {
     const { cycle, tempo, target, tags, name } = STEPS;
     expect(rhythm).toMatchObject({ cycle, tempo, target, tags, name });
     expect(rhythm.layers.map(({ instrument }) => instrument)).toEqual(['hand-bell', 'tall-drums']);
+  });
+
+  it('packed, is a zip that lists it, by a reader that is not ours', () => {
+    const { text } = writeMusicXml(STEPS);
+    const files = unzipped(packXml(text));
+    expect([...files.keys()]).toEqual(['mimetype', 'META-INF/container.xml', 'score.musicxml']);
+    expect(files.get('mimetype')).toBe('application/vnd.recordare.musicxml');
+    expect(files.get('META-INF/container.xml')).toContain('full-path="score.musicxml"');
+    expect(files.get('score.musicxml')).toBe(text);
   });
 
   it('is the same packed', () => {

@@ -1,6 +1,6 @@
 import { formatSpans } from '@stride/core/cycle';
 import { ownInstruments } from '@stride/core/instrument';
-import { type Grid, sayUnsure } from '@stride/core/notation';
+import { type BringIn, type Grid, sayUnsure } from '@stride/core/notation';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Field } from '../ui/Field.tsx';
@@ -41,29 +41,32 @@ const cycleKey = ({ cycle, pulse }: Chosen['cycle']) =>
 export function NotesItem(props: NotesItemProps) {
   const [memory, setMemory] = useStrokeMemory();
   const { about } = props;
-  const known = remembered(memory, about.parts, about.proposed[0]?.parts ?? []);
+  const [first] = about.proposed;
+  if (!first) return <p>There is nothing in it to come round.</p>;
   return (
     <NotesForm
       {...props}
-      known={known}
+      first={first}
+      known={remembered(memory, about.parts, first.parts)}
       onRemember={(parts) => setMemory((kept) => withChoices(kept, about.parts, parts))}
     />
   );
 }
 
 interface NotesFormProps extends NotesItemProps {
+  readonly first: BringIn;
   readonly known: Chosen['parts'];
   readonly onRemember: (parts: Chosen['parts']) => void;
 }
 
-function NotesForm({ id, about, onTake, onLeave, known, onRemember }: NotesFormProps) {
+function NotesForm({ id, about, first, onTake, onLeave, known, onRemember }: NotesFormProps) {
   const { proposed } = about;
   const [at, setAt] = useState(0);
   const [taken, setTaken] = useState<ReadonlySet<number>>(new Set());
   const [changed, setChanged] = useState<Partial<Chosen>>({});
-  const own = proposed[at] ?? proposed[0];
+  const own = proposed[at] ?? first;
   const parts = changed.parts ?? known;
-  const chosen: Chosen | undefined = own && {
+  const chosen: Chosen = {
     ...own,
     from: own.stretch.from,
     bars: own.stretch.bars,
@@ -74,29 +77,17 @@ function NotesForm({ id, about, onTake, onLeave, known, onRemember }: NotesFormP
   const set = (change: Partial<Chosen>) => setChanged((before) => ({ ...before, ...change }));
   const made = useQuery({
     queryKey: ['bring', id, JSON.stringify(chosen)],
-    enabled: chosen !== undefined,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
-    queryFn: async () => {
-      if (!chosen) return null;
-      return (await bringWorker.call((api) => api.make(id, chosen, ownInstruments()))) ?? null;
-    },
+    queryFn: async () =>
+      (await bringWorker.call((api) => api.make(id, chosen, ownInstruments()))) ?? null,
   });
   const cycles = useQuery({
     queryKey: ['bring-cycles', id, at],
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () =>
-      bringWorker.call((api) =>
-        api.cycles(
-          own
-            ? own.stretch
-            : { cycle: { id: '', name: '', groups: [] }, pulse: { num: 1, den: 1 } },
-        ),
-      ),
-    enabled: own !== undefined,
+    queryFn: () => bringWorker.call((api) => api.cycles(own.stretch)),
   });
-  if (!own || !chosen) return null;
   const choose = (next: number) => {
     setAt(next);
     setChanged((before) => (before.parts ? { parts: before.parts } : {}));

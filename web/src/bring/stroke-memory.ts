@@ -1,5 +1,5 @@
 import { findInstrument, strokeKind } from '@stride/core/instrument';
-import type { PartChoice } from '@stride/core/notation';
+import { type PartChoice, proposeStrokes } from '@stride/core/notation';
 import * as v from 'valibot';
 import { type Setting, useSetting } from '../store/use-setting.ts';
 import type { About } from './bring-api.ts';
@@ -39,16 +39,14 @@ export function remembered(
     const part = parts.find(({ id }) => id === choice.part);
     const instrument = part && findInstrument(memory[partKey(part)] ?? '');
     if (!part || !instrument) return choice;
-    const isOther = instrument.id !== choice.instrument;
+    const usual =
+      instrument.id === choice.instrument ? choice.strokes : proposeStrokes(part, instrument);
     const strokes = Object.fromEntries(
       part.sounds.map(({ key, name }) => {
         const code = memory[soundKey(part, name)];
         if (code === OUT) return [key, null];
         const isKnown = code !== undefined && strokeKind(instrument, code) !== undefined;
-        const usual = isOther
-          ? (instrument.strokes[0]?.code ?? null)
-          : (choice.strokes[key] ?? null);
-        return [key, isKnown ? code : usual];
+        return [key, isKnown ? code : (usual[key] ?? null)];
       }),
     );
     return { ...choice, instrument: instrument.id, strokes };

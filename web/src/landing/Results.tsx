@@ -4,6 +4,7 @@ import {
   lengthOf,
   type Question,
   type Solution,
+  sayCadence,
   sayStart,
   startOf,
   unitsOf,
@@ -80,10 +81,17 @@ function rowOf(cycle: Cycle, cadence: Cadence & { readonly shape?: string }): Ro
 }
 
 /** What is listed as a table, each solution with its sum. */
-function takeTable(rows: readonly Row[]): Promise<void> {
+function takeTable(cycle: Cycle, rows: readonly Row[]): Promise<void> {
   return saveTable(
-    ['phrases (gaps)', 'shape', 'units', 'parts', 'starts on'],
-    rows.map(({ phrases, shape, units, parts, start }) => [phrases, shape, units, parts, start]),
+    ['phrases (gaps)', 'shape', 'units', 'parts', 'starts on', 'sum'],
+    rows.map(({ cadence, phrases, shape, units, parts, start }) => [
+      phrases,
+      shape,
+      units,
+      parts,
+      start,
+      sayCadence(cadence, unitsOf(cycle, parts)),
+    ]),
     'landing.csv',
   );
 }
@@ -134,7 +142,7 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
           <Button
             look="quiet"
             title="What is listed, as a table"
-            onClick={() => void takeTable(data)}
+            onClick={() => void takeTable(cycle, data)}
           >
             <Download aria-hidden size={15} /> .csv
           </Button>

@@ -15,6 +15,7 @@ import { SHARE_WORDS, sayShare } from '@stride/core/variation';
 import { ArrowDown, ArrowUp, Link2, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { IconButton } from '../ui/IconButton.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { WrittenField } from '../ui/WrittenField.tsx';
@@ -121,9 +122,9 @@ export function VariationSettings(props: VariationSettingsProps) {
         <Button disabled={at + 1 >= (rhythm.variations?.length ?? 0)} onClick={() => onMove(1)}>
           <ArrowDown aria-hidden size={15} /> Later
         </Button>
-        <Button onClick={() => setLinking(true)}>
-          <Link2 aria-hidden size={15} /> As a link
-        </Button>
+        <IconButton label="This variation as a link" onClick={() => setLinking(true)}>
+          <Link2 aria-hidden size={16} />
+        </IconButton>
         <Button look="quiet" className="ml-auto" onClick={onTakeOut}>
           <Trash2 aria-hidden size={15} /> Take out
         </Button>
