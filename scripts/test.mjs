@@ -114,7 +114,11 @@ const ROWS = [
     ],
   ],
   [
-    ['types of core, server and command line', typesOf('core', 'server', 'cli')],
+    [
+      'types of the core; it as a package, with an example of each room',
+      () => runBeside(process.execPath, ['scripts/library.mjs']),
+    ],
+    ['types of server and command line', typesOf('server', 'cli')],
     ['types of tests and bench', () => runBeside('npx', ['tsc', '-p', 'tsconfig.tests.json'])],
     ['format and lint', () => runBeside('npx', ['biome', 'ci', '.'])],
   ],

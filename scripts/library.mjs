@@ -1,0 +1,61 @@
+// `npm run library`: makes the core a package of its own in `core/dist`, packs it, unpacks it beside the examples, and
+// runs each of them in Node, as anybody would use it.
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT, run } from './setup.mjs';
+
+const CORE = join(ROOT, 'core');
+const DIST = join(CORE, 'dist');
+const TRIED = join(ROOT, '.reports', 'library');
+
+rmSync(DIST, { recursive: true, force: true });
+if (!run('npx', ['tsc', '-p', 'core/tsconfig.library.json'])) process.exit(1);
+const { name, version, license, type, sideEffects, dependencies } = JSON.parse(
+  readFileSync(join(CORE, 'package.json'), 'utf8'),
+);
+const description = 'Rhythms in uneven cycles: time, reading, crossing, landing, sound, files.';
+const exports = { './*': { types: './*/index.d.ts', default: './*/index.js' } };
+writeFileSync(
+  join(DIST, 'package.json'),
+  JSON.stringify(
+    { name, version, description, license, type, sideEffects, exports, dependencies },
+    null,
+    2,
+  ),
+);
+cpSync(join(ROOT, 'LICENSE'), join(DIST, 'LICENSE'));
+cpSync(join(CORE, 'examples'), join(DIST, 'examples'), { recursive: true });
+const readme = readFileSync(join(ROOT, 'docs', 'library.md'), 'utf8');
+writeFileSync(join(DIST, 'README.md'), readme.replaceAll('../core/examples/', 'examples/'));
+
+rmSync(TRIED, { recursive: true, force: true });
+const home = join(TRIED, 'node_modules', name);
+mkdirSync(home, { recursive: true });
+const packed = spawnSync('npm', ['pack', DIST, '--silent', '--pack-destination', TRIED], {
+  encoding: 'utf8',
+});
+if (packed.status !== 0) {
+  console.error(packed.stderr);
+  process.exit(1);
+}
+if (!run('tar', ['xzf', join(TRIED, packed.stdout.trim()), '-C', home, '--strip-components=1']))
+  process.exit(1);
+cpSync(join(CORE, 'examples'), join(TRIED, 'examples'), { recursive: true });
+
+/** What is wrong with a room of the package: nothing where it stands in the list and its example runs. */
+function problemOf(room) {
+  if (!readme.includes(`| \`${room}\` `)) return 'it is missing in docs/library.md';
+  const example = join(TRIED, 'examples', `${room}.mjs`);
+  const { status, stderr } = spawnSync(process.execPath, [example], { encoding: 'utf8' });
+  return status === 0 ? undefined : `its example fails:\n${stderr}`;
+}
+
+const rooms = readdirSync(join(CORE, 'src'));
+const wrong = rooms.filter((room) => {
+  const problem = problemOf(room);
+  if (problem) console.error(`${room}: ${problem}`);
+  return problem !== undefined;
+});
+console.log(`${rooms.length - wrong.length} examples passed, ${wrong.length} failed`);
+process.exit(wrong.length > 0 ? 1 : 0);
