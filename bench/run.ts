@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { preview } from 'vite';
-import settings from '../e2e/chromium.json' with { type: 'json' };
+import { CHROMIUM } from '../e2e/browser.mjs';
 import { coreFigures } from './core.ts';
 import { earFigures, keyToMark, kindsTable, sayKinds } from './ear.ts';
 import { type Figure, inUnits } from './figure.ts';
@@ -35,10 +35,7 @@ async function main(): Promise<void> {
   if (isAsked('core')) figures.push(...coreFigures());
   if (isAsked('vary')) figures.push(...variationFigures());
   if (isAsked('ear')) figures.push(...earFigures());
-  const browser = await chromium.launch({
-    ...settings,
-    executablePath: process.env.CHROMIUM ?? settings.executablePath,
-  });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     if (isAsked('log')) figures.push(...(await served((address) => logFigures(browser, address))));
     if (isAsked('vary'))

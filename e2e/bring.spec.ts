@@ -46,6 +46,7 @@ test('a score that is dropped on any screen is looked at, its strokes are mapped
   await expect(rows(page, 'Congas')).toContainText('S / B / S / .');
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Wet cobbles' }).first()).toBeVisible();
   await expect(page.getByRole('link', { name: 'street' })).toHaveCount(0);
 
   // What was chosen for these sounds is remembered.

@@ -2,7 +2,7 @@
 // 500 changes of stage (TIMES). What the page holds must stay flat within a tenth, nothing be late.
 import { spawn } from 'node:child_process';
 import { chromium } from '@playwright/test';
-import settings from './chromium.json' with { type: 'json' };
+import { CHROMIUM } from './browser.mjs';
 
 const PORT = 4395;
 const MINUTES = Number(process.env.MINUTES ?? 30);
@@ -11,10 +11,7 @@ const server = spawn(process.execPath, ['../server/dist/main.js'], {
   env: { ...process.env, PORT: String(PORT) },
 });
 await new Promise((resolve) => server.stdout.once('data', resolve));
-const browser = await chromium.launch({
-  ...settings,
-  executablePath: process.env.CHROMIUM ?? settings.executablePath,
-});
+const browser = await chromium.launch(CHROMIUM);
 const context = await browser.newContext({ serviceWorkers: 'block' });
 const page = await context.newPage();
 // When each sound begins, and how late it was asked for; nothing of it is held.

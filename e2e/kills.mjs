@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import settings from './chromium.json' with { type: 'json' };
+import { CHROMIUM } from './browser.mjs';
 
 const PORT = 4396;
 const KILLS = Number(process.env.KILLS ?? 50);
@@ -19,8 +19,8 @@ const profile = mkdtempSync(join(tmpdir(), 'stride-kills-'));
 /** A browser of its own process group, so that all of it can be killed at once. */
 async function start() {
   const program = spawn(
-    process.env.CHROMIUM ?? settings.executablePath,
-    [...settings.args, `--user-data-dir=${profile}`, '--remote-debugging-port=0', 'about:blank'],
+    CHROMIUM.executablePath,
+    [...CHROMIUM.args, `--user-data-dir=${profile}`, '--remote-debugging-port=0', 'about:blank'],
     { detached: true, stdio: ['ignore', 'ignore', 'pipe'] },
   );
   const address = await new Promise((resolve) => {

@@ -1,5 +1,5 @@
+import { CHROMIUM } from './browser.mjs';
 import { expect, scheduled, slot, test } from './kit.ts';
-import { CHROMIUM } from './playwright.config.ts';
 
 // To the browser this is a machine somewhere in the network.
 test.use({

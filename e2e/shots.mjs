@@ -1,7 +1,7 @@
 // Takes the pictures in docs/screenshots from the demo data: `npm run shots` after `npm run build`.
 import { spawn } from 'node:child_process';
 import { chromium } from '@playwright/test';
-import settings from './chromium.json' with { type: 'json' };
+import { CHROMIUM } from './browser.mjs';
 
 const PORT = 4392;
 const OUT = '../docs/screenshots';
@@ -10,10 +10,7 @@ const server = spawn(process.execPath, ['../server/dist/main.js'], {
   env: { ...process.env, PORT: String(PORT) },
 });
 await new Promise((resolve) => server.stdout.once('data', resolve));
-const browser = await chromium.launch({
-  ...settings,
-  executablePath: process.env.CHROMIUM ?? settings.executablePath,
-});
+const browser = await chromium.launch(CHROMIUM);
 
 async function shot(
   name,

@@ -1,5 +1,5 @@
+import { CHROMIUM } from './browser.mjs';
 import { expect, test } from './kit.ts';
-import { CHROMIUM } from './playwright.config.ts';
 
 // A browser that lets a page sound only after the player has touched it.
 test.use({

@@ -3,14 +3,14 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { CHROMIUM, hasShell } from '../e2e/browser.mjs';
 import { ensurePackages, ROOT, run, runBeside } from './setup.mjs';
 
 const REPORTS = join(ROOT, '.reports');
 
-/** Debian's Chromium, from apt where it is not there yet. */
+/** Debian's Chromium, from apt where its shell without windows is not there yet. */
 function ensureChromium() {
-  const usual = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(usual)) return true;
+  if (hasShell()) return true;
   console.log('Installing Chromium …');
   const quiet = {
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -18,14 +18,12 @@ function ensureChromium() {
   };
   const done =
     run('apt-get', ['update'], quiet) &&
-    run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], quiet);
-  if (!done || !existsSync(usual)) {
-    console.error(
-      'Chromium is missing and may not be installed here: install the Debian package “chromium”, or name its path in CHROMIUM.',
-    );
-    return false;
-  }
-  return true;
+    run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium-headless-shell'], quiet);
+  if ((done && hasShell()) || existsSync(CHROMIUM.executablePath)) return true;
+  console.error(
+    'Chromium is missing and may not be installed here: install the Debian package “chromium-headless-shell” or “chromium”, or name its path in CHROMIUM.',
+  );
+  return false;
 }
 
 /** Counts of a report in Vitest's or Playwright's JSON form. */

@@ -66,8 +66,9 @@ export interface Player {
   /**
    * Puts another stretch in the place of the one that comes next, where that is decided and not heard yet. Where it
    * is not decided, it is not asked for: what plays will be asked in its time.
+   * @returns whether it was in time
    */
-  putNext<Tag>(next: () => NextSegment<Tag>): void;
+  putNext<Tag>(next: () => NextSegment<Tag>): boolean;
   /**
    * Goes on with something else of the same owner when the turn ends that is heard now.
    * @param score what it sounds as now; `next` is asked for what it is when it begins
@@ -273,10 +274,11 @@ export function createPlayer({ openOutput, beat, sounds, say, beside }: PlayerPa
     },
     putNext(next) {
       const last = transport?.segments.at(-1);
-      if (!output || !transport || !last || last.startTime < output.now() + LEAD) return;
+      if (!output || !transport || !last || last.startTime < output.now() + LEAD) return false;
       takeBack(output, last.startTime);
       transport = cut(transport, last.startTime, next());
       tick();
+      return true;
     },
     cutTo(segment) {
       if (!output || !transport) return;

@@ -75,7 +75,7 @@ describe('variations while a rhythm plays', () => {
     // The first stroke of the second turn waits on the clock.
     expect(heard()).toEqual(['DDDD', 'D']);
     turns.call(LIFT);
-    hand.player.putNext(turns.again);
+    expect(hand.player.putNext(turns.again)).toBe(true);
     expect(heard()[1]).toBe('T');
     // Taken back before it is heard.
     turns.call(undefined);
@@ -83,7 +83,8 @@ describe('variations while a rhythm plays', () => {
     expect(heard()[1]).toBe('D');
     hand.goOn(0.35);
     turns.call(LIFT);
-    hand.player.putNext(turns.again);
+    // Too late for the turn that begins now.
+    expect(hand.player.putNext(turns.again)).toBe(false);
     hand.goOn(1.5);
     expect(heard().slice(0, 3)).toEqual(['DDDD', 'DDDD', 'TTTT']);
   });

@@ -79,6 +79,17 @@ describe('a form that is being played', () => {
     expect(step()).toBe('B2');
   });
 
+  it('ends with the next turn where that cannot be taken back any more', () => {
+    const { playing, step, place } = played();
+    step();
+    const heard = place();
+    expect(step()).toBe('A2');
+    const answer = playing.sign(heard);
+    const late = answer.do === 'put next' ? playing.sign(answer.coming) : undefined;
+    expect(late?.do).toBe('change');
+    expect([step(), step(), step()]).toEqual(['B1', 'B2', 'end']);
+  });
+
   it('does nothing where no sign is waited for', () => {
     const { playing, place, step } = played({ way: { kind: 'section', at: 0 } });
     expect(playing.sign(place())).toEqual({ do: 'nothing' });

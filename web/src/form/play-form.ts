@@ -28,12 +28,15 @@ export interface PlayedForm {
    * @returns what has to be done for it to be heard: the turn’s score, with the pickups of what follows, or another
    * stretch in the place of the one that was decided on already
    */
-  sign(
-    heard: FormPlace,
-  ):
+  sign(heard: FormPlace):
     | { readonly do: 'nothing' }
     | { readonly do: 'change'; readonly score: Score }
-    | { readonly do: 'put next'; readonly next: () => NextSegment<FormPlace> };
+    | {
+        readonly do: 'put next';
+        readonly next: () => NextSegment<FormPlace>;
+        /** The turn that was decided on: in it the sign is given where it cannot be taken back any more. */
+        readonly coming: FormPlace;
+      };
 }
 
 /** Plays a form: asked for the next turn whenever one is about to end. */
@@ -62,7 +65,9 @@ export function playForm(asked: () => FormAsked): PlayedForm {
       if (decided.at === heard.at && decided.turn === heard.turn)
         return { do: 'change', score: segment(signed).score };
       const following = followingTurn(laid, way, signed);
-      return following ? { do: 'put next', next: () => segment(following) } : { do: 'nothing' };
+      return following
+        ? { do: 'put next', next: () => segment(following), coming: decided }
+        : { do: 'nothing' };
     },
   };
 }

@@ -127,21 +127,31 @@ export function useFormPlaying(
   const sign = () => {
     const tag = player.position()?.segment.tag;
     if (!mine || !isPlace(tag)) return;
-    const answer = playing.current?.sign(tag);
-    if (!answer || answer.do === 'nothing') {
+    const given = giveSign(playing.current, tag);
+    if (!given) {
       announce('No sign is waited for here');
       return;
     }
-    announce('The sign: it goes on when this turn ends');
-    if (answer.do === 'change') player.change({ score: answer.score });
-    else player.putNext(answer.next);
-    signed.current = tag;
+    announce(`The sign: it goes on when ${given === tag ? 'this' : 'the next'} turn ends`);
+    signed.current = given;
   };
   const stop = () => {
     player.stop();
     announce('Stopped');
   };
   return { mine, way, place: mine ? place : undefined, play, stop, sign };
+}
+
+/**
+ * Gives the sign in the turn that is heard, or, at its very end, in the one that is on the clock already.
+ * @returns the turn that became the section’s last; nothing where no sign is waited for
+ */
+function giveSign(playing: PlayedForm | undefined, heard: FormPlace): FormPlace | undefined {
+  const answer = playing?.sign(heard);
+  if (!answer || answer.do === 'nothing') return undefined;
+  if (answer.do === 'change') player.change({ score: answer.score });
+  else if (!player.putNext(answer.next)) return giveSign(playing, answer.coming);
+  return heard;
 }
 
 /** A turn as it is since the sign was given in it. */
