@@ -29,6 +29,8 @@ export default defineConfig({
     // The core keeps no state but the instruments of one's own, which the tests of those put back;
     // reading every module anew for each file would take as long as the tests.
     isolate: false,
+    // Left to itself it takes one of two cores.
+    maxWorkers: '100%',
     unstubGlobals: true,
     // Sounds of all instruments are computed in some; on a busy machine that takes a while.
     testTimeout: SOAK ? 3_600_000 : 30_000,

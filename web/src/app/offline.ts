@@ -54,7 +54,7 @@ const TAB = 'humble-stride-tab';
 
 /** Whether no other tab is open; one that is just being closed is waited for. */
 async function isTheOnlyTab(): Promise<boolean> {
-  for (let look = 0; look < 10; look += 1) {
+  for (let look = 0; look < 20; look += 1) {
     const { held = [] } = (await navigator.locks?.query()) ?? {};
     if (held.filter(({ name }) => name === TAB).length < 2) return true;
     await new Promise((resolve) => setTimeout(resolve, 200));
@@ -68,6 +68,10 @@ export async function takeNewVersion(worker: ServiceWorker): Promise<void> {
     toast('Other tabs still run the version that was here: close them first.');
     return;
   }
-  navigator.serviceWorker.addEventListener('controllerchange', () => location.reload());
+  const begin = () => location.reload();
+  navigator.serviceWorker.addEventListener('controllerchange', begin);
+  worker.addEventListener('statechange', () => {
+    if (worker.state === 'activated') begin();
+  });
   worker.postMessage({ type: 'SKIP_WAITING' });
 }
