@@ -180,3 +180,52 @@ test('tapping along says by how many milliseconds', async ({ page }) => {
     expect(Math.abs((await told()) - off * 1000)).toBeLessThan(25);
   }
 });
+
+test('the clock of a device gives the tempo, and without it the written one holds again', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const port = Object.assign(new EventTarget(), { id: 'box', name: 'Drum box' });
+    let at = 1000;
+    Object.assign(window, {
+      tickAt(bpm: number, ticks: number) {
+        for (let tick = 0; tick < ticks; tick += 1) {
+          at += 60_000 / bpm / 24;
+          const event = Object.assign(new Event('midimessage'), { data: new Uint8Array([0xf8]) });
+          Object.defineProperty(event, 'timeStamp', { value: at });
+          port.dispatchEvent(event);
+        }
+      },
+    });
+    navigator.requestMIDIAccess = async () =>
+      ({ inputs: new Map([['box', port]]) }) as unknown as MIDIAccess;
+  });
+  const tickAt = (bpm: number) =>
+    page.evaluate(
+      (one) => (window as unknown as { tickAt(b: number, t: number): void }).tickAt(one, 480),
+      bpm,
+    );
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.getByRole('button', { name: 'Look for clocks' }).click();
+  const from = page.getByLabel('Tempo from');
+  await from.selectOption('Drum box');
+  await expect(page.getByText('It does not tick yet')).toBeVisible();
+  await tickAt(150);
+  await expect(page.getByText('It gives 150 a minute.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('a minute from Drum box')).toBeAttached();
+  await page.getByRole('button', { name: 'Play' }).click();
+  // The drum strikes on every pulse, three to the beat that is counted.
+  const pulse = async () => {
+    const times = [...new Set((await fromNow(page, 16)).map(({ at }) => at.toFixed(4)))];
+    const gaps = times.map(Number).sort((a, b) => a - b);
+    return Math.min(...gaps.slice(1).map((at, index) => at - (gaps[index] ?? 0)));
+  };
+  expect(await pulse()).toBeCloseTo(60 / 150 / 3, 3);
+  await tickAt(100);
+  await expect.poll(pulse).toBeCloseTo(60 / 100 / 3, 3);
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await from.selectOption('none');
+  await expect.poll(pulse).toBeCloseTo(PULSE, 3);
+});

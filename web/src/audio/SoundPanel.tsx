@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { Select } from '../ui/Select.tsx';
 import { usePlays } from './loop.ts';
+import { MidiClockRow } from './MidiClockRow.tsx';
 import { MidiOutRow } from './MidiOutRow.tsx';
 import { type SoundSettings, setSound, useSoundSettings } from './sound-settings.ts';
 import { player } from './the-player.ts';
@@ -126,6 +127,7 @@ export default function SoundPanel({ open, onOpenChange }: SoundPanelProps) {
           )}
         </Row>
         <MidiOutRow />
+        <MidiClockRow />
       </div>
       <p className="mt-4 text-sm text-quiet">
         Strokes are computed, not recorded: each from what the instrument is made of, where it is

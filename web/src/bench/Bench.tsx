@@ -31,6 +31,7 @@ import { UndoRedo } from '../ui/UndoRedo.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { useBenchState } from './context.ts';
+import { GivenTempoNote } from './GivenTempoNote.tsx';
 import { levelsOf } from './mix.ts';
 import { NotesPanel } from './NotesPanel.tsx';
 import { type OpenBench, openBench } from './open-bench.ts';
@@ -190,6 +191,7 @@ const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
         onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
         onRecount={(per) => bench.edit((before) => recount(before, per), 'target')}
       />
+      <GivenTempoNote />
     </>
   );
 });

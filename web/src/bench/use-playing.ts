@@ -18,6 +18,7 @@ import { drawOptional, type OptionalPlayed, USUAL_PLAN } from '@stride/core/vari
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { countInSaid } from '../audio/count-in.ts';
+import { useGivenTempo } from '../audio/given-tempo.ts';
 import { usePlays } from '../audio/loop.ts';
 import { useSpeaker } from '../audio/sound-settings.ts';
 import { player } from '../audio/the-player.ts';
@@ -93,7 +94,7 @@ export function usePlaying(options: PlayingOptions) {
   const mine = usePlays(owner);
   const { cycle, layers, second, turns, variations, counting } = rhythm;
   const speaker = useSpeaker();
-  const tempo = tempoAt(rhythm);
+  const tempo = useGivenTempo(tempoAt(rhythm));
   // What is seen comes before what is heard: a running score follows when the edit has been painted,
   // and before playing only the sounds are made ready, when the hands rest.
   const lines = useMemo(
