@@ -1,9 +1,19 @@
 import { closeSync, openSync, readFileSync, writeFileSync, writeSync } from 'node:fs';
+import { clock, findAll, type Laid, layOut, performForm } from '@stride/core/form';
 import { FORMATS } from '@stride/core/formats';
+import { writeMidiFile } from '@stride/core/midi';
 import type { Grid } from '@stride/core/notation';
-import { readLayer } from '@stride/core/read';
+import { readLayer, USUAL_CEILING } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
-import { performRhythm, record, secondsOf, wavHead, wavPieces } from '@stride/core/sound';
+import {
+  type Performance,
+  performRhythm,
+  record,
+  secondsOf,
+  wavHead,
+  wavPieces,
+} from '@stride/core/sound';
+import { counted } from '@stride/core/wording';
 import papaparse from 'papaparse';
 import about from '../package.json' with { type: 'json' };
 import { openFile } from './open.ts';
@@ -17,15 +27,18 @@ const HELP = `humble-stride: rhythms as files, without the program
                                    ${FORMATS.map(({ suffix }) => `.${suffix}`).join(' ')}
                                    A file with several signatures becomes OUT-1, OUT-2 …
   humble-stride check FILE ...     says line by line what is wrong with each
-  humble-stride read FILE          what the program reads of each layer: --csv as a table
+  humble-stride read FILE          what the program reads of each layer, or finds of a form:
+                                   --csv as a table
   humble-stride render IN OUT.wav  as sound: --turns 8 --bpm 90 --count-in 1 --click
                                    --rate 48000 --bits 16
 
-  --grid exact | heard | N         where notes of other programs are put: where they are, as they
-                                   were most likely meant, on N parts of each beat
+  --grid exact | heard | N         where notes of other programs and strokes of recordings are
+                                   put: where they are, as they were most likely meant, on N
+                                   parts of each beat
   --help, --version
 
-IN is read by what it holds: .stride, .json, MusicXML (.musicxml, .mxl), MIDI.
+IN is read by what it holds: .stride, .json, MusicXML (.musicxml, .mxl), MIDI, and recordings
+(.wav), whose strokes are heard. A form (.json) is checked, read, converted to .mid and rendered.
 It ends with 0 where all went well, 1 where a file could not be read or written, 2 where it
 was asked for something it does not know.
 `;
@@ -123,8 +136,8 @@ function two(files: readonly string[], usage: string): readonly [string, string]
   return [from, to];
 }
 
-/** The rhythms of a file; what they have no place for is said. */
-function opened(file: string, io: Io, grid?: Grid): readonly Rhythm[] {
+/** What a file holds; what that has no place for is said. */
+function opened(file: string, io: Io, grid?: Grid): Held {
   let bytes: Uint8Array;
   try {
     bytes = readFileSync(file);
@@ -134,7 +147,22 @@ function opened(file: string, io: Io, grid?: Grid): readonly Rhythm[] {
   const result = openFile(bytes, file, grid);
   if (!result.ok) throw new Failed(result.messages.map((one) => `${file}: ${one}`).join('\n'));
   for (const one of result.lost) io.error(`${file}: ${one}`);
-  return result.rhythms;
+  const { rhythms, form } = result;
+  if (!form) return { rhythms };
+  return { rhythms, laid: layOut(form, new Map(rhythms.map((rhythm) => [rhythm.id, rhythm]))) };
+}
+
+interface Held {
+  readonly rhythms: readonly Rhythm[];
+  /** Where it is a form. */
+  readonly laid?: Laid;
+}
+
+/** A form as it is played through. */
+function played(file: string, laid: Laid): Performance {
+  const performance = performForm(laid);
+  if (!performance) throw new Failed(`${file}: nothing is played in it.`);
+  return performance;
 }
 
 function gridOf({ settings }: Words): Grid | undefined {
@@ -153,7 +181,17 @@ function convert(files: readonly string[], words: Words, io: Io): void {
       `${to}: its name ends with none of ${FORMATS.map(({ suffix }) => `.${suffix}`).join(', ')}.`,
     );
   }
-  const rhythms = opened(from, io, gridOf(words));
+  const { rhythms, laid } = opened(from, io, gridOf(words));
+  if (laid) {
+    if (format.suffix !== 'mid') {
+      throw new Unknown(`${from} is a form: it becomes .mid, or by “render” .wav.`);
+    }
+    const { bytes, lost } = writeMidiFile(played(from, laid));
+    keep(to, bytes);
+    io.out(`${to}: ${laid.form.name}`);
+    for (const one of lost) io.error(`${to}: ${one}`);
+    return;
+  }
   rhythms.forEach((rhythm, index) => {
     const name = rhythms.length === 1 ? to : to.replace(/(\.[a-z]+)$/i, `-${index + 1}$1`);
     const { content, lost } = format.write(rhythm);
@@ -175,8 +213,9 @@ function check(files: readonly string[], io: Io): void {
   if (files.length === 0) throw new Unknown('Write it as: humble-stride check FILE ...');
   const wrong = files.filter((file) => {
     try {
-      const rhythms = opened(file, io);
-      io.out(`${file}: good, ${rhythms.map(({ name }) => name).join(', ')}`);
+      const { rhythms, laid } = opened(file, io);
+      const what = laid ? sayForm(laid) : rhythms.map(({ name }) => name).join(', ');
+      io.out(`${file}: good, ${what}`);
       return false;
     } catch (error) {
       if (!(error instanceof Failed)) throw error;
@@ -187,14 +226,23 @@ function check(files: readonly string[], io: Io): void {
   if (wrong.length > 0) throw new Failed(`${wrong.length} of ${files.length} could not be read.`);
 }
 
+function sayForm({ form, spans, length }: Laid): string {
+  return `${form.name}, a form of ${counted(spans.length, 'section')}, ${clock(length)}`;
+}
+
 function read(files: readonly string[], { settings }: Words, io: Io): void {
   const [file, more] = files;
   if (file === undefined || more !== undefined) {
     throw new Unknown('Write it as: humble-stride read FILE');
   }
   const isTable = settings.has('csv');
+  const { rhythms, laid } = opened(file, io);
+  if (laid) {
+    readForm(laid, isTable, io);
+    return;
+  }
   if (isTable) io.out('rhythm,layer,group,finding');
-  for (const rhythm of opened(file, io)) {
+  for (const rhythm of rhythms) {
     if (!isTable) io.out(rhythm.name);
     rhythm.layers.forEach(({ name }, index) => {
       if (!isTable) io.out(`\n${name}`);
@@ -207,17 +255,20 @@ function read(files: readonly string[], { settings }: Words, io: Io): void {
   }
 }
 
+/** What is found of a form, section by section. */
+function readForm(laid: Laid, isTable: boolean, io: Io): void {
+  io.out(isTable ? 'form,section,finding' : sayForm(laid));
+  const names = new Map(laid.form.sections.map(({ id, name }) => [id, name]));
+  for (const { section, text } of findAll({ laid, ceiling: USUAL_CEILING })) {
+    const name = names.get(section) ?? '';
+    io.out(isTable ? unparse([[laid.form.name, name, text]]) : `  ${name}: ${text}`);
+  }
+}
+
 function render(files: readonly string[], words: Words, io: Io): void {
   const [from, to] = two(files, 'render IN OUT.wav');
-  const [rhythm] = opened(from, io, gridOf(words));
-  if (!rhythm) throw new Failed(`${from}: there is no rhythm in it.`);
-  const timed = timeRhythm(rhythm);
-  if (!timed.ok) throw new Failed(`${from}: ${timed.message}`);
-  const performance = performRhythm(rhythm, timed.timing, {
-    turns: number(words, 'turns', 8, [1, 10_000]),
-    countIn: number(words, 'count-in', 0, [0, 8]),
-    ...(words.settings.has('bpm') ? { bpm: number(words, 'bpm', 90, [10, 400]) } : {}),
-  });
+  const { rhythms, laid } = opened(from, io, gridOf(words));
+  const performance = laid ? played(from, laid) : playedTurns(from, rhythms[0], words);
   const bits = number(words, 'bits', 16, [16, 24]);
   if (bits !== 16 && bits !== 24) throw new Unknown(`--bits is 16 or 24, not ${bits}.`);
   const recording = record(performance, {
@@ -238,5 +289,17 @@ function render(files: readonly string[], words: Words, io: Io): void {
   } finally {
     closeSync(file);
   }
-  io.out(`${to}: ${rhythm.name}, ${Math.round(secondsOf(performance))} s`);
+  io.out(`${to}: ${performance.name}, ${Math.round(secondsOf(performance))} s`);
+}
+
+/** Turns of a rhythm, as many and as fast as is asked for. */
+function playedTurns(file: string, rhythm: Rhythm | undefined, words: Words): Performance {
+  if (!rhythm) throw new Failed(`${file}: there is no rhythm in it.`);
+  const timed = timeRhythm(rhythm);
+  if (!timed.ok) throw new Failed(`${file}: ${timed.message}`);
+  return performRhythm(rhythm, timed.timing, {
+    turns: number(words, 'turns', 8, [1, 10_000]),
+    countIn: number(words, 'count-in', 0, [0, 8]),
+    ...(words.settings.has('bpm') ? { bpm: number(words, 'bpm', 90, [10, 400]) } : {}),
+  });
 }

@@ -2,6 +2,7 @@
 export * from './click.ts';
 export * from './hold.ts';
 export * from './performance.ts';
+export * from './read-wav.ts';
 export * from './record.ts';
 export * from './render.ts';
 export * from './score.ts';

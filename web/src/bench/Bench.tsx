@@ -326,7 +326,7 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
           <History aria-hidden size={18} />
         </button>
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
-        <TakeAway document={document} mix={mix} />
+        <TakeAway rhythm={() => document.getState().history.present.rhythm} mix={mix} />
       </span>
       {lookingBack ? (
         <Suspense>

@@ -10,7 +10,9 @@ import { SetupPanel } from '../setups/SetupPanel.tsx';
 import { type OpenedSetup, useOpenedSetup } from '../setups/use-opened-setup.ts';
 import { database } from '../store/db.ts';
 import { useKeptState } from '../store/kept-state.ts';
+import { PLAIN_MIX } from '../store/records.ts';
 import { newRecord, putRhythms, seedOnce, storageSentence } from '../store/rhythms.ts';
+import { TakeAway } from '../takeaway/TakeAway.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
@@ -98,10 +100,10 @@ export function Crossing() {
     }
   }
 
-  function send(): void {
-    const id = crypto.randomUUID();
+  /** All of it as a rhythm, each pulse a layer. */
+  function whole(id: string): Rhythm {
     const backbeat = setup.pulses[from]?.backbeat ?? [];
-    void open(crossingAsRhythm({ crossed, parts: voices, from, bpm, id, backbeat }), 'write');
+    return crossingAsRhythm({ crossed, parts: voices, from, bpm, id, backbeat });
   }
 
   function climb(step: LearnStep, number: number): void {
@@ -167,7 +169,10 @@ export function Crossing() {
             onOpen={(next) => change(() => next)}
           />
         </span>
-        <Button onClick={send}>Send it to the Bench</Button>
+        <TakeAway rhythm={() => whole('crossing')} mix={PLAIN_MIX} />
+        <Button onClick={() => void open(whole(crypto.randomUUID()), 'write')}>
+          Send it to the Bench
+        </Button>
       </div>
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
         <div className="flex min-w-0 flex-col gap-[14px]">

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { beatsSaid } from '../store/cards.ts';
 import { database } from '../store/db.ts';
+import { PLAIN_MIX } from '../store/records.ts';
 import {
   loadRhythm,
   newRecord,
@@ -12,6 +13,7 @@ import {
   storageSentence,
 } from '../store/rhythms.ts';
 import { RECENT, useShelf } from '../store/use-store.ts';
+import { TakeAway } from '../takeaway/TakeAway.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -82,6 +84,7 @@ export function SendOn(sent: SentCadence) {
           ))}
         </Select>
       ) : null}
+      <TakeAway rhythm={() => cadenceRhythm(sent, 'landing')} mix={PLAIN_MIX} />
       <Button onClick={() => void send('write')}>Send it to the Bench</Button>
       <Button onClick={() => void send('climb')}>Climb it</Button>
     </span>

@@ -1,6 +1,5 @@
 import { usualCounting } from '@stride/core/counting';
 import { describeCycle } from '@stride/core/cycle';
-import { findInstrument } from '@stride/core/instrument';
 import { readLayer } from '@stride/core/read';
 import {
   eachVaried,
@@ -27,20 +26,26 @@ import { toast } from '../ui/toasts.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Scores } from './Score.tsx';
+import { SheetLabel } from './SheetLabel.tsx';
 import { SheetVariations } from './SheetVariations.tsx';
 import { useFit } from './use-fit.ts';
 import './sheet.css';
 
-/** Papers, in millimetres, and how large everything is drawn on them. */
+/**
+ * Papers, in millimetres: how large everything is on them, words included, and how large lines are beside that. What is read
+ * from two metres away stands across the paper, twice as large.
+ */
 const PAPERS = {
-  A4: { name: 'A4', css: 'A4', width: 210, height: 297, scale: 0.86 },
-  Letter: { name: 'Letter', css: 'letter', width: 215.9, height: 279.4, scale: 0.86 },
-  Poster: {
-    name: 'Poster (A3), for a music stand',
-    css: 'A3',
+  A4: { name: 'A4', css: 'A4', width: 210, height: 297, zoom: 1, scale: 0.86 },
+  Letter: { name: 'Letter', css: 'letter', width: 215.9, height: 279.4, zoom: 1, scale: 0.86 },
+  Poster: { name: 'Poster (A3)', css: 'A3', width: 297, height: 420, zoom: 1, scale: 1.3 },
+  Stand: {
+    name: 'A4 across, to read from two metres',
+    css: 'A4 landscape',
     width: 297,
-    height: 420,
-    scale: 1.3,
+    height: 210,
+    zoom: 2.1,
+    scale: 1,
   },
 } as const;
 type Paper = keyof typeof PAPERS;
@@ -58,6 +63,12 @@ interface Shown {
   readonly wrists: boolean;
 }
 
+/** From two metres away lines are read, and nothing else. */
+const USUALLY_SHOWN: Readonly<Record<'page' | 'stand', Shown>> = {
+  page: { lines: true, staff: true, reading: true, wrists: false },
+  stand: { lines: true, staff: false, reading: false, wrists: false },
+};
+
 /** A rhythm of more slots than these takes a second and more to be set. */
 const LONG = 1500;
 
@@ -65,12 +76,10 @@ const LONG = 1500;
 export function Sheet() {
   const { rhythm } = useBench();
   const [paper, setPaper] = useState<Paper>('A4');
-  const [shown, setShown] = useState<Shown>({
-    lines: true,
-    staff: true,
-    reading: true,
-    wrists: false,
-  });
+  const [shownOn, setShownOn] = useState(USUALLY_SHOWN);
+  const on = paper === 'Stand' ? 'stand' : 'page';
+  const shown = shownOn[on];
+  const setShown = (next: Shown) => setShownOn({ ...shownOn, [on]: next });
   const [mirrored, setMirrored] = useOtherHanded();
   const [busy, setBusy] = useState(false);
   const page = useRef<HTMLElement>(null);
@@ -81,7 +90,7 @@ export function Sheet() {
     return mirrored ? mirrorHands(shown) : shown;
   }, [mirrored, rhythm, part]);
   const timed = useMemo(() => timeRhythm(drawn), [drawn]);
-  const { width, height, css } = PAPERS[paper];
+  const { width, height, css, zoom, scale } = PAPERS[paper];
   usePageSize(css);
   const content = useRef<HTMLDivElement>(null);
   const room = Math.floor((height - 2 * MARGIN_MM) * PX_PER_MM) - ROUNDING;
@@ -90,6 +99,8 @@ export function Sheet() {
   // On a small screen the whole page is shown smaller; what is printed or taken away is not.
   const view = frameWidth > 0 ? Math.min(1, frameWidth / (width * PX_PER_MM)) : 1;
   const { shrink, pages, settled } = useFit(content, room, [drawn, paper, shown]);
+  /** How large everything is drawn. */
+  const large = shrink * zoom;
 
   async function take(format: 'svg' | 'png'): Promise<void> {
     if (!page.current) return;
@@ -99,8 +110,8 @@ export function Sheet() {
       const { pageAsPng, pageAsSvg } = await import('./page-image.ts');
       const title = part ? `${rhythm.name} ${part.name}` : rhythm.name;
       const name = `${fileName(title)}.${format}`;
-      if (format === 'svg') saveFile(await pageAsSvg(page.current, shrink), name, 'image/svg+xml');
-      else saveFile(await pageAsPng(page.current, shrink), name);
+      if (format === 'svg') saveFile(await pageAsSvg(page.current, large), name, 'image/svg+xml');
+      else saveFile(await pageAsPng(page.current, large), name);
     } catch {
       toast('The picture could not be made. Print the page instead, or take fewer parts.');
     } finally {
@@ -212,7 +223,7 @@ export function Sheet() {
           className="sheet-page"
           style={{ width: width * PX_PER_MM, padding: MARGIN_MM * PX_PER_MM, zoom: view }}
         >
-          <div ref={content} style={{ zoom: shrink, width: inner / shrink }}>
+          <div ref={content} style={{ zoom: large, width: inner / large }}>
             {ready ? null : (
               <p role="status" className="p-6 text-lg text-quiet">
                 Setting a long page …
@@ -223,8 +234,8 @@ export function Sheet() {
                 rhythm={drawn}
                 timing={timed.timing}
                 shown={shown}
-                width={Math.floor(inner / shrink)}
-                scale={PAPERS[paper].scale}
+                width={Math.floor(inner / large)}
+                scale={scale}
               />
             ) : null}
           </div>
@@ -276,18 +287,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
           timing={timing}
           counting={counting}
           scale={scale}
-          label={(index) => {
-            const layer = rhythm.layers[index];
-            return layer ? (
-              <p className="leading-tight">
-                <span className="block truncate font-title text-note font-bold">{layer.name}</span>
-                <span className="block truncate text-fine">
-                  {findInstrument(layer.instrument)?.name}
-                  {layer.feel ? `, ${layer.feel.name}` : ''}
-                </span>
-              </p>
-            ) : null;
-          }}
+          label={(index) => <SheetLabel layer={rhythm.layers[index]} />}
         />
       ) : null}
       {shown.lines ? <SheetVariations rhythm={rhythm} /> : null}

@@ -3,7 +3,6 @@ import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import type { Mix } from '../store/db.ts';
-import type { RhythmDocument } from '../store/document.ts';
 import { MENU } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
 
@@ -11,23 +10,25 @@ const Forms = lazy(() => import('./Forms.tsx'));
 const LinkDialog = lazy(() => import('../link/LinkDialog.tsx'));
 const SoundDialog = lazy(() => import('./SoundDialog.tsx'));
 const LostDialog = lazy(() => import('./LostDialog.tsx'));
+const LinePicture = lazy(() => import('./LinePicture.tsx'));
 
 /** What lies over the page after something was chosen. */
 type Over =
-  | { readonly what: 'link' | 'sound'; readonly rhythm: Rhythm }
+  | { readonly what: 'link' | 'sound' | 'picture'; readonly rhythm: Rhythm }
   | { readonly what: 'lost'; readonly suffix: string; readonly lost: readonly string[] };
 
 const ITEM = 'cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band';
 
 interface TakeAwayProps {
-  readonly document: RhythmDocument;
+  /** What is taken away, as it is when it is asked for. */
+  readonly rhythm: () => Rhythm;
+  /** How it is heard where it comes from. */
   readonly mix: Mix;
 }
 
 /** Gives the rhythm to the player as a file, as sound, or as a link. */
-export function TakeAway({ document, mix }: TakeAwayProps) {
+export function TakeAway({ rhythm, mix }: TakeAwayProps) {
   const [over, setOver] = useState<Over>();
-  const rhythm = () => document.getState().history.present.rhythm;
   const close = () => setOver(undefined);
   return (
     <>
@@ -64,6 +65,16 @@ export function TakeAway({ document, mix }: TakeAwayProps) {
             </DropdownMenu.Item>
             <DropdownMenu.Item
               className={ITEM}
+              onSelect={() => setOver({ what: 'picture', rhythm: rhythm() })}
+            >
+              <span className="font-semibold">The line as a picture</span>{' '}
+              <span className="font-mono text-sm">.svg</span>
+              <span className="block text-sm text-quiet">
+                Sharp at any size. Whole pages, also as PNG, are made by Sheet.
+              </span>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={ITEM}
               onSelect={() => setOver({ what: 'link', rhythm: rhythm() })}
             >
               <span className="font-semibold">As a link</span>
@@ -79,6 +90,8 @@ export function TakeAway({ document, mix }: TakeAwayProps) {
           <LinkDialog what={{ kind: 'rhythm', rhythm: over.rhythm }} onClose={close} />
         ) : over?.what === 'sound' ? (
           <SoundDialog rhythm={over.rhythm} mix={mix} onClose={close} />
+        ) : over?.what === 'picture' ? (
+          <LinePicture rhythm={over.rhythm} onDone={close} />
         ) : over?.what === 'lost' ? (
           <LostDialog suffix={over.suffix} lost={over.lost} onClose={close} />
         ) : null}
