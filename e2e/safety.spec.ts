@@ -119,6 +119,7 @@ test('a typed line that no grid holds stays in the line and goes no further', as
   await page.keyboard.press('9');
   await expect(page.getByText('That was not done.').first()).toContainText('do not meet on a grid');
   await expect(rows(page, 'Darbuka')).toContainText('/ D / D / D / D / D');
+  await kept(page, new URL(page.url()).pathname.split('/')[2] ?? '', '"slot":66');
   await page.reload();
   await expect(rows(page, 'Darbuka')).toContainText('/ D / D / D / D / D');
 });

@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import { XMLValidator } from 'fast-xml-parser';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { bringIn, expect, test } from './kit.ts';
 
@@ -148,4 +149,33 @@ test('a turn of sixty-four parts is cut into rows, on screen and on paper', asyn
   const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
   const printed = (await textOf(new Uint8Array(pdf))).text;
   expect(printed.match(/choke/g)).toHaveLength(32);
+});
+
+test('a page for a stand is read from two metres, and the line of a crossing goes out as a picture', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/sheet');
+  await page.getByLabel('Paper').selectOption('Stand (A4 across)');
+  await expect(page.getByText(/^\d+ pages\.$/)).toBeVisible();
+  const sheet = page.getByRole('article', { name: 'Sheet of Lantern steps' });
+  const syllable = sheet.getByText('dum', { exact: true }).first();
+  const [paper, word] = await Promise.all([sheet.boundingBox(), syllable.boundingBox()]);
+  // A line of its letters is nine millimetres high, on paper that is 297 wide.
+  expect(((word?.height ?? 0) / (paper?.width ?? 1)) * 297).toBeGreaterThan(9);
+  await expect(sheet.getByText('Evenness')).toHaveCount(0);
+
+  await page.goto('/crossing');
+  await page.getByRole('button', { name: 'Take away as a file' }).click();
+  const [taken] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'The line as a picture' }).click(),
+  ]);
+  expect(taken.suggestedFilename()).toBe('5-3-crossing-line.svg');
+  const svg = await readFile(await taken.path(), 'utf8');
+  // It stands alone: well formed, both pulses with their names, no colour and no font that only this page knows.
+  expect(XMLValidator.validate(svg)).toBe(true);
+  expect(svg).toContain('hand bell');
+  expect(svg.match(/<path/g)?.length).toBeGreaterThan(8);
+  expect(svg).not.toContain('var(--');
+  expect(svg).not.toContain('Bravura');
 });

@@ -2,6 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { readForm } from '@stride/core/form';
+import { writeFormJson } from '@stride/core/formats';
 import { readRhythm, writeRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
 import { main } from './main.ts';
@@ -19,6 +21,25 @@ layer Walker : darbuka
 play  D! (k) (t) / T (t) (k) / O! O-
 hand  each R L
 say   dum ka ta / tek ta ka / dun da
+`;
+const WALK = `form Walk
+tempo 180 per 3
+player Bell
+section Gather
+cycle 3+3+2
+turns 4
+level soft
+part Bell
+play Lantern steps : Bell
+section Stairs
+cycle 3+3+2
+turns 3
+level full
+part Bell
+play Lantern steps : Bell
+from 9.1
+then Gather
+then Stairs
 `;
 writeFileSync(file('steps.stride'), STEPS);
 writeFileSync(file('bad.stride'), 'rhythm A\ncycle 3++2\nD');
@@ -122,6 +143,43 @@ describe('the command line', () => {
     );
     expect((await run('--help')).out).toContain('humble-stride convert IN OUT');
     expect((await run('--version')).out).toBe('humble-stride 0.1.0');
+  });
+
+  it('hears a recording, and says what it took for what', async () => {
+    await run('render', file('steps.stride'), file('heard.wav'), '--turns', '6');
+    const { code, error } = await run('convert', file('heard.wav'), file('heard.stride'));
+    expect(code).toBe(0);
+    expect(error).toContain('Heard: ');
+    const { rhythm, usable } = readRhythm(readFileSync(file('heard.stride'), 'utf8'));
+    expect(usable).toBe(true);
+    expect(rhythm.layers[0]?.strokes.length).toBeGreaterThan(6);
+    writeFileSync(file('cut.wav'), readFileSync(file('heard.wav')).subarray(0, 30));
+    expect((await run('check', file('cut.wav'))).error).toContain('ends before its sound');
+  });
+
+  it('checks a form, reads what is found of it, and plays it as notes and as sound', async () => {
+    const { rhythm } = readRhythm(STEPS, 'steps');
+    const { form } = readForm(WALK, [rhythm]);
+    writeFileSync(file('walk.json'), writeFormJson(form, new Map([['steps', rhythm]])));
+    expect((await run('check', file('walk.json'))).out).toContain(
+      'good, Walk, a form of 2 sections, 0:06',
+    );
+    expect((await run('read', file('walk.json'))).out).toContain('Stairs: ');
+    expect((await run('read', '--csv', file('walk.json'))).out.split('\n')[0]).toBe(
+      'form,section,finding',
+    );
+    expect((await run('convert', file('walk.json'), file('walk.mid'))).code).toBe(0);
+    const back = await run('convert', file('walk.mid'), file('walked.json'));
+    expect(back.code).toBe(0);
+    expect((await run('render', file('walk.json'), file('walk.wav'))).out).toMatch(/Walk, \d+ s$/);
+    expect(await run('convert', file('walk.json'), file('walk.musicxml'))).toMatchObject({
+      code: 2,
+      error: expect.stringContaining('is a form: it becomes .mid'),
+    });
+    writeFileSync(file('walk.stride'), WALK);
+    expect((await run('check', file('walk.stride'))).error).toContain('only names its rhythms');
+    writeFileSync(file('odd.json'), '{"humble-stride": 1, "form": {"name": 3}}');
+    expect((await run('check', file('odd.json'))).code).toBe(1);
   });
 
   it('is there as a command', () => {

@@ -11,7 +11,6 @@ import { KEYS } from './keys.ts';
 import { PLACES } from './places.tsx';
 import { applyTheme, THEMES, useTheme } from './theme.ts';
 import { tourWasShown } from './tour-shown.ts';
-import { UnkeptBar } from './UnkeptBar.tsx';
 
 const loadPalette = async () => (await import('./Palette.tsx')).default;
 type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
@@ -19,6 +18,7 @@ type PaletteComponent = Awaited<ReturnType<typeof loadPalette>>;
 const Toasts = lazy(() => import('../ui/Toasts.tsx'));
 const Help = lazy(() => import('./Help.tsx'));
 const SoundPanel = lazy(() => import('../audio/SoundPanel.tsx'));
+const UnkeptBar = lazy(() => import('./UnkeptBar.tsx'));
 const NewVersion = lazy(() => import('./NewVersion.tsx'));
 const Arrivals = lazy(() => import('../bring/Arrivals.tsx'));
 const Tour = lazy(async () => ({ default: (await import('./Tour.tsx')).Tour }));
@@ -142,8 +142,8 @@ export function Shell() {
         </span>
       </header>
       <main id="screen" className="outline-none flex min-w-0 flex-1 flex-col" tabIndex={-1}>
-        <UnkeptBar />
         <Suspense>
+          <UnkeptBar />
           <NewVersion />
           <Arrivals />
         </Suspense>

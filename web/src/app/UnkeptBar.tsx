@@ -2,7 +2,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { useEffect } from 'react';
 import { Link, useMatch } from 'react-router';
 import { storageInUse } from '../store/storage.ts';
-import { useUnkept } from '../store/use-store.ts';
+import { useUnkept } from '../store/use-open.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
 
@@ -11,7 +11,7 @@ const files = () => import('../takeaway/take-away.ts');
 const take = async (rhythm: Rhythm) => (await files()).takeAway(rhythm);
 
 /** Says on every screen what is in this tab only, until it is kept. */
-export function UnkeptBar() {
+export default function UnkeptBar() {
   const unkept = useUnkept();
   const onBench = useMatch('/bench/:id/*')?.params.id;
   // The Bench says it of its own rhythm itself, with the ways on.

@@ -1,7 +1,6 @@
 import { type SecondCount, sayIn } from '@stride/core/counting';
 import { describeCycle } from '@stride/core/cycle';
-import { type Rhythm, recount, renameRhythm, setTempo, timeRhythm } from '@stride/core/rhythm';
-import { TEMPO_RANGE } from '@stride/core/time';
+import { renameRhythm, timeRhythm } from '@stride/core/rhythm';
 import { liveQuery } from 'dexie';
 import { History } from 'lucide-react';
 import { lazy, memo, Suspense, useEffect, useState } from 'react';
@@ -16,14 +15,13 @@ import { database, type Mix } from '../store/db.ts';
 import type { RhythmDocument } from '../store/document.ts';
 import { noticeRevision } from '../store/open-documents.ts';
 import { storageSentence, storedRevision } from '../store/rhythms.ts';
-import { useDocument, useOpenRhythm } from '../store/use-store.ts';
+import { useDocument, useOpenRhythm } from '../store/use-open.ts';
 import { TakeAway } from '../takeaway/TakeAway.tsx';
 import { takeAway } from '../takeaway/take-away.ts';
 import { Button } from '../ui/Button.tsx';
 import { announce } from '../ui/live.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { NumberField } from '../ui/NumberField.tsx';
 import { useStore } from '../ui/store.ts';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -31,13 +29,12 @@ import { UndoRedo } from '../ui/UndoRedo.tsx';
 import { useKeys } from '../ui/use-keys.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { useBenchState } from './context.ts';
-import { GivenTempoNote } from './GivenTempoNote.tsx';
 import { levelsOf } from './mix.ts';
 import { NotesPanel } from './NotesPanel.tsx';
 import { type OpenBench, openBench } from './open-bench.ts';
 import { PlayButton } from './PlayButton.tsx';
 import { STAGES } from './stages.ts';
-import { TempoPanel } from './TempoPanel.tsx';
+import { TempoFields } from './TempoFields.tsx';
 
 const ConflictDialog = lazy(() => import('../history/ConflictDialog.tsx'));
 const HistoryDialog = lazy(() => import('../history/HistoryDialog.tsx'));
@@ -170,31 +167,6 @@ function BenchHeader({ bench }: { readonly bench: OpenBench }) {
     </div>
   );
 }
-
-type TempoFieldsProps = Pick<Rhythm, 'tempo' | 'target'> & {
-  readonly bench: OpenBench;
-};
-
-const TempoFields = memo(function TempoFields(props: TempoFieldsProps) {
-  const { bench, tempo, target } = props;
-  return (
-    <>
-      <NumberField
-        label="Tempo"
-        labelHidden
-        value={tempo.bpm}
-        {...TEMPO_RANGE}
-        onChange={(bpm) => bench.edit((before) => setTempo(before, bpm), 'tempo')}
-      />
-      <TempoPanel
-        rhythm={{ tempo, target }}
-        onChange={(change) => bench.edit((before) => ({ ...before, ...change }), 'target')}
-        onRecount={(per) => bench.edit((before) => recount(before, per), 'target')}
-      />
-      <GivenTempoNote />
-    </>
-  );
-});
 
 const StageTabs = memo(function StageTabs() {
   return (

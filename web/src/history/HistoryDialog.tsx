@@ -13,7 +13,7 @@ import { dropVersion, keepVersion, listHistory, nameVersion } from '../store/his
 import type { HistoryRecord } from '../store/records.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { useLive } from '../store/use-live.ts';
-import { useDocument } from '../store/use-store.ts';
+import { useDocument } from '../store/use-open.ts';
 import { Button } from '../ui/Button.tsx';
 import { Field } from '../ui/Field.tsx';
 import { IconButton } from '../ui/IconButton.tsx';

@@ -40,11 +40,11 @@ const PAPERS = {
   Letter: { name: 'Letter', css: 'letter', width: 215.9, height: 279.4, zoom: 1, scale: 0.86 },
   Poster: { name: 'Poster (A3)', css: 'A3', width: 297, height: 420, zoom: 1, scale: 1.3 },
   Stand: {
-    name: 'A4 across, to read from two metres',
+    name: 'Stand (A4 across)',
     css: 'A4 landscape',
     width: 297,
     height: 210,
-    zoom: 2.1,
+    zoom: 2,
     scale: 1,
   },
 } as const;
@@ -57,17 +57,30 @@ const ROUNDING = 4;
 
 interface Shown {
   readonly lines: boolean;
+  readonly variations: boolean;
   readonly staff: boolean;
   readonly reading: boolean;
   /** What each wrist does, stroke by stroke. */
   readonly wrists: boolean;
+  /** What its notes say. */
+  readonly notes: boolean;
 }
 
 /** From two metres away lines are read, and nothing else. */
 const USUALLY_SHOWN: Readonly<Record<'page' | 'stand', Shown>> = {
-  page: { lines: true, staff: true, reading: true, wrists: false },
-  stand: { lines: true, staff: false, reading: false, wrists: false },
+  page: { lines: true, variations: true, staff: true, reading: true, wrists: false, notes: true },
+  stand: {
+    lines: true,
+    variations: false,
+    staff: false,
+    reading: false,
+    wrists: false,
+    notes: false,
+  },
 };
+
+/** How small what is read from far away may be drawn: it rather takes another page. */
+const LEAST_FAR = 0.92;
 
 /** A rhythm of more slots than these takes a second and more to be set. */
 const LONG = 1500;
@@ -98,7 +111,12 @@ export function Sheet() {
   const frameWidth = useWidth(frame);
   // On a small screen the whole page is shown smaller; what is printed or taken away is not.
   const view = frameWidth > 0 ? Math.min(1, frameWidth / (width * PX_PER_MM)) : 1;
-  const { shrink, pages, settled } = useFit(content, room, [drawn, paper, shown]);
+  const { shrink, pages, settled } = useFit(
+    content,
+    room,
+    [drawn, paper, shown],
+    on === 'stand' ? LEAST_FAR : undefined,
+  );
   /** How large everything is drawn. */
   const large = shrink * zoom;
 
@@ -132,8 +150,9 @@ export function Sheet() {
           Paper
           <Select
             data-reach="paper"
+            title="Stand: to be read from two metres away"
             value={paper}
-            className="w-24 bg-card"
+            className="max-w-72 bg-card"
             onChange={(event) => setPaper(event.target.value as Paper)}
           >
             {Object.entries(PAPERS).map(([key, { name }]) => (
@@ -174,6 +193,15 @@ export function Sheet() {
         >
           Staff notation
         </Check>
+        {rhythm.variations ? (
+          <Check
+            className="text-note"
+            checked={shown.variations}
+            onChange={(variations) => setShown({ ...shown, variations })}
+          >
+            Variations
+          </Check>
+        ) : null}
         <Check
           className="text-note"
           checked={shown.reading}
@@ -290,7 +318,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
           label={(index) => <SheetLabel layer={rhythm.layers[index]} />}
         />
       ) : null}
-      {shown.lines ? <SheetVariations rhythm={rhythm} /> : null}
+      {shown.variations ? <SheetVariations rhythm={rhythm} /> : null}
       {shown.staff ? <Scores cycle={rhythm.cycle} layers={rhythm.layers} width={width} /> : null}
       {shown.reading || shown.wrists ? (
         <section className="mt-2 columns-2 gap-8 text-fine leading-snug">
@@ -304,7 +332,7 @@ const SheetPage = memo(function SheetPage(props: SheetPageProps) {
           ))}
         </section>
       ) : null}
-      {rhythm.notes ? (
+      {rhythm.notes && shown.notes ? (
         <section className="mt-2 border-t border-edge pt-1.5 text-fine whitespace-pre-wrap">
           {rhythm.notes}
         </section>

@@ -39,7 +39,7 @@ export async function pageAsSvg(page: HTMLElement, shrink = 1): Promise<string> 
   }
   addWords(root, page, frame, shrink);
   const style = document.createElementNS(SVG, 'style');
-  style.textContent = await fontFaces();
+  style.textContent = await fontFaces(page.querySelector('.staff') !== null);
   root.prepend(style);
   return withoutVariables(new XMLSerializer().serializeToString(root), page);
 }
@@ -90,8 +90,8 @@ function withoutVariables(svg: string, page: HTMLElement): string {
   });
 }
 
-/** The page's own fonts and the music font, as data. */
-async function fontFaces(): Promise<string> {
+/** The page's own fonts, and the music font where there is staff notation, as data. */
+async function fontFaces(withMusic: boolean): Promise<string> {
   const faces: string[] = [];
   for (const sheet of document.styleSheets) {
     let rules: CSSRuleList;
@@ -113,7 +113,7 @@ async function fontFaces(): Promise<string> {
       );
     }
   }
-  faces.push(`@font-face{font-family:Bravura;src:url(${await asData(bravura)})}`);
+  if (withMusic) faces.push(`@font-face{font-family:Bravura;src:url(${await asData(bravura)})}`);
   return faces.join('\n');
 }
 

@@ -20,21 +20,22 @@ const WHOLE: Fit = { shrink: 1, pages: 1 };
 /**
  * What to try next for a sheet of this height.
  * @param height as it is drawn now, and `room` on one page, in the same unit
+ * @param least how small it may be drawn
  * @returns the same object where nothing is to change
  */
-export function nextFit(fit: Fit, height: number, room: number): Fit {
+export function nextFit(fit: Fit, height: number, room: number, least = LEAST): Fit {
   if (fit.pages > 1) {
     const pages = Math.max(1, Math.ceil(height / room));
     return pages === fit.pages ? fit : { shrink: 1, pages };
   }
   if (height <= room) return fit;
   // It does not fit even when it is small: then as large as it should be, on several pages.
-  const hopeless = fit.shrink === 1 && height * LEAST ** 2 > room;
-  if (hopeless || fit.shrink <= LEAST) {
+  const hopeless = fit.shrink === 1 && height * least ** 2 > room;
+  if (hopeless || fit.shrink <= least) {
     return { shrink: 1, pages: Math.ceil(height / fit.shrink / room) };
   }
   const by = Math.min(STEP, (room / height) ** LOSES);
-  return { shrink: Math.max(LEAST, fit.shrink * by), pages: 1 };
+  return { shrink: Math.max(least, fit.shrink * by), pages: 1 };
 }
 
 /** A fit, and whether it is the last: while it is looked for, what is drawn may still not fit. */
@@ -53,6 +54,7 @@ export function useFit(
   sheet: RefObject<HTMLElement | null>,
   room: number,
   content: readonly unknown[],
+  least = LEAST,
 ): FoundFit {
   const [found, setFound] = useState(BEGINNING);
   // A sheet that is drawn whole is measured again by itself where its height changes.
@@ -70,7 +72,7 @@ export function useFit(
       // Its own zoom, and none of what shows the whole page smaller on a small screen.
       const height = node.offsetHeight * Number(node.style.zoom || 1);
       setFound((before) => {
-        const next = nextFit(before, height, room);
+        const next = nextFit(before, height, room, least);
         if (next !== before) return { ...next, settled: false };
         return before.settled ? before : { ...before, settled: true };
       });
@@ -78,6 +80,6 @@ export function useFit(
     const observer = new ResizeObserver(measure);
     observer.observe(node);
     return () => observer.disconnect();
-  }, [sheet, room, isBeginning]);
+  }, [sheet, room, isBeginning, least]);
   return found;
 }

@@ -4,12 +4,15 @@ import { Link } from 'react-router';
 import type { Card } from '../store/cards.ts';
 import { database } from '../store/db.ts';
 import { loadRhythm, newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
-import { takeFromShelf } from '../store/take-from-shelf.ts';
 import { useRhythmOf, useShelf } from '../store/use-store.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { toast } from '../ui/toasts.ts';
 import { BrokenRhythm } from './BrokenRhythm.tsx';
 import { descentOf } from './descent.ts';
+
+/** Takes a rhythm from the Shelf; what knows the open ones is fetched when it is wanted. */
+const take = async (id: string, name: string) =>
+  (await import('../store/take-from-shelf.ts')).takeFromShelf(id, name);
 
 /** The card is there before its drawing: what draws is fetched after what is read first. */
 const CardLine = lazy(() => import('./CardLine.tsx'));
@@ -29,7 +32,7 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
       const copy = { ...rhythm, id: crypto.randomUUID(), name: `${name.slice(0, 110)} (copy)` };
       await putRhythms(database, [{ ...newRecord(copy), drafts }]);
       toast(`${copy.name} stands beside it.`, () => {
-        void takeFromShelf(copy.id, copy.name);
+        void take(copy.id, copy.name);
       });
     } catch (error) {
       toast(storageSentence(error));
@@ -69,7 +72,7 @@ export const ShelfCard = memo(function ShelfCard({ card }: { readonly card: Card
         <CardButton label={`Duplicate ${name}`} onClick={() => void onDuplicate()}>
           <Copy aria-hidden size={16} />
         </CardButton>
-        <CardButton label={`Delete ${name}`} onClick={() => void takeFromShelf(id, name)}>
+        <CardButton label={`Delete ${name}`} onClick={() => void take(id, name)}>
           <Trash2 aria-hidden size={16} />
         </CardButton>
       </div>

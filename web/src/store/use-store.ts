@@ -1,12 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useSyncExternalStore } from 'react';
 import { useStore } from '../ui/store.ts';
 import { type Shelf, shelf } from './card-shelf.ts';
 import type { Card } from './cards.ts';
 import { database, type RhythmRecord } from './db.ts';
-import type { DocumentState, RhythmDocument } from './document.ts';
-import { openRhythm, unkept } from './open-documents.ts';
-import { type LoadResult, loadRhythm, readRecord, seedOnce } from './rhythms.ts';
+import { type LoadResult, loadRhythm, readRecord } from './rhythms.ts';
 
 /** The cards of all rhythms, kept up to date with what this and other tabs write. */
 export function useShelf(): Shelf {
@@ -51,26 +48,3 @@ export function useRecentRhythms(): readonly RhythmRecord[] {
 }
 
 const NONE: readonly RhythmRecord[] = [];
-
-/** Opens a rhythm for the Bench. */
-export function useOpenRhythm(id: string) {
-  return useQuery({
-    queryKey: ['open', id],
-    gcTime: 0,
-    staleTime: 0,
-    queryFn: async () => {
-      await seedOnce(database);
-      return openRhythm(id);
-    },
-  });
-}
-
-/** A part of the state of an open document; the component follows it. */
-export function useDocument<T>(document: RhythmDocument, part: (state: DocumentState) => T): T {
-  return useSyncExternalStore(document.subscribe, () => part(document.getState()));
-}
-
-/** What is in this tab only. */
-export function useUnkept() {
-  return useStore(unkept);
-}
