@@ -747,7 +747,7 @@ const SWITCHES = [
   [
     'a variation is not printed',
     'web/src/sheet/Sheet.tsx',
-    '{shown.lines ? <SheetVariations rhythm={rhythm} /> : null}',
+    '{shown.variations ? <SheetVariations rhythm={rhythm} /> : null}',
     '',
     'variations',
     'moves are kept',
@@ -843,7 +843,7 @@ const SWITCHES = [
   [
     'form: the sign is not heard',
     'web/src/form/use-form-playing.ts',
-    'else player.putNext(answer.next);',
+    'else if (!player.putNext(answer.next)) return giveSign(playing, answer.coming);',
     '',
     'form',
     'it plays: counted in',
