@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, gains, type Scheduled, scheduled, test, watchText } from './kit.ts';
 
@@ -349,6 +350,16 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
     page.getByRole('menuitem', { name: '.json' }).click(),
   ]);
   const path = await download.path();
+  await page.getByRole('button', { name: 'Take away', exact: true }).click();
+  const [score] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'A score (.musicxml)' }).click(),
+  ]);
+  const parts = readFileSync(await score.path(), 'utf8');
+  expect(parts).toContain('Stairs</rehearsal>');
+  // What a score has no place for is said.
+  await expect(page.getByRole('dialog')).toContainText('waits for the sign');
+  await page.getByRole('button', { name: 'Good' }).click();
   await page.goto('/form');
   await page.getByLabel('Form file').setInputFiles({
     name: 'bad.stride',

@@ -172,7 +172,9 @@ describe('the command line', () => {
     const back = await run('convert', file('walk.mid'), file('walked.json'));
     expect(back.code).toBe(0);
     expect((await run('render', file('walk.json'), file('walk.wav'))).out).toMatch(/Walk, \d+ s$/);
-    expect(await run('convert', file('walk.json'), file('walk.musicxml'))).toMatchObject({
+    expect((await run('convert', file('walk.json'), file('walk.musicxml'))).code).toBe(0);
+    expect(readFileSync(file('walk.musicxml'), 'utf8')).toContain('Stairs</rehearsal>');
+    expect(await run('convert', file('walk.json'), file('walk.stride'))).toMatchObject({
       code: 2,
       error: expect.stringContaining('is a form: it becomes .mid'),
     });

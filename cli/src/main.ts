@@ -1,7 +1,8 @@
 import { closeSync, openSync, readFileSync, writeFileSync, writeSync } from 'node:fs';
 import { clock, findAll, type Laid, layOut, performForm } from '@stride/core/form';
-import { FORMATS } from '@stride/core/formats';
+import { FORMATS, type WrittenFile } from '@stride/core/formats';
 import { writeMidiFile } from '@stride/core/midi';
+import { packXml, writeFormXml } from '@stride/core/musicxml';
 import type { Grid } from '@stride/core/notation';
 import { readLayer, USUAL_CEILING } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
@@ -38,7 +39,8 @@ const HELP = `humble-stride: rhythms as files, without the program
   --help, --version
 
 IN is read by what it holds: .stride, .json, MusicXML (.musicxml, .mxl), MIDI, and recordings
-(.wav), whose strokes are heard. A form (.json) is checked, read, converted to .mid and rendered.
+(.wav), whose strokes are heard. A form (.json) is checked, read, converted to .mid or a score,
+and rendered.
 It ends with 0 where all went well, 1 where a file could not be read or written, 2 where it
 was asked for something it does not know.
 `;
@@ -183,11 +185,8 @@ function convert(files: readonly string[], words: Words, io: Io): void {
   }
   const { rhythms, laid } = opened(from, io, gridOf(words));
   if (laid) {
-    if (format.suffix !== 'mid') {
-      throw new Unknown(`${from} is a form: it becomes .mid, or by “render” .wav.`);
-    }
-    const { bytes, lost } = writeMidiFile(played(from, laid));
-    keep(to, bytes);
+    const { content, lost } = writtenForm(from, laid, format.suffix);
+    keep(to, content);
     io.out(`${to}: ${laid.form.name}`);
     for (const one of lost) io.error(`${to}: ${one}`);
     return;
@@ -199,6 +198,19 @@ function convert(files: readonly string[], words: Words, io: Io): void {
     io.out(`${name}: ${rhythm.name}`);
     for (const one of lost) io.error(`${name}: ${one}`);
   });
+}
+
+/** A form as notes or as a score. */
+function writtenForm(from: string, laid: Laid, suffix: string): WrittenFile {
+  if (suffix === 'mid') {
+    const { bytes, lost } = writeMidiFile(played(from, laid));
+    return { content: bytes, lost };
+  }
+  if (suffix === 'musicxml' || suffix === 'mxl') {
+    const { text, lost } = writeFormXml(laid);
+    return { content: suffix === 'mxl' ? packXml(text) : text, lost };
+  }
+  throw new Unknown(`${from} is a form: it becomes .mid, .musicxml or .mxl, or by “render” .wav.`);
 }
 
 function keep(file: string, content: string | Uint8Array): void {

@@ -64,6 +64,20 @@ export function sectionAsRhythm(laid: Laid, at: number, id: string): FormRhythm 
   return written(laid, span.section.name, span.section.cycle, pieces, span, id);
 }
 
+/** Turns of a section as a rhythm, in this order; what sounds in each is what sounds there in the form. */
+export function turnsAsRhythm(
+  laid: Laid,
+  at: number,
+  turns: readonly number[],
+  id: string,
+): FormRhythm {
+  const span = laid.spans[at];
+  if (!span || turns.some((turn) => turn < 0 || turn >= span.turns))
+    return { ok: false, message: 'There is no such turn.' };
+  const pieces = turns.map((turn) => ({ span, turn }));
+  return written(laid, span.section.name, span.section.cycle, pieces, span, id);
+}
+
 /** One turn of a section as a rhythm: what sounds in it, pickups and entries as they are. */
 export function turnAsRhythm(laid: Laid, at: number, turn: number, id: string): FormRhythm {
   const span = laid.spans[at];

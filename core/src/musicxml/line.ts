@@ -1,7 +1,7 @@
 import { nth } from '../bounds/index.ts';
 import { type Cycle, turnPulses } from '../cycle/index.ts';
 import { fitCells } from '../notation/index.ts';
-import { type Layer, onsetsOnce, timeLayer, timeRhythm } from '../rhythm/index.ts';
+import { type Layer, onsetsOnce, type Rhythm, timeLayer, timeRhythm } from '../rhythm/index.ts';
 import { engraveLayer, pulseValue, type StaffMeasure, type StaffNote } from '../staff/index.ts';
 import { multiply, type Pulses, type Rational, rational, subtract } from '../time/index.ts';
 
@@ -30,11 +30,22 @@ export interface Line {
   readonly unwritten: number;
 }
 
-/** A stretch of bars: the rhythm itself, or one of its variations after it. */
+/** A stretch of bars: a rhythm, one of its variations after it, or turns of a section. */
 export interface Stretch {
+  readonly cycle: Cycle;
+  /** One for each part. */
   readonly lines: readonly Line[];
   readonly turns: number;
+  /** What stands over its first bar. */
   readonly mark?: string;
+  /** Names of its turns, by turn. */
+  readonly names?: ReadonlyMap<number, string | undefined>;
+  /** The tempo that begins with it, and the one to reach. */
+  readonly tempo?: Pick<Rhythm, 'tempo' | 'target'>;
+  /** What is said in words where it begins. */
+  readonly said?: readonly string[];
+  /** How often it is played: round and round, or so many times. */
+  readonly played: 'round' | number;
 }
 
 /**

@@ -1,11 +1,11 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import { nth } from '../bounds/index.ts';
-import { formatSpans } from '../cycle/index.ts';
+import { type Cycle, formatSpans } from '../cycle/index.ts';
 import { findInstrument, notesOf } from '../instrument/index.ts';
 import { type Layer, type Rhythm, tempoAt, timeRhythm, withVariation } from '../rhythm/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { writeFeel } from '../text/index.ts';
-import { type LineBar, lineOf, type Stretch } from './line.ts';
+import { lineOf, type Stretch } from './line.ts';
 import { lostOf } from './losses.ts';
 import { signatureOf } from './meter.ts';
 import { strokeName } from './places.ts';
@@ -31,32 +31,47 @@ export interface WrittenXml {
 export function writeMusicXml(rhythm: Rhythm): WrittenXml {
   const { layers, variations = [] } = rhythm;
   const lost: string[] = [];
+  const { tempo, target } = { tempo: tempoAt(rhythm), target: rhythm.target };
   const stretches: Stretch[] = [
-    linesOf(rhythm, rhythm.name, lost),
+    {
+      ...linesOf(rhythm, rhythm.name, lost),
+      names: new Map(rhythm.turns?.map(({ turn, name }) => [turn, name])),
+      tempo: { tempo, target },
+    },
     ...variations.map((variation) => ({
       ...linesOf(withVariation(rhythm, variation), variation.name, lost),
       mark: `${VARIATION_MARK}${variation.name}`,
     })),
   ];
+  lost.push(...lostOf(rhythm, stretches));
+  return { text: scoreOf(rhythm.name, hintsOf(rhythm), layers, stretches), lost };
+}
+
+/** Stretches one after another as a score, a part for each of the layers. */
+export function scoreOf(
+  title: string,
+  hints: readonly Node[],
+  layers: readonly Layer[],
+  stretches: readonly Stretch[],
+): string {
   const parts = layers.map((layer, index) => ({ layer, id: `P${index + 1}`, index }));
   const score = el(
     'score-partwise',
     [
-      el('work', [el('work-title', [text(rhythm.name)])]),
+      el('work', [el('work-title', [text(title)])]),
       el('identification', [
         el('encoding', [el('software', [text('Humble Stride')])]),
-        el('miscellaneous', hintsOf(rhythm)),
+        ...(hints.length > 0 ? [el('miscellaneous', hints)] : []),
       ]),
       el(
         'part-list',
         parts.map(({ layer, id }) => scorePart(layer, id)),
       ),
-      ...parts.map(({ id, index }) => el('part', measuresOf(rhythm, stretches, index, id), { id })),
+      ...parts.map(({ id, index }) => el('part', measuresOf(stretches, index, id), { id })),
     ],
     { version: '4.0' },
   );
-  lost.push(...lostOf(rhythm, stretches));
-  return { text: `${HEAD}${builder.build([score])}`, lost };
+  return `${HEAD}${builder.build([score])}`;
 }
 
 const HEAD = `<?xml version="1.0" encoding="UTF-8"?>
@@ -82,7 +97,12 @@ function linesOf(rhythm: Rhythm, name: string, lost: string[]): Stretch {
       `${name} comes round after ${all} turns; the first ${MOST_BARS} are written, and the repeat is not where all begins again.`,
     );
   }
-  return { lines: layers.map((layer) => lineOf(cycle, layer, turns)), turns };
+  return {
+    cycle,
+    lines: layers.map((layer) => lineOf(cycle, layer, turns)),
+    turns,
+    played: 'round',
+  };
 }
 
 /** What this program finds again beside the notes. */
@@ -134,33 +154,48 @@ function scorePart(layer: Layer, id: string): Node {
   );
 }
 
-function measuresOf(
-  rhythm: Rhythm,
-  stretches: readonly Stretch[],
-  part: number,
-  id: string,
-): readonly Node[] {
-  const names = new Map(rhythm.turns?.map(({ turn, name }) => [turn, name]));
+function measuresOf(stretches: readonly Stretch[], part: number, id: string): readonly Node[] {
   let number = 0;
-  return stretches.flatMap(({ lines, turns, mark }, stretch) => {
+  let signature = '';
+  return stretches.flatMap(({ cycle, lines, turns, mark, names, tempo, said = [], played }) => {
     const { layer, bars } = nth(lines, part);
     return Array.from({ length: turns }, (_, turn) => {
-      const label =
-        turn === 0 && mark !== undefined ? mark : stretch === 0 ? names.get(turn) : undefined;
+      const label = turn === 0 && mark !== undefined ? mark : names?.get(turn);
       number += 1;
-      const isFirst = number === 1;
+      const begins = turn === 0;
+      const ends = turn === turns - 1;
+      const { beats, under } = signatureOf(cycle);
+      const isNew = signature !== `${beats}/${under}`;
+      signature = `${beats}/${under}`;
+      const isRepeated = played !== 1;
       return el(
         'measure',
         [
-          ...(turn === 0 ? [barline('left', 'heavy-light', 'forward')] : []),
-          attributes(rhythm, nth(bars, turn), isFirst),
+          ...(begins && isRepeated
+            ? [barline('left', 'heavy-light', { direction: 'forward' })]
+            : []),
+          el('attributes', [
+            el('divisions', [text(String(divisionsOf(nth(bars, turn))))]),
+            ...(isNew
+              ? [el('time', [el('beats', [text(beats)]), el('beat-type', [text(String(under))])])]
+              : []),
+            ...(number === 1 ? [el('clef', [el('sign', [text('percussion')])])] : []),
+          ]),
           ...(label === undefined ? [] : [words([el('rehearsal', [text(label)])])]),
-          ...(isFirst && part === 0 ? tempoMarks(rhythm) : []),
-          ...(isFirst && layer.feel
+          ...(begins && tempo && part === 0 ? tempoMarks(cycle, tempo) : []),
+          ...(begins && part === 0 ? said.map((one) => words([el('words', [text(one)])])) : []),
+          ...(number === 1 && layer.feel
             ? [words([el('words', [text(`feel ${writeFeel(layer.feel)}`)])])]
             : []),
           ...notesOfBar(nth(bars, turn), layer, id),
-          ...(turn === turns - 1 ? [barline('right', 'light-heavy', 'backward')] : []),
+          ...(ends && isRepeated
+            ? [
+                barline('right', 'light-heavy', {
+                  direction: 'backward',
+                  ...(played === 'round' ? {} : { times: String(played) }),
+                }),
+              ]
+            : []),
         ],
         { number: String(number) },
       );
@@ -168,21 +203,8 @@ function measuresOf(
   });
 }
 
-const barline = (location: string, style: string, direction: string) =>
-  el('barline', [el('bar-style', [text(style)]), el('repeat', [], { direction })], { location });
-
-function attributes({ cycle }: Rhythm, bar: LineBar, isFirst: boolean): Node {
-  const { beats, under } = signatureOf(cycle);
-  return el('attributes', [
-    el('divisions', [text(String(divisionsOf(bar)))]),
-    ...(isFirst
-      ? [
-          el('time', [el('beats', [text(beats)]), el('beat-type', [text(String(under))])]),
-          el('clef', [el('sign', [text('percussion')])]),
-        ]
-      : []),
-  ]);
-}
+const barline = (location: string, style: string, repeat: Readonly<Record<string, string>>) =>
+  el('barline', [el('bar-style', [text(style)]), el('repeat', [], repeat)], { location });
 
 /** Note values that a counted beat can be said in: in quarters, name and dots. */
 const BEAT_UNITS: readonly (readonly [quarters: number, unit: string, dots: number])[] = [
@@ -198,9 +220,11 @@ const BEAT_UNITS: readonly (readonly [quarters: number, unit: string, dots: numb
   [0.375, '16th', 1],
 ];
 
-function tempoMarks(rhythm: Rhythm): readonly Node[] {
-  const tempo = tempoAt(rhythm);
-  const quarters = (tempo.per * 4) / pulseValue(rhythm.cycle);
+function tempoMarks(
+  cycle: Cycle,
+  { tempo, target: wanted }: NonNullable<Stretch['tempo']>,
+): readonly Node[] {
+  const quarters = (tempo.per * 4) / pulseValue(cycle);
   const unit = BEAT_UNITS.find(([length]) => length === quarters);
   const sound = el('sound', [], { tempo: String(Math.round(tempo.bpm * quarters * 1e6) / 1e6) });
   const mark = unit
@@ -210,7 +234,7 @@ function tempoMarks(rhythm: Rhythm): readonly Node[] {
         el('per-minute', [text(String(tempo.bpm))]),
       ])
     : el('words', [text(`${tempo.bpm} to ${tempo.per} pulses`)]);
-  const target = rhythm.target > tempo.bpm ? `to ${rhythm.target}` : undefined;
+  const target = wanted > tempo.bpm ? `to ${wanted}` : undefined;
   return [
     words([mark], 'above', [sound]),
     ...(target === undefined ? [] : [words([el('words', [text(target)])])]),

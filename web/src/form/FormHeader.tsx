@@ -1,10 +1,9 @@
-import { clock, lengthsOf, performForm } from '@stride/core/form';
-import type { Performance } from '@stride/core/sound';
+import { clock, lengthsOf } from '@stride/core/form';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { counted } from '@stride/core/wording';
 import { Play, Square } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
@@ -19,8 +18,8 @@ import { Panel } from '../ui/Panel.tsx';
 import { Select } from '../ui/Select.tsx';
 import { UndoRedo } from '../ui/UndoRedo.tsx';
 import type { OpenedForm } from './context.ts';
+import { FormTakeAway } from './FormTakeAway.tsx';
 import { FormText } from './FormText.tsx';
-import { takeFormAway } from './files.ts';
 import { SignButton } from './SignButton.tsx';
 import { SIGN_WAYS, type SignWay } from './sign-input.ts';
 import type { FormHearing, FormPlaying } from './use-form-playing.ts';
@@ -35,16 +34,13 @@ interface HeaderProps {
   readonly redo: (() => void) | undefined;
 }
 
-const PlayedDialog = lazy(() => import('../takeaway/PlayedDialog.tsx'));
-
 /** The form’s name, how it is played, and what is taken away of it. */
 export function FormHeader(props: HeaderProps) {
   const { opened, playing, chosen, hearing, onHearing, undo, redo } = props;
-  const { form, laid, edit, rhythms, findings } = opened;
+  const { form, laid, edit, findings } = opened;
   const navigate = useNavigate();
   const state = usePlayer();
   const [isText, setText] = useState(false);
-  const [played, setPlayed] = useState<Performance>();
   const lengths = lengthsOf(laid);
   const first = form.players[0];
   const from = chosen ?? 0;
@@ -206,49 +202,8 @@ export function FormHeader(props: HeaderProps) {
             </DropdownMenu.Portal>
           </DropdownMenu.Root>
         ) : null}
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger asChild>
-            <Button className="h-10!">Take away</Button>
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" sideOffset={6} className={MENU}>
-              <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setText(true)}>
-                As text, to type on …
-              </DropdownMenu.Item>
-              <DropdownMenu.Item
-                className={MENU_ITEM}
-                onSelect={() => takeFormAway(form, rhythms, 'stride')}
-              >
-                .stride: the form as text
-              </DropdownMenu.Item>
-              <DropdownMenu.Item
-                className={MENU_ITEM}
-                onSelect={() => takeFormAway(form, rhythms, 'json')}
-              >
-                .json: with the rhythms it plays from
-              </DropdownMenu.Item>
-              <DropdownMenu.Item
-                className={MENU_ITEM}
-                onSelect={() => setPlayed(performForm(laid))}
-              >
-                As sound or notes (.wav, .mid) …
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={MENU_ITEM} onSelect={() => window.print()}>
-                Print
-              </DropdownMenu.Item>
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <FormTakeAway opened={opened} onText={() => setText(true)} />
       </span>
-      {played ? (
-        <Suspense>
-          <PlayedDialog
-            title="As sound or notes"
-            performance={played}
-            onClose={() => setPlayed(undefined)}
-          />
-        </Suspense>
-      ) : null}
       {isText ? <FormText opened={opened} open onOpenChange={setText} /> : null}
       {state.status === 'blocked' ? <Notice>{state.message}</Notice> : null}
     </div>

@@ -1,0 +1,130 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { validateXML } from 'xmllint-wasm';
+import { turnPulses } from '../cycle/index.ts';
+import { arbitraryForm, formFrom, RHYTHMS } from '../form/fixture.testkit.ts';
+import { type Form, layOut, strokesInTurn } from '../form/index.ts';
+import { add, formatRational, multiply, rational } from '../time/index.ts';
+import { foldTurns, readMusicXml, writeFormXml } from './index.ts';
+
+const SCHEMA = {
+  fileName: 'structure.xsd',
+  contents: readFileSync(new URL('structure.testkit.xsd', import.meta.url), 'utf8'),
+};
+
+describe('turns that come again', () => {
+  it('stand there once, the row that saves most', () => {
+    const folded = (keys: string) =>
+      foldTurns([...keys])
+        .map(({ from, length, times }) => `${keys.slice(from, from + length)}x${times}`)
+        .join(' ');
+    expect(folded('aaaa')).toBe('ax4');
+    expect(folded('ababc')).toBe('abx2 cx1');
+    expect(folded('abcd')).toBe('abcdx1');
+    expect(folded('xaaabaaab')).toBe('xx1 aaabx2');
+    expect(folded('')).toBe('');
+  });
+
+  it('are all there, in order', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 60 }), (keys) => {
+        const again = foldTurns(keys).flatMap(({ from, length, times }) =>
+          Array.from({ length: times }, () => keys.slice(from, from + length)).flat(),
+        );
+        expect(again).toEqual(keys);
+      }),
+    );
+  });
+});
+
+const FORM = formFrom(`form Lantern walk
+tempo 72 per 3
+player Bell
+player Drum
+
+section Gather
+cycle 3+3+2
+turns 16
+level soft
+part Bell
+play Walk : Bell
+
+section Walk on
+cycle 3+3+2
+turns 4 to 8 until the sign
+level full
+part Bell
+play Walk : Bell
+part Drum
+play Walk : Drum
+from 3.1
+
+section Quay
+cycle 2+2+3
+turns 3
+level full
+change 3 become 2
+part Bell
+play Seven : Lamp
+
+then Gather
+then Walk on
+then Quay`);
+
+const laidOut = (form: Form) => layOut(form, RHYTHMS);
+
+describe('a form as a score', () => {
+  it('has a part for each player, sections with their marks, and turns that come again once', async () => {
+    const { text, lost } = writeFormXml(laidOut(FORM));
+    const { errors } = await validateXML({
+      xml: [{ fileName: 'form.musicxml', contents: text.replace(/<!DOCTYPE[^>]*>/, '') }],
+      schema: [SCHEMA],
+    });
+    expect(errors.map(({ message }) => message)).toEqual([]);
+    expect(text.match(/<score-part /g)).toHaveLength(2);
+    for (const name of ['Gather', 'Walk on', 'Quay'])
+      expect(text).toContain(`>${name}</rehearsal>`);
+    // The bell has two turns that go round eight times.
+    expect(text).toMatch(/<repeat direction="backward" times="8"/);
+    expect(text).toContain('<beats>7</beats>');
+    expect(text.match(/<beats>/g)).toHaveLength(4);
+    expect(text).toContain('4 turns until the sign, 8 at most');
+    expect(lost.join('\n')).toContain('Walk on: it is as long as it usually lasts');
+  });
+
+  it('read back and played out has every stroke at its place', () => {
+    const laid = laidOut(FORM);
+    const read = readMusicXml(new TextEncoder().encode(writeFormXml(laid).text), 'a form');
+    if (!read.ok) throw new Error(read.message);
+    const [bell, drum] = read.notation.parts;
+    const placesOf = (player: string) => {
+      let start = rational(0);
+      return laid.spans.flatMap((span) =>
+        Array.from({ length: span.turns }, (_, turn) => {
+          const here = start;
+          // Eighths are pulses in both cycles.
+          start = add(start, rational(turnPulses(span.section.cycle), 2));
+          return strokesInTurn(laid, { span, turn }, player).map(({ at }) =>
+            formatRational(add(here, multiply(at, rational(1, 2)))),
+          );
+        }).flat(),
+      );
+    };
+    expect(bell?.notes.map(({ at }) => formatRational(at))).toEqual(placesOf('player-1'));
+    expect(drum?.notes.map(({ at }) => formatRational(at))).toEqual(placesOf('player-2'));
+  });
+
+  it('whatever the form is, is written in order, and never throws', async () => {
+    for (const form of fc.sample(arbitraryForm, { numRuns: 12, seed: 3 })) {
+      const { text } = writeFormXml(laidOut(form));
+      const { errors } = await validateXML({
+        xml: [{ fileName: 'form.musicxml', contents: text.replace(/<!DOCTYPE[^>]*>/, '') }],
+        schema: [SCHEMA],
+      });
+      // A form in which nobody plays has no part.
+      const wrong = errors.filter(({ message }) => !/part-list|score-partwise/.test(message));
+      expect(wrong.map(({ message }) => message)).toEqual([]);
+    }
+  });
+});
