@@ -148,7 +148,7 @@ function lostOfForm({ spans, form }: Laid): readonly string[] {
     'who calls.',
   );
   of(
-    named(({ doings }) => doings.some(({ line }) => line.mix !== undefined)),
+    named(({ doings }) => doings.some(({ line }) => line?.mix !== undefined)),
     'what is mixed is written as it is without variations.',
   );
   if (form.final) lost.push('The last stroke after the end.');
