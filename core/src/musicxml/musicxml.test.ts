@@ -76,6 +76,22 @@ function unzipped(zip: Uint8Array): ReadonlyMap<string, string> {
   );
 }
 
+describe('what a score cannot hold', () => {
+  it('is told, each by its name, and nothing where all is there', () => {
+    const lost = (more: string) => {
+      const { rhythm, problems } = readRhythm(`rhythm A\ncycle 2+2\n${more}\nplay O . / O .`);
+      expect(problems).toEqual([]);
+      return writeMusicXml(rhythm).lost;
+    };
+    expect(lost('layer Drum : congas')).toEqual([]);
+    expect(lost('layer Drum : congas\ntune G2 C4')).toEqual(['Drum: what the drums are tuned to.']);
+    expect(lost('eduppu 1\nlayer Drum : congas')).toEqual([
+      'Where it begins after the one (eduppu).',
+    ]);
+    expect(lost('count running\nlayer Drum : congas')).toEqual(['How it is counted.']);
+  });
+});
+
 describe('a score that is written', () => {
   it('has its elements where MusicXML 4 wants them, by a reader that is not ours', async () => {
     const samples = fc.sample(arbitraryRhythm, { numRuns: 25, seed: 7 });
@@ -224,6 +240,33 @@ describe('a score of other programs', () => {
     const pickup = `<measure number="0" implicit="yes">${time('3', 4)}${note(4)}</measure>`;
     const { rhythm } = back(score({ Bell: [pickup, note(12), note(12)] }));
     expect(quarters(rhythm)).toEqual([2, 3, 6]);
+  });
+
+  it('with a bar that is cut in two: its parts are as long as their notes; one that was not filled is whole', () => {
+    const lengths = (second: string) =>
+      notation(
+        score({ Bell: [`${time('3', 4)}${note(12)}`, second, `${note(8)}`, note(12)] }),
+      ).bars.map(({ length }) => length.num / length.den);
+    expect(lengths(`<measure number="2" implicit="yes">${note(4)}</measure>`)).toEqual([
+      3, 1, 3, 3,
+    ]);
+    expect(lengths(`<measure number="0">${note(4)}</measure>`)).toEqual([3, 1, 3, 3]);
+    expect(lengths(`<measure number="2" implicit="no">${note(4)}</measure>`)).toEqual([3, 3, 3, 3]);
+    expect(lengths(`<measure number="2">${note(16)}</measure>`)).toEqual([3, 4, 3, 3]);
+  });
+
+  it('with its tempo as a mark alone: the beat that is counted, dots and all', () => {
+    const marked = (unit: string, bpm: string) =>
+      notation(
+        score({
+          Bell: [
+            `${time('6', 8)}<direction><direction-type><metronome><beat-unit>${unit}</beat-unit><per-minute>${bpm}</per-minute></metronome></direction-type></direction>${note(12)}`,
+          ],
+        }),
+      ).tempos.map(({ quarters: fast, beat }) => [fast, beat && beat.num / beat.den]);
+    expect(marked('eighth', '180')).toEqual([[90, 0.5]]);
+    expect(marked('quarter</beat-unit><beat-unit-dot/><beat-unit>', 'c. 60')).toEqual([[90, 1.5]]);
+    expect(marked('half', '50.5')).toEqual([[101, 2]]);
   });
 
   it('with signatures that change: a rhythm for each stretch, or one where they take turns', () => {

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button } from '../ui/Button.tsx';
-import { Select } from '../ui/Select.tsx';
 import { useStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
+import { DeviceSelect } from './DeviceSelect.tsx';
 import { givenTempo } from './given-tempo.ts';
 import { clockDevices, takeTempoFrom } from './midi-clock.ts';
 
@@ -11,7 +11,6 @@ export function MidiClockRow() {
   const given = useStore(givenTempo);
   const [names, setNames] = useState<readonly string[]>();
   const failed = (error: unknown) => toast(error instanceof Error ? error.message : String(error));
-  const shown = [...new Set([...(names ?? []), ...(given ? [given.from] : [])])];
   return (
     <section aria-label="MIDI clock" className="sm:col-span-2">
       <h3 className="font-semibold">A device that gives the tempo</h3>
@@ -21,24 +20,12 @@ export function MidiClockRow() {
         the device.
       </p>
       <div className="flex flex-wrap items-end gap-3">
-        {shown.length > 0 ? (
-          <label className="flex flex-col gap-1 text-sm text-quiet">
-            Tempo from
-            <Select
-              value={given?.from ?? ''}
-              onChange={({ target }) => {
-                takeTempoFrom(target.value === '' ? undefined : target.value).catch(failed);
-              }}
-            >
-              <option value="">none</option>
-              {shown.map((name) => (
-                <option key={name} value={name}>
-                  {name}
-                </option>
-              ))}
-            </Select>
-          </label>
-        ) : null}
+        <DeviceSelect
+          label="Tempo from"
+          names={names}
+          chosen={given?.from}
+          onChoose={(name) => void takeTempoFrom(name).catch(failed)}
+        />
         <Button onClick={() => void clockDevices().then(setNames, failed)}>Look for clocks</Button>
         {given ? (
           <p className="min-h-9 content-center" role="status">

@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { Check } from '../ui/Check.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import { Select } from '../ui/Select.tsx';
 import { useStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
+import { DeviceSelect } from './DeviceSelect.tsx';
 import { midiDevice, midiOutputs, playAlong, setMidiDevice } from './midi-device.ts';
 
 /** A device on a cable that plays along: which, how late it sounds, whether it is given the beat. */
@@ -15,10 +15,10 @@ export function MidiOutRow() {
   const look = () => {
     midiOutputs().then(setNames, failed);
   };
-  const choose = (name: string) => {
-    playAlong(name === '' ? undefined : { name, late: device?.late ?? 0, clock: false }).catch(
-      failed,
-    );
+  const choose = (name: string | undefined) => {
+    playAlong(
+      name === undefined ? undefined : { name, late: device?.late ?? 0, clock: false },
+    ).catch(failed);
   };
   return (
     <section aria-label="MIDI device" className="sm:col-span-2">
@@ -28,19 +28,7 @@ export function MidiOutRow() {
         percussion channel. Which note each stroke is is chosen under Take away, As sound or notes.
       </p>
       <div className="flex flex-wrap items-end gap-3">
-        {names || device ? (
-          <label className="flex flex-col gap-1 text-sm text-quiet">
-            Device
-            <Select value={device?.name ?? ''} onChange={(event) => choose(event.target.value)}>
-              <option value="">none</option>
-              {[...new Set([...(names ?? []), ...(device ? [device.name] : [])])].map((name) => (
-                <option key={name} value={name}>
-                  {name}
-                </option>
-              ))}
-            </Select>
-          </label>
-        ) : null}
+        <DeviceSelect label="Device" names={names} chosen={device?.name} onChoose={choose} />
         <Button onClick={look}>Look for devices</Button>
         {device ? (
           <>

@@ -49,8 +49,7 @@ describe('the tempo of a device', () => {
   it('is nobody’s when it is pulled out, or none is wanted', async () => {
     const [box, other] = [device('Drum box'), device('Other')];
     plugIn(box, other);
-    await takeTempoFrom('Drum box');
-    await takeTempoFrom('Other');
+    await Promise.all([takeTempoFrom('Drum box'), takeTempoFrom('Other')]);
     box.tick(120, 4);
     expect(givenTempo.now()).toEqual({ from: 'Other' });
     other.pullOut();

@@ -1,10 +1,13 @@
 import { createClockMeter } from '@stride/core/midi';
 import { midiPorts } from '../ear/midi-input.ts';
+import { toast } from '../ui/toasts.ts';
 import { givenTempo } from './given-tempo.ts';
 
 const TICK = 0xf8;
 
 let leave = (): void => undefined;
+/** How often a device was asked for: an answer that comes late is nobody’s. */
+let asked = 0;
 
 /** Names of the devices that could give a tempo. @throws InputError with a sentence where there is no MIDI or none is connected */
 export async function clockDevices(): Promise<readonly string[]> {
@@ -18,9 +21,12 @@ export async function clockDevices(): Promise<readonly string[]> {
 export async function takeTempoFrom(name: string | undefined): Promise<void> {
   leave();
   leave = () => undefined;
+  asked += 1;
+  const mine = asked;
   givenTempo.set(undefined);
   if (name === undefined) return;
   const port = (await midiPorts()).find((one) => (one.name ?? one.id) === name);
+  if (mine !== asked) return;
   if (!port)
     throw new Error(`${name} is not there. Plug it in, switch it on, and choose it again.`);
   const meter = createClockMeter();
@@ -31,8 +37,9 @@ export async function takeTempoFrom(name: string | undefined): Promise<void> {
     if (bpm !== undefined) givenTempo.set({ from: name, bpm });
   };
   const onState = () => {
-    if ((port as { readonly state?: string }).state === 'disconnected')
-      void takeTempoFrom(undefined);
+    if ((port as { readonly state?: string }).state !== 'disconnected') return;
+    void takeTempoFrom(undefined);
+    toast(`${name} was pulled out: the written tempo holds again.`);
   };
   port.addEventListener('midimessage', onMessage);
   port.addEventListener('statechange', onState);

@@ -1,12 +1,15 @@
 import { performForm } from '@stride/core/form';
+import { ownInstruments } from '@stride/core/instrument';
 import type { Performance } from '@stride/core/sound';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { fileName, saveFile } from '../ui/save-file.ts';
+import { toast } from '../ui/toasts.ts';
 import type { OpenedForm } from './context.ts';
 import { takeFormAway } from './files.ts';
+import { formWorker } from './use-form.ts';
 
 const PlayedDialog = lazy(() => import('../takeaway/PlayedDialog.tsx'));
 const LostDialog = lazy(() => import('../takeaway/LostDialog.tsx'));
@@ -21,22 +24,30 @@ interface FormTakeAwayProps {
 export function FormTakeAway({ opened, onText }: FormTakeAwayProps) {
   const { form, laid, rhythms } = opened;
   const [played, setPlayed] = useState<Performance>();
+  const [isWriting, setWriting] = useState(false);
   const [lost, setLost] = useState<readonly string[]>([]);
   const takeScore = async () => {
-    const { writeFormXml } = await import('@stride/core/musicxml');
-    const written = writeFormXml(laid);
-    saveFile(
-      written.text,
-      `${fileName(form.name)}.musicxml`,
-      'application/vnd.recordare.musicxml+xml',
-    );
-    setLost(written.lost);
+    setWriting(true);
+    try {
+      const written = await formWorker.call((api) =>
+        api.score(form, [...rhythms.values()], ownInstruments()),
+      );
+      const name = `${fileName(form.name)}.musicxml`;
+      saveFile(written.text, name, 'application/vnd.recordare.musicxml+xml');
+      setLost(written.lost);
+    } catch {
+      toast('The score could not be written. Try it again, or take the form away as .json.');
+    } finally {
+      setWriting(false);
+    }
   };
   return (
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button className="h-10!">Take away</Button>
+          <Button className="h-10!" disabled={isWriting}>
+            {isWriting ? 'Writing …' : 'Take away'}
+          </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" sideOffset={6} className={MENU}>

@@ -15,7 +15,8 @@ import type { FormApi } from '../workers/form.worker.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { OpenedForm } from './context.ts';
 
-const looking = lazyWorker<FormApi>(
+/** Looks at forms and writes scores of them, beside the page. */
+export const formWorker = lazyWorker<FormApi>(
   () => new Worker(new URL('../workers/form.worker.ts', import.meta.url), { type: 'module' }),
 );
 
@@ -77,7 +78,7 @@ function useFindings(
     gcTime: 0,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
-      looking.call((api) =>
+      formWorker.call((api) =>
         api.find(form, [...(rhythms?.values() ?? [])], ownInstruments(), ceiling),
       ),
   });

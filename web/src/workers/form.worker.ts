@@ -1,5 +1,6 @@
 import { type Form, type FormFinding, findAll, layOut } from '@stride/core/form';
 import { type Instrument, knowInstruments } from '@stride/core/instrument';
+import type { WrittenXml } from '@stride/core/musicxml';
 import type { Rhythm } from '@stride/core/rhythm';
 import * as Comlink from 'comlink';
 
@@ -15,6 +16,16 @@ const api = {
     knowInstruments(instruments);
     const laid = layOut(form, new Map(rhythms.map((rhythm) => [rhythm.id, rhythm])));
     return findAll({ laid, ceiling });
+  },
+  /** A form as a score. */
+  async score(
+    form: Form,
+    rhythms: readonly Rhythm[],
+    instruments: readonly Instrument[],
+  ): Promise<WrittenXml> {
+    knowInstruments(instruments);
+    const { writeFormXml } = await import('@stride/core/musicxml');
+    return writeFormXml(layOut(form, new Map(rhythms.map((rhythm) => [rhythm.id, rhythm]))));
   },
 };
 
