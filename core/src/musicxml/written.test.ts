@@ -1,0 +1,38 @@
+import { describe, expect, it } from 'vitest';
+import { INSTRUMENTS } from '../instrument/index.ts';
+import { readRhythm } from '../text/index.ts';
+import { writeMusicXml } from './index.ts';
+import { placesOf } from './places.ts';
+
+describe('what is written, as people read it', () => {
+  it('is every stroke at a place and with a head of its own', async () => {
+    const rows = INSTRUMENTS.flatMap((instrument) => {
+      const places = [...placesOf(instrument)].map(
+        ([code, { step, octave, head }]) => `${code} ${step}${octave} ${head}`,
+      );
+      expect(new Set(places.map((row) => row.replace(/^\S+ /, ''))).size).toBe(places.length);
+      return [instrument.name, ...places.map((row) => `  ${row}`)];
+    });
+    await expect(`${rows.join('\n')}\n`).toMatchFileSnapshot('places.txt');
+  });
+
+  it('is a score with its beams, its feel once, and what comes round after its own time told', async () => {
+    const { rhythm, problems } = readRhythm(`rhythm Worked
+cycle 3+3+2
+tempo 72 to 96 per 3
+layer Bell : hand bell
+feel leaning : 0 3/8 3/4
+play X! . X / X . X / X .
+layer Drum : congas
+play 'O! (t) S / B . O / S S S S
+hand R L R / L . R / R L R L
+variation Turn
+in Drum
+play O O O / S S S / B .
+hand R L R / L R L / R .`);
+    const { text, lost } = writeMusicXml(rhythm);
+    await expect(
+      `${problems.map(({ message }) => message).join('\n')}\n${lost.join('\n')}\n${text}`,
+    ).toMatchFileSnapshot('worked.txt');
+  });
+});
