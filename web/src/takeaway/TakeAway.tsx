@@ -44,6 +44,8 @@ export function TakeAway({ rhythm, mix }: TakeAwayProps) {
         <DropdownMenu.Portal container={screenElement()}>
           <DropdownMenu.Content
             align="end"
+            // Where it is higher than the screen, the keyboard scrolls it before an item is chosen.
+            tabIndex={0}
             className={`${MENU} max-h-[var(--radix-dropdown-menu-content-available-height)] w-80 overflow-y-auto`}
           >
             <Suspense fallback={<p className="px-3 py-2 text-quiet">Opening …</p>}>
