@@ -8,9 +8,9 @@ import { ensurePackages, ROOT, run, runBeside } from './setup.mjs';
 
 const REPORTS = join(ROOT, '.reports');
 
-/** Debian's Chromium, from apt where its shell without windows is not there yet. */
+/** Debian's Chromium, its shell without windows from apt where there is none yet. */
 function ensureChromium() {
-  if (hasShell()) return true;
+  if (hasShell() || existsSync(CHROMIUM.executablePath)) return true;
   console.log('Installing Chromium …');
   const quiet = {
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -19,7 +19,7 @@ function ensureChromium() {
   const done =
     run('apt-get', ['update'], quiet) &&
     run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium-headless-shell'], quiet);
-  if ((done && hasShell()) || existsSync(CHROMIUM.executablePath)) return true;
+  if (done && hasShell()) return true;
   console.error(
     'Chromium is missing and may not be installed here: install the Debian package “chromium-headless-shell” or “chromium”, or name its path in CHROMIUM.',
   );

@@ -2,9 +2,11 @@ import { graceCount, type Layer, type Rhythm } from '../rhythm/index.ts';
 import { counted } from '../wording/index.ts';
 import { type Stretch, turnsOfLayer } from './line.ts';
 
-/** What of a rhythm is not in the file, in sentences. */
-export function lostOf(rhythm: Rhythm, stretches: readonly Stretch[]): readonly string[] {
-  const { cycle, layers, turns = [] } = rhythm;
+/** What of lines no bars of notes can hold, in sentences. */
+export function lostOfLines(
+  { cycle, layers }: Pick<Rhythm, 'cycle' | 'layers'>,
+  stretches: readonly Pick<Stretch, 'lines' | 'mark'>[],
+): readonly string[] {
   const lost: string[] = [];
   const free = layers.filter((layer) => !Number.isInteger(turnsOfLayer(cycle, layer)));
   if (free.length > 0) {
@@ -30,6 +32,13 @@ export function lostOf(rhythm: Rhythm, stretches: readonly Stretch[]): readonly 
       }
     }
   }
+  return lost;
+}
+
+/** What of a rhythm is not in the file, in sentences. */
+export function lostOf(rhythm: Rhythm, stretches: readonly Stretch[]): readonly string[] {
+  const { cycle, layers, turns = [] } = rhythm;
+  const lost = [...lostOfLines(rhythm, stretches)];
   const of = (what: string, has: (layer: Layer) => boolean) => {
     const found = layers.filter(has);
     if (found.length > 0) lost.push(`${named(found)}: ${what}.`);

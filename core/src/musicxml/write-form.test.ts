@@ -2,9 +2,11 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
+import { nth } from '../bounds/index.ts';
 import { turnPulses } from '../cycle/index.ts';
 import { arbitraryForm, formFrom, RHYTHMS } from '../form/fixture.testkit.ts';
 import { type Form, layOut, strokesInTurn } from '../form/index.ts';
+import { pulseValue } from '../staff/index.ts';
 import { add, formatRational, multiply, rational } from '../time/index.ts';
 import { foldTurns, readMusicXml, writeFormXml } from './index.ts';
 
@@ -24,6 +26,7 @@ describe('turns that come again', () => {
     expect(folded('abcd')).toBe('abcdx1');
     expect(folded('xaaabaaab')).toBe('xx1 aaabx2');
     expect(folded('')).toBe('');
+    expect(folded('abcdefghij')).toBe('abcdefghx1 ijx1');
   });
 
   it('are all there, in order', () => {
@@ -113,6 +116,78 @@ describe('a form as a score', () => {
     };
     expect(bell?.notes.map(({ at }) => formatRational(at))).toEqual(placesOf('player-1'));
     expect(drum?.notes.map(({ at }) => formatRational(at))).toEqual(placesOf('player-2'));
+  });
+
+  it('whatever the form is, read back has every stroke at its place, or says what has not', () => {
+    let compared = 0;
+    fc.assert(
+      fc.property(arbitraryForm, (form) => {
+        const laid = laidOut(form);
+        const { text, lost } = writeFormXml(laid);
+        const told = /only rests stand there|beside the place|no note value/.test(lost.join());
+        const read = readMusicXml(new TextEncoder().encode(text), 'a form');
+        // A form in which nobody plays is no score; one that is all one repeat comes round by itself.
+        if (told || !read.ok || !text.includes('<measure ')) return;
+        const bars = laid.spans.reduce((sum, { turns }) => sum + turns, 0);
+        if (read.notation.bars.length !== bars) {
+          expect(text.match(/direction="forward"/g)?.length).toBeGreaterThan(0);
+          return;
+        }
+        compared += 1;
+        let start = rational(0);
+        const placed = laid.spans.flatMap((span) =>
+          Array.from({ length: span.turns }, (_, turn) => {
+            const here = start;
+            const { cycle } = span.section;
+            const quarters = rational(4, pulseValue(cycle));
+            start = add(start, multiply(rational(turnPulses(cycle)), quarters));
+            return form.players.flatMap(({ id }) =>
+              strokesInTurn(laid, { span, turn }, id).map(({ at }) =>
+                formatRational(add(here, multiply(at, quarters))),
+              ),
+            );
+          }).flat(),
+        );
+        const notes = read.notation.parts.flatMap((part) =>
+          part.notes.map(({ at }) => formatRational(at)),
+        );
+        expect(notes.sort()).toEqual(placed.sort());
+      }),
+      { numRuns: 60 },
+    );
+    expect(compared).toBeGreaterThan(20);
+  });
+
+  it('has its tempo where a section begins with rests, and tells what else has no place', () => {
+    const varied = new Map(RHYTHMS);
+    const walk = nth([...RHYTHMS.values()], 0);
+    const layers = walk.layers.map((layer) => ({
+      ...layer,
+      feel: {
+        name: 'Lilt',
+        cuts: [{ slots: 3, at: [rational(0), rational(2, 5), rational(2, 3)] }],
+      },
+      strokes: layer.strokes.map((stroke) => ({ ...stroke, damp: true as const })),
+    }));
+    varied.set(walk.id, { ...walk, layers });
+    const { text, lost } = writeFormXml(
+      layOut(
+        formFrom(`form Walk
+tempo 72 per 3
+player Bell
+section Wait
+cycle 3+3+2
+turns 2
+level full
+part Bell
+play Walk : Bell
+from 2.1
+then Wait`),
+        varied,
+      ),
+    );
+    expect(text).toContain('<per-minute>72</per-minute>');
+    expect(lost).toEqual(['Bell: the feel; strokes stand where their slots are.', 'Bell: chokes.']);
   });
 
   it('whatever the form is, is written in order, and never throws', async () => {

@@ -1,9 +1,20 @@
-import { beatsOf } from '../cycle/index.ts';
-import { type Laid, type Span, sayLength, strokesInTurn, turnsAsRhythm } from '../form/index.ts';
-import { type Layer, plainCells, type Rhythm } from '../rhythm/index.ts';
+import { nth } from '../bounds/index.ts';
+import { beatsOf, turnPulses } from '../cycle/index.ts';
+import {
+  type Laid,
+  type Placed,
+  type Span,
+  sayLength,
+  sourceOf,
+  strokesInTurn,
+  tempoOf,
+  turnsAsRhythm,
+} from '../form/index.ts';
+import { type Layer, plainCells, timeLayer } from '../rhythm/index.ts';
+import { add, formatRational, rational } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
 import { lineOf, type Stretch } from './line.ts';
-import { lostOf } from './losses.ts';
+import { lostOfLines } from './losses.ts';
 import { scoreOf, type WrittenXml } from './write.ts';
 
 /** A row of turns, and how often it is played. */
@@ -13,7 +24,7 @@ export interface Folded {
   readonly times: number;
 }
 
-/** Rows of so many turns at most are written once and played again. */
+/** Turns of a row at most: as many as a rhythm surely holds. */
 const LONGEST_ROW = 8;
 
 /**
@@ -26,7 +37,7 @@ export function foldTurns(keys: readonly string[]): readonly Folded[] {
   for (let from = 0; from < keys.length; ) {
     const row = longestFold(keys, from);
     const last = rows.at(-1);
-    if (row.times === 1 && last?.times === 1) {
+    if (row.times === 1 && last?.times === 1 && last.length < LONGEST_ROW) {
       rows[rows.length - 1] = { ...last, length: last.length + 1 };
     } else rows.push(row);
     from += row.length * row.times;
@@ -56,54 +67,87 @@ const partKey = ({ name, instrument }: Layer) => `${instrument} ${name}`;
  * where a section begins, and turns that come again between repeat signs with how often.
  */
 export function writeFormXml(laid: Laid): WrittenXml {
-  const rows = laid.spans.flatMap((span) =>
-    foldTurns(keysOf(laid, span)).map((row) => ({ span, row, rhythm: rhythmOf(laid, span, row) })),
-  );
+  const rows = laid.spans.flatMap((span) => rowsOf(laid, span));
   const parts = new Map<string, Layer>();
-  for (const { rhythm } of rows) {
-    for (const layer of rhythm?.layers ?? []) {
-      if (!parts.has(partKey(layer))) parts.set(partKey(layer), layer);
-    }
+  for (const layer of rows.flatMap(({ layers }) => layers)) {
+    if (!parts.has(partKey(layer))) parts.set(partKey(layer), layer);
   }
   const lost = new Set<string>();
-  const stretches = rows.map(({ span, row, rhythm }): Stretch => {
-    const { cycle } = span.section;
-    const lines = [...parts.values()].map((part) =>
-      lineOf(
-        cycle,
-        rhythm?.layers.find((layer) => partKey(layer) === partKey(part)) ??
-          silent(part, span, row.length),
-        row.length,
-      ),
-    );
+  const stretches = rows.map(({ span, row, sounding, layers, refused }): Stretch => {
+    const { cycle, name } = span.section;
+    const lines = [...parts.values()].map((part) => {
+      const own = layers.find((layer) => partKey(layer) === partKey(part));
+      return lineOf(cycle, own ?? silent(part, span, row.length), row.length);
+    });
+    if (refused) lost.add(`${name}: only rests stand there. ${refused}`);
+    const moved = refused ? 0 : movedIn(span, sounding, layers);
+    if (moved > 0) lost.add(`${name}: ${counted(moved, 'stroke')} beside the place they have.`);
+    for (const one of lostOfLines({ cycle, layers }, [{ lines }])) lost.add(`${name}, ${one}`);
     const stretch = { cycle, lines, turns: row.length, played: row.times };
-    if (rhythm)
-      for (const one of lostOf(rhythm, [stretch])) lost.add(`${span.section.name}, ${one}`);
-    return row.from === 0 ? { ...stretch, ...beginning(span, rhythm) } : stretch;
+    return row.from === 0 ? { ...stretch, ...beginning(span) } : stretch;
   });
-  for (const one of lostOfForm(laid)) lost.add(one);
+  for (const one of lostOfForm(laid, rows)) lost.add(one);
   const text = scoreOf(laid.form.name, [], [...parts.values()], stretches);
   return { text, lost: [...lost] };
 }
 
-/** What sounds in each turn of a section, as a key. */
-function keysOf(laid: Laid, span: Span): readonly string[] {
-  return Array.from({ length: span.turns }, (_, turn) =>
-    JSON.stringify(
-      laid.form.players.map(({ id }) =>
-        strokesInTurn(laid, { span, turn }, id).map(({ at, stroke, source }) => {
-          const { slot: _, ...sound } = stroke;
-          return [at.num, at.den, source.layer.instrument, sound];
-        }),
-      ),
-    ),
-  );
+/** A row of a section as it is written. */
+interface Row {
+  readonly span: Span;
+  readonly row: Folded;
+  /** What each player plays in each of its turns. */
+  readonly sounding: readonly (readonly (readonly Placed[])[])[];
+  readonly layers: readonly Layer[];
+  /** Why nothing of it could be written, though something sounds. */
+  readonly refused?: string;
 }
 
-function rhythmOf(laid: Laid, { index }: Span, { from, length }: Folded): Rhythm | undefined {
-  const turns = Array.from({ length }, (_, turn) => from + turn);
-  const made = turnsAsRhythm(laid, index, turns, 'section');
-  return made.ok ? made.rhythm : undefined;
+function rowsOf(laid: Laid, span: Span): readonly Row[] {
+  const sounding = Array.from({ length: span.turns }, (_, turn) =>
+    laid.form.players.map(({ id }) => strokesInTurn(laid, { span, turn }, id)),
+  );
+  return foldTurns(sounding.map(keyOf)).map((row) => {
+    const here = sounding.slice(row.from, row.from + row.length);
+    const silence = { span, row, sounding: here, layers: [] };
+    if (here.flat(2).length === 0) return silence;
+    const made = turnsAsRhythm(
+      laid,
+      span.index,
+      here.map((_, turn) => row.from + turn),
+      'section',
+    );
+    return made.ok
+      ? { ...silence, layers: made.rhythm.layers }
+      : { ...silence, refused: made.message };
+  });
+}
+
+/** The same for turns that sound alike. */
+const keyOf = (players: readonly (readonly Placed[])[]): string =>
+  JSON.stringify(
+    players.map((placed) =>
+      placed.map(({ at, stroke: { slot: _, ...sound }, source }) => [
+        at.num,
+        at.den,
+        source.layer.instrument,
+        sound,
+      ]),
+    ),
+  );
+
+/** Strokes for whose place no cell is fine enough. */
+function movedIn({ section }: Span, sounding: Row['sounding'], layers: readonly Layer[]): number {
+  const turn = turnPulses(section.cycle);
+  const written = new Set(
+    layers.flatMap((layer) => {
+      const { starts } = timeLayer(section.cycle, layer);
+      return layer.strokes.map(({ slot }) => formatRational(nth(starts, slot)));
+    }),
+  );
+  const placed = sounding.flatMap((players, index) =>
+    players.flat().map(({ at }) => formatRational(add(at, rational(index * turn)))),
+  );
+  return placed.filter((at) => !written.has(at)).length;
 }
 
 function silent(part: Layer, { section }: Span, turns: number): Layer {
@@ -113,11 +157,13 @@ function silent(part: Layer, { section }: Span, turns: number): Layer {
 }
 
 /** What stands where a section begins. */
-function beginning({ section }: Span, rhythm: Rhythm | undefined) {
+function beginning({ section, tempo }: Span) {
   const { name, level, speed } = section;
+  const { bpm, per } = tempoOf(tempo);
+  const fast = Math.round(bpm * 1000) / 1000;
   return {
     mark: name,
-    ...(rhythm ? { tempo: { tempo: rhythm.tempo, target: rhythm.tempo.bpm } } : {}),
+    tempo: { tempo: { bpm: fast, per }, target: fast },
     said: [
       ...(level === 'plain' ? [] : [level]),
       ...(speed ? [`${speed} time`] : []),
@@ -127,33 +173,47 @@ function beginning({ section }: Span, rhythm: Rhythm | undefined) {
 }
 
 /** What of a form has no place in a score. */
-function lostOfForm({ spans, form }: Laid): readonly string[] {
-  const named = (has: (span: Span) => boolean) => [
-    ...new Set(spans.filter(has).map(({ section }) => section.name)),
-  ];
+function lostOfForm({ spans, form, source }: Laid, rows: readonly Row[]): readonly string[] {
   const lost: string[] = [];
-  const of = (names: readonly string[], what: string) => {
-    if (names.length > 0) lost.push(`${names.join(', ')}: ${what}`);
+  const of = (has: (span: Span) => boolean, what: string) => {
+    const names = new Set(spans.filter(has).map(({ section }) => section.name));
+    if (names.size > 0) lost.push(`${[...names].join(', ')}: ${what}`);
   };
   of(
-    named(({ section }) => section.over !== undefined),
+    ({ section }) => section.over !== undefined,
     'the tempo changes by and by; written is the one it comes to.',
   );
   of(
-    named(({ section }) => section.most !== undefined),
+    ({ section }) => section.most !== undefined,
     'it is as long as it usually lasts; that it waits for the sign is said in words.',
   );
+  of(({ section }) => (section.calls ?? []).length > 0, 'who calls.');
+  of(({ section }) => section.sung !== undefined, 'that someone sings.');
   of(
-    named(({ section }) => (section.calls ?? []).length > 0),
-    'who calls.',
-  );
-  of(
-    named(({ doings }) => doings.some(({ line }) => line?.mix !== undefined)),
+    ({ doings }) => doings.some(({ line }) => line?.mix !== undefined),
     'what is mixed is written as it is without variations.',
   );
+  of(
+    ({ doings }) => doings.some(({ solo }) => solo !== undefined),
+    'who leads freely, and with what.',
+  );
+  of(
+    ({ doings }) => doings.some(({ line }) => line !== undefined && !sourceOf(source, line)),
+    'a line that is not on the Shelf is silent.',
+  );
+  const layers = new Set(
+    rows.flatMap(({ sounding }) => sounding.flat(2).map((placed) => placed.source.layer)),
+  );
+  const ofLayers = (has: (layer: Layer) => boolean, what: string) => {
+    const names = new Set([...layers].filter(has).map(({ name }) => name));
+    if (names.size > 0) lost.push(`${[...names].join(', ')}: ${what}`);
+  };
+  ofLayers(({ feel }) => feel !== undefined, 'the feel; strokes stand where their slots are.');
+  ofLayers(({ strokes }) => strokes.some(({ damp }) => damp), 'chokes.');
+  ofLayers(({ rings = [] }) => rings.length > 0, 'what rings on.');
+  if (spans[0]?.doings.some(({ part }) => part?.pickup))
+    lost.push('What comes before its first turn.');
   if (form.final) lost.push('The last stroke after the end.');
-  const silentSections = spans.filter(({ doings }) => doings.length === 0).length;
-  if (silentSections > 0)
-    lost.push(`${counted(silentSections, 'section')} without anybody: only rests.`);
+  if (form.notes) lost.push('Its notes.');
   return lost;
 }

@@ -31,7 +31,9 @@ export function MidiClockRow() {
           <p className="min-h-9 content-center" role="status">
             {given.bpm === undefined
               ? 'It does not tick yet: start it, and switch its clock on.'
-              : `It gives ${given.bpm} a minute.`}
+              : given.stands
+                ? `It stands; ${given.bpm} a minute, its last tempo, holds.`
+                : `It gives ${given.bpm} a minute.`}
           </p>
         ) : null}
       </div>

@@ -8,6 +8,8 @@ export interface GivenTempo {
   readonly from: string;
   /** Its quarters a minute; nothing until it has ticked for a while. */
   readonly bpm?: number;
+  /** It has stopped to tick; its last tempo holds. */
+  readonly stands?: true;
 }
 
 /** Lasts for this visit: what loops on the Bench goes at this tempo instead of its own. */

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { givenTempo } from './given-tempo.ts';
 import { clockDevices, takeTempoFrom } from './midi-clock.ts';
 
@@ -44,6 +44,19 @@ describe('the tempo of a device', () => {
     expect(givenTempo.now()).toEqual({ from: 'Drum box', bpm: 120 });
     box.tick(90, 30);
     expect(givenTempo.now()?.bpm).toBe(90);
+  });
+
+  it('holds when the clock stands, which is told, until it ticks again', async () => {
+    vi.useFakeTimers();
+    const box = device('Drum box');
+    plugIn(box);
+    await takeTempoFrom('Drum box');
+    box.tick(96, 3);
+    vi.advanceTimersByTime(2100);
+    expect(givenTempo.now()).toEqual({ from: 'Drum box', bpm: 96, stands: true });
+    box.tick(96, 1);
+    expect(givenTempo.now()).toEqual({ from: 'Drum box', bpm: 96 });
+    vi.useRealTimers();
   });
 
   it('is nobody’s when it is pulled out, or none is wanted', async () => {

@@ -4,6 +4,8 @@ import { toast } from '../ui/toasts.ts';
 import { givenTempo } from './given-tempo.ts';
 
 const TICK = 0xf8;
+/** So long without a tick, and the clock stands. */
+const STANDS_MS = 1000;
 
 let leave = (): void => undefined;
 /** How often a device was asked for: an answer that comes late is nobody’s. */
@@ -30,12 +32,20 @@ export async function takeTempoFrom(name: string | undefined): Promise<void> {
   if (!port)
     throw new Error(`${name} is not there. Plug it in, switch it on, and choose it again.`);
   const meter = createClockMeter();
+  let ticked = false;
   const onMessage = (event: Event) => {
     const { data, timeStamp } = event as MIDIMessageEvent;
     if (data?.[0] !== TICK) return;
-    const bpm = meter.tick(timeStamp);
+    ticked = true;
+    const now = givenTempo.now();
+    const bpm = meter.tick(timeStamp) ?? (now?.stands ? now.bpm : undefined);
     if (bpm !== undefined) givenTempo.set({ from: name, bpm });
   };
+  const watching = setInterval(() => {
+    const now = givenTempo.now();
+    if (!ticked && now?.bpm !== undefined && !now.stands) givenTempo.set({ ...now, stands: true });
+    ticked = false;
+  }, STANDS_MS);
   const onState = () => {
     if ((port as { readonly state?: string }).state !== 'disconnected') return;
     void takeTempoFrom(undefined);
@@ -44,6 +54,7 @@ export async function takeTempoFrom(name: string | undefined): Promise<void> {
   port.addEventListener('midimessage', onMessage);
   port.addEventListener('statechange', onState);
   leave = () => {
+    clearInterval(watching);
     port.removeEventListener('midimessage', onMessage);
     port.removeEventListener('statechange', onState);
   };

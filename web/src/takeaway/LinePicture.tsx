@@ -17,8 +17,10 @@ interface LinePictureProps {
 
 /** How wide it is drawn: two turns of sixteen slots stand beside one another. */
 const WIDTH = 1200;
-/** A line finds its width, and then what follows it is drawn; after so many frames it stands. */
-const FRAMES = 6;
+/** A line finds its width, and then what follows it is drawn: it stands when so many frames change nothing, */
+const STILL = 4;
+/** or after so many at most. */
+const MOST_FRAMES = 300;
 
 /** Draws the stride line of a rhythm out of sight, and takes it away as SVG. */
 export default function LinePicture({ rhythm, onDone }: LinePictureProps) {
@@ -32,16 +34,18 @@ export default function LinePicture({ rhythm, onDone }: LinePictureProps) {
       const svg = await pageAsSvg(page.current);
       saveFile(svg, `${fileName(rhythm.name)}-line.svg`, 'image/svg+xml');
     };
-    const wait = (left: number) => {
+    const wait = (before: string, still: number, left: number) => {
       frame = requestAnimationFrame(() => {
-        if (left > 0) wait(left - 1);
+        const drawn = page.current?.innerHTML ?? '';
+        const same = drawn === before && drawn.includes('<path') ? still + 1 : 0;
+        if (timed.ok && same < STILL && left > 0) wait(drawn, same, left - 1);
         else
           take()
             .catch(() => toast('The picture could not be made. Print the Sheet instead.'))
             .finally(() => done.current());
       });
     };
-    wait(FRAMES);
+    wait('', 0, MOST_FRAMES);
     return () => cancelAnimationFrame(frame);
   }, [timed, rhythm, done]);
   if (!timed.ok) return null;
