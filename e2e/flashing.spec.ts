@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './kit.ts';
 
+test.use({ frames: 0 });
+
 /**
  * How often anything larger than a thumb changes how light it is, in the busiest second of some: looked at with every
  * frame, by its own ground and fill, which is what a flash is made of.

@@ -304,11 +304,11 @@ test('a cue sheet says what one player needs, follows while it plays, and announ
   await page.getByRole('menuitem', { name: 'Drums' }).click();
   await page.getByRole('button', { name: 'Play and follow' }).click();
   const now = page.getByRole('region', { name: 'What to play now' });
+  const shown = await watchText(now);
   await expect(now).toContainText('Rest');
   await expect(now).toContainText(
     'Next: C: Drums of Lantern walk, Begin 1 beat before, Double time',
   );
-  const shown = await watchText(now);
   await expect(now).toContainText('Then it ends', { timeout: 10_000 });
   const said = await shown();
   // Six turns of rest are counted down over both sections; the change is announced in the last of them.

@@ -23,12 +23,42 @@ declare global {
   }
 }
 
+/** What a project or a file may choose for its pages. */
+export interface Choices {
+  /** Frames a second that a page draws at most, since the machine draws in software; 0 where it draws all. */
+  frames: number;
+}
+
+/** Has the page draw with a pause before each frame, in milliseconds. */
+function drawSeldom(pause: number): void {
+  const draw = window.requestAnimationFrame.bind(window);
+  const forget = window.cancelAnimationFrame.bind(window);
+  const asked = new Map<number, number>();
+  window.requestAnimationFrame = (callback) => {
+    const number = window.setTimeout(() => {
+      const drawn = draw((time) => {
+        asked.delete(number);
+        callback(time);
+      });
+      asked.set(number, drawn);
+    }, pause);
+    return number;
+  };
+  window.cancelAnimationFrame = (number) => {
+    window.clearTimeout(number);
+    forget(asked.get(number) ?? 0);
+    asked.delete(number);
+  };
+}
+
 /**
  * A page that notes every sound it schedules, and that fails its test where anything reaches the
  * console as an error.
  */
-export const test = base.extend<{ page: Page }>({
-  page: async ({ page }, use) => {
+export const test = base.extend<{ page: Page } & Choices>({
+  frames: [0, { option: true }],
+  page: async ({ page, frames }, use) => {
+    if (frames > 0) await page.addInitScript(drawSeldom, 1000 / frames);
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(String(error)));
     page.on('console', (message) => {

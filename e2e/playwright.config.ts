@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './browser.mjs';
+import type { Choices } from './kit.ts';
 
 const PORT = 4391;
 
@@ -29,7 +30,7 @@ const AT_EASE = [
 ];
 
 /**
- * Where something plays, and what it is put on the audio clock is looked at afterwards: four at a time, since a test
+ * Where something plays, and what it is put on the audio clock is looked at afterwards: three at a time, since a test
  * mostly waits for its music.
  */
 const WITH_MUSIC = [
@@ -46,16 +47,21 @@ const WITH_MUSIC = [
   'vary.spec.ts',
 ];
 
-export default defineConfig({
+export default defineConfig<Choices>({
   testDir: '.',
   fullyParallel: true,
-  workers: 2,
+  workers: 3,
   // The last watch the clock of the wall too, and a machine of two cores draws in software: they run two at a
   // time and after the others.
   projects: [
     // Less motion is less to draw in software; where it matters it is looked at with music.
-    { name: 'at-ease', testMatch: AT_EASE, use: { contextOptions: { reducedMotion: 'reduce' } } },
-    { name: 'with-music', testMatch: WITH_MUSIC, workers: 4 },
+    {
+      name: 'at-ease',
+      testMatch: AT_EASE,
+      workers: 2,
+      use: { contextOptions: { reducedMotion: 'reduce' }, frames: 20 },
+    },
+    { name: 'with-music', testMatch: WITH_MUSIC, use: { frames: 20 } },
     {
       name: 'in-time',
       testMatch: '*.spec.ts',

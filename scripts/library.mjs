@@ -3,14 +3,14 @@
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, run } from './setup.mjs';
+import { ROOT, run, TSC } from './setup.mjs';
 
 const CORE = join(ROOT, 'core');
 const DIST = join(CORE, 'dist');
 const TRIED = join(ROOT, '.reports', 'library');
 
 rmSync(DIST, { recursive: true, force: true });
-if (!run('npx', ['tsc', '-p', 'core/tsconfig.library.json'])) process.exit(1);
+if (!run(process.execPath, [TSC, '-p', 'core/tsconfig.library.json'])) process.exit(1);
 const { name, version, license, type, sideEffects, dependencies } = JSON.parse(
   readFileSync(join(CORE, 'package.json'), 'utf8'),
 );

@@ -5,6 +5,8 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+/** TypeScript's compiler, for Node. */
+export const TSC = join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc');
 const STAMP = join(ROOT, 'node_modules', '.installed-from');
 
 /** Runs a command with its output shown. @returns {boolean} whether it ended well */

@@ -124,10 +124,6 @@ export default defineConfig({
             {
               name: 'shared',
               minShareCount: 2,
-              entriesAware: true,
-              // More would be put together of what not the same screens share, and files would need one another in
-              // circles (`scripts/size.mjs` looks for them).
-              entriesAwareMergeThreshold: 2500,
             },
           ],
         },

@@ -107,8 +107,10 @@ export function TypedLine(props: TypedLineProps) {
     const shown = editor.state.doc.toString();
     if (shown !== text) {
       const change = changedPart(shown, text);
-      const at = Math.min(editor.state.selection.main.head, text.length);
-      editor.dispatch({ changes: change, selection: { anchor: at } });
+      const { empty, head } = editor.state.selection.main;
+      // What is chosen stays chosen when an undo arrives after it was.
+      const selection = empty ? { selection: { anchor: Math.min(head, text.length) } } : {};
+      editor.dispatch({ changes: change, ...selection });
     }
     if (read.problems.length > 0 || diagnosticCount(editor.state) > 0) {
       editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, read.problems)));
