@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { renderStruck } from '@stride/core/ear';
 import { wavFile } from '@stride/core/sound';
-import { bringIn, expect, rows, test } from './kit.ts';
+import { bringIn, expect, rows, slot, test } from './kit.ts';
 import { DRUM, RATE } from './microphone.ts';
 
 const part = (bars: string) =>
@@ -105,6 +105,30 @@ test('a text that is pasted is looked at; the same rhythm twice is named', async
     await expect(page).toHaveURL(/bring/, { timeout: 1000 });
   }).toPass();
   await expect(page.getByText('The same rhythm is on the Shelf already').first()).toBeVisible();
+});
+
+test('what is chosen on the line becomes sound in a file, as often as it is asked for', async ({
+  page,
+}) => {
+  await page.goto('/bench/lantern-steps/write');
+  await slot(page, 'Bell', 2).click();
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('button', { name: 'Take away as a file' }).click();
+  await page.getByRole('menuitem', { name: 'As sound or notes' }).click();
+  const dialog = page.getByRole('dialog', { name: 'As sound or notes' });
+  await dialog
+    .getByLabel('What is taken down')
+    .selectOption({ label: 'pulses 3 to 6, again and again' });
+  await dialog.getByLabel('Times', { exact: true }).fill('5');
+  await dialog.getByLabel('count-in', { exact: true }).fill('0');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Take it away' }).click(),
+  ]);
+  const wav = await readFile(await download.path());
+  // Five times four pulses at 72 of three a minute, and two seconds to ring on.
+  const seconds = (5 * 4 * 60) / (72 * 3) + 2;
+  expect(wav.length).toBe(44 + Math.ceil(seconds * 48_000) * 4);
 });
 
 test('turns become sound in a file, with the click and without a player', async ({ page }) => {

@@ -1,8 +1,9 @@
 // `npm run library`: makes the core a package of its own in `core/dist`, packs it, unpacks it beside the examples, and
-// runs each of them in Node, as anybody would use it.
+// runs each of them in Node, as anybody would use it. Each name that it gives out has a sentence of what it is.
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
+import ts from 'typescript';
 import { ROOT, run, TSC } from './setup.mjs';
 
 const CORE = join(ROOT, 'core');
@@ -51,11 +52,30 @@ function problemOf(room) {
   return status === 0 ? undefined : `its example fails:\n${stderr}`;
 }
 
+/** The names that the package gives out without a sentence of what they are. */
+function undocumented(rooms) {
+  const entries = rooms.map((room) => join(DIST, room, 'index.d.ts'));
+  const program = ts.createProgram(entries, { noResolve: false, types: [] });
+  const checker = program.getTypeChecker();
+  return entries.flatMap((entry) => {
+    const module = checker.getSymbolAtLocation(program.getSourceFile(entry));
+    return checker
+      .getExportsOfModule(module)
+      .map((one) => (one.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(one) : one))
+      .filter((one) => one.getDocumentationComment(checker).length === 0)
+      .map((one) => `${relative(DIST, one.declarations[0].getSourceFile().fileName)}: ${one.name}`);
+  });
+}
+
 const rooms = readdirSync(join(CORE, 'src'));
 const wrong = rooms.filter((room) => {
   const problem = problemOf(room);
   if (problem) console.error(`${room}: ${problem}`);
   return problem !== undefined;
 });
-console.log(`${rooms.length - wrong.length} examples passed, ${wrong.length} failed`);
-process.exit(wrong.length > 0 ? 1 : 0);
+const unsaid = undocumented(rooms);
+for (const name of unsaid) console.error(`${name} has no doc comment`);
+console.log(
+  `${rooms.length - wrong.length} examples passed, ${wrong.length} failed; ${unsaid.length} exports have no doc comment`,
+);
+process.exit(wrong.length + unsaid.length > 0 ? 1 : 0);

@@ -7,6 +7,7 @@ export interface UnpackLimits {
   readonly files: number;
 }
 
+/** The files of a zip by name, or the sentence that says why it was refused. */
 export type Unpacked =
   | { readonly ok: true; readonly files: ReadonlyMap<string, Uint8Array> }
   | { readonly ok: false; readonly message: string };

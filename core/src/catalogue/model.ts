@@ -12,6 +12,7 @@ export const TRADITIONS = [
   'timeline',
   'part',
 ] as const;
+/** One of {@link TRADITIONS}. */
 export type Tradition = (typeof TRADITIONS)[number];
 
 /** Each tradition's name and a sentence for those who meet it first here. */

@@ -23,6 +23,7 @@ export const LADDER_SHAPES = {
   drawn: 'tempos at random',
   steady: 'rising without a step',
 } as const;
+/** One of {@link LADDER_SHAPES}. */
 export type LadderShape = keyof typeof LADDER_SHAPES;
 
 /** What a player asks of a climb. */

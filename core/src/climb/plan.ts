@@ -27,6 +27,7 @@ export const PracticePlanSchema = v.object({
   company: v.record(v.string(), ComingSchema),
   strictness: v.picklist(Object.keys(STRICTNESS) as [StrictnessName, ...StrictnessName[]]),
 });
+/** How a rhythm is practised: see {@link PracticePlanSchema}. */
 export type PracticePlan = Readonly<v.InferOutput<typeof PracticePlanSchema>>;
 
 /** What is in force until the player has set up something else: the gentle side. */

@@ -34,6 +34,7 @@ export function systemFor(counting: Counting, slots: number): CountingSystem {
   return counting.parts?.[slots] ?? counting.base;
 }
 
+/** Whether a system gives a word to each pulse of the turn, rather than to the parts of a beat. */
 export function isPulseSystem(system: CountingSystem): system is PulseSystem {
   return (
     system === 'running' ||

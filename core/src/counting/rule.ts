@@ -30,10 +30,12 @@ export const CountingRuleSchema = v.object({
     ),
   ),
 });
+/** A counting of one’s own: see {@link CountingRuleSchema}. */
 export type CountingRule = Readonly<v.InferOutput<typeof CountingRuleSchema>>;
 
 /** How a rhythm is counted: one system, or a rule that mixes them. */
 export const CountingSchema = v.union([v.picklist(COUNTING_SYSTEMS), CountingRuleSchema]);
+/** How a line is counted: one of the known systems, or a rule of one’s own. */
 export type Counting = CountingSystem | CountingRule;
 
 /** The system that a counting stands on. */

@@ -19,6 +19,7 @@ export const SecondCountSchema = v.object({
   /** The words over them, each count taken as a beat. */
   counting: CountingSchema,
 });
+/** A second counting under the line: see {@link SecondCountSchema}. */
 export type SecondCount = Readonly<v.InferOutput<typeof SecondCountSchema>>;
 
 const cycles = new WeakMap<SecondCount, Cycle>();

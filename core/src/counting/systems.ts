@@ -12,6 +12,7 @@ export const COUNTING_SYSTEMS = [
   'each-beat',
   'quick-slow',
 ] as const;
+/** One of {@link COUNTING_SYSTEMS}. */
 export type CountingSystem = (typeof COUNTING_SYSTEMS)[number];
 
 /** Systems that number pulses: those of the turn, whatever the beats, or those of each beat. */

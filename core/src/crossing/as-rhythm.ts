@@ -20,6 +20,7 @@ export const BACKBEAT_STROKES = {
   high: { instrument: 'box-drum', kind: 'S' },
 } as const;
 
+/** A crossing with all that makes a rhythm of it. */
 export interface CrossingAsRhythm {
   readonly crossed: Crossing;
   /** How each pulse is played. */

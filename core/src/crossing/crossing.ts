@@ -194,6 +194,9 @@ export interface CutOptions {
 }
 
 /**
+ * Even steps in a bar that they do not fill.
+ * @param step from onset to onset, in pulses, 1 at least
+ * @param length of the bar, in pulses
  * @example cutInto(5, 16) // 0 5 10 15, rest 1
  * @example cutInto(3, 16, { withoutCut: true }) // 0 3 6 9 12, rest 4
  */

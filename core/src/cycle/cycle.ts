@@ -12,19 +12,24 @@ import {
 
 /** What the hand does on a beat that is not played: clap, touch a finger, wave, or nothing. */
 export const GESTURES = ['clap', 'finger', 'wave', 'silent'] as const;
+/** A gesture of the hand that keeps a cycle: one of {@link GESTURES}. */
 export const GestureSchema = v.picklist(GESTURES);
+/** One of {@link GESTURES}. */
 export type Gesture = v.InferOutput<typeof GestureSchema>;
 
 /** The longest beat in pulses, and the most beats in a cycle. */
 export const CYCLE_LIMITS = { span: 64, beats: 128 } as const;
 
+/** A beat of a cycle: how many pulses it has, and what the hand does on it. */
 export const BeatSchema = v.object({
   /** Pulses from this beat to the next. */
   span: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(CYCLE_LIMITS.span)),
   gesture: v.optional(GestureSchema),
 });
+/** A beat of a cycle: see {@link BeatSchema}. */
 export type Beat = Readonly<v.InferOutput<typeof BeatSchema>>;
 
+/** Beats of a cycle that are felt together, and are written between two bars. */
 export const GroupSchema = v.object({
   beats: v.pipe(
     listOf(BeatSchema, CYCLE_LIMITS.beats, `A cycle has at most ${CYCLE_LIMITS.beats} beats.`),
@@ -32,6 +37,7 @@ export const GroupSchema = v.object({
   ),
   label: v.optional(v.pipe(v.string(), v.maxLength(80))),
 });
+/** Beats that are felt together: see {@link GroupSchema}. */
 export type Group = Readonly<v.InferOutput<typeof GroupSchema>>;
 
 /** The ordered beats, in groups, that come round. */
@@ -50,6 +56,7 @@ export const CycleSchema = v.pipe(
     `A cycle has at most ${CYCLE_LIMITS.beats} beats.`,
   ),
 );
+/** The turn within which a rhythm is written: see {@link CycleSchema}. */
 export type Cycle = Readonly<v.InferOutput<typeof CycleSchema>>;
 
 const beats = new WeakMap<Cycle, readonly Beat[]>();

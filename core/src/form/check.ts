@@ -2,6 +2,7 @@ import { parseData } from '../bounds/index.ts';
 import { gcd } from '../time/index.ts';
 import { FORM_LIMITS, type Form, FormSchema, type Section } from './model.ts';
 
+/** A form that keeps every rule, or the sentences that say which it breaks. */
 export type FormCheck =
   | { readonly ok: true; readonly form: Form }
   | { readonly ok: false; readonly messages: readonly string[] };

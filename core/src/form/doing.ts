@@ -28,6 +28,7 @@ export function doingsIn({ players }: Pick<Form, 'players'>, section: Section): 
   });
 }
 
+/** Whether two lines sound alike: the same layer of the same rhythm, in the same variation and mix. */
 export function isSameLine(a: Line | undefined, b: Line | undefined): boolean {
   return (
     a?.rhythm === b?.rhythm &&

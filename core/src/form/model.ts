@@ -37,6 +37,7 @@ export const PlaceSchema = v.object({
   turn: whole(0, FORM_LIMITS.turns, `A section has at most ${FORM_LIMITS.turns} turns.`),
   beats: BeatsSchema,
 });
+/** Where in a section something is: see {@link PlaceSchema}. */
 export type Place = Readonly<v.InferOutput<typeof PlaceSchema>>;
 
 /** What can be played: a layer of a rhythm, one of its variations, or home and variations mixed. */
@@ -49,6 +50,7 @@ export const LineSchema = v.object({
   /** Variations come by chance in their shares; the same seed mixes the same way. */
   mix: v.optional(whole(0, 999_999, 'A mix has a seed from 0 to 999999.')),
 });
+/** What a player plays: see {@link LineSchema}. */
 export type Line = Readonly<v.InferOutput<typeof LineSchema>>;
 
 /** What one player does in a section. */
@@ -69,6 +71,7 @@ export const PartSchema = v.object({
   /** The turn of its line with which the section begins, from 0; it runs on where it is not said. */
   begin: v.optional(whole(0, FORM_LIMITS.turns, `Turns go up to ${FORM_LIMITS.turns}.`)),
 });
+/** What a player does in a section: see {@link PartSchema}. */
 export type Part = Readonly<v.InferOutput<typeof PartSchema>>;
 
 const words = v.pipe(
@@ -87,6 +90,7 @@ export const CallSchema = v.object({
   /** What the others do then. */
   brings: v.optional(words),
 });
+/** A call and who answers it: see {@link CallSchema}. */
 export type Call = Readonly<v.InferOutput<typeof CallSchema>>;
 
 /** How a tempo goes over into another: evenly, by the same percent each pulse; straight, by the same number. */
@@ -112,14 +116,17 @@ export const ChangeSchema = v.variant('kind', [
   }),
   v.object({ kind: v.literal('at'), bpm }),
 ]);
+/** How the tempo before becomes that of a section: see {@link ChangeSchema}. */
 export type Change = Readonly<v.InferOutput<typeof ChangeSchema>>;
 
 /** How loud a section is; growing goes from soft to full. */
 export const LEVELS = ['soft', 'plain', 'full', 'growing'] as const;
+/** One of {@link LEVELS}. */
 export type Level = (typeof LEVELS)[number];
 
 /** How quickly lines are played against the beats. */
 export const SPEEDS = ['half', 'double'] as const;
+/** One of {@link SPEEDS}. */
 export type Speed = (typeof SPEEDS)[number];
 
 /** A stretch of the piece; it can stand in the order more than once, and is changed in one place. */
@@ -151,14 +158,17 @@ export const SectionSchema = v.object({
   /** One for each player at most. */
   parts: listOf(PartSchema, FORM_LIMITS.players, `At most ${FORM_LIMITS.players} play.`),
 });
+/** A part of a form under one name: see {@link SectionSchema}. */
 export type Section = Readonly<v.InferOutput<typeof SectionSchema>>;
 
+/** Somebody who plays in a form. */
 export const PlayerSchema = v.object({
   id,
   name: NameSchema,
   /** What is played while someone else has the solo. */
   quiet: v.optional(LineSchema),
 });
+/** Somebody who plays in a form: see {@link PlayerSchema}. */
 export type Player = Readonly<v.InferOutput<typeof PlayerSchema>>;
 
 const times = whole(1, FORM_LIMITS.times, `Something is played 1 to ${FORM_LIMITS.times} times.`);
@@ -168,6 +178,7 @@ export const StepSchema = v.object({
   section: id,
   rounds: v.optional(listOf(times, FORM_LIMITS.times, 'A repeat has at most 32 rounds.')),
 });
+/** A place in the order of a form: see {@link StepSchema}. */
 export type Step = Readonly<v.InferOutput<typeof StepSchema>>;
 
 /** Sections that are repeated together; one that is not repeated is played once. */
@@ -178,8 +189,10 @@ export const RepeatSchema = v.object({
     v.minLength(1, 'A repeat has at least one section.'),
   ),
 });
+/** Sections that come again: see {@link RepeatSchema}. */
 export type Repeat = Readonly<v.InferOutput<typeof RepeatSchema>>;
 
+/** A piece: its sections, who plays in them, and the order in which they come. */
 export const FormSchema = v.object({
   id,
   name: NameSchema,
@@ -210,4 +223,5 @@ export const FormSchema = v.object({
     ),
   ),
 });
+/** A piece: see {@link FormSchema}. */
 export type Form = Readonly<v.InferOutput<typeof FormSchema>>;

@@ -44,6 +44,7 @@ export interface Missing {
 export type Sources = (line: Line) => Source | Missing;
 
 /**
+ * Looks up what the lines of a form play. Each is timed once.
  * @param rhythms by id
  * @example const source = findSources(rhythms); source({ rhythm: 'lantern-steps', layer: 'layer-1' })
  */

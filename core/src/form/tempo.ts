@@ -22,6 +22,7 @@ export interface PulseTempo {
   readonly per: number;
 }
 
+/** A tempo with the exact length of its pulse. */
 export function exactly(tempo: Tempo): PulseTempo {
   return { pulse: secondsPerPulse(tempo), per: tempo.per };
 }
@@ -31,6 +32,7 @@ export function bpmOf({ pulse, per }: PulseTempo): Bpm {
   return (60 * pulse.den) / (pulse.num * per);
 }
 
+/** A tempo in counted beats a minute, as near as a float is. */
 export function tempoOf(tempo: PulseTempo): Tempo {
   return { bpm: bpmOf(tempo), per: tempo.per };
 }

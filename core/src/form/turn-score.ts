@@ -85,6 +85,7 @@ export function gainAt(level: Level, place: number): number {
   return GAINS.soft + (GAINS.full - GAINS.soft) * Math.min(1, Math.max(0, place));
 }
 
+/** Which turn of a section is asked for, and what follows it. */
 export interface TurnAsked {
   /** Which turn, from 0, of how many. */
   readonly turn: number;

@@ -17,6 +17,7 @@ const Rhythms = v.optional(
   listOf(v.unknown(), MOST, `A form brings at most ${MOST} rhythms with it.`),
 );
 
+/** A form from JSON with the instruments it brings, or the sentence that says what is wrong. */
 export type FormJsonResult = WithInstruments<{
   readonly form: Form;
   /** The rhythms it plays from, with the ids by which it names them. */

@@ -35,6 +35,7 @@ const Envelope = v.object({
   version: v.pipe(v.number(), v.integer(), v.minValue(1)),
 });
 
+/** Rhythms from JSON, or the sentence that says what is wrong. */
 export type JsonResult =
   | {
       readonly ok: true;

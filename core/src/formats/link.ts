@@ -28,6 +28,7 @@ export type Linked =
       readonly setup: unknown;
     };
 
+/** What a link carries, or the sentence that says what is wrong. */
 export type LinkResult =
   | { readonly ok: true; readonly linked: Linked }
   | { readonly ok: false; readonly message: string };

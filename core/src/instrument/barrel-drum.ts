@@ -1,5 +1,6 @@
 import type { Instrument } from './model.ts';
 
+/** The dholak: two heads across the lap, with its strokes and syllables. */
 export const BARREL_DRUM: Instrument = {
   id: 'barrel-drum',
   name: 'dholak',

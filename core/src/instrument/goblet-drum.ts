@@ -1,5 +1,6 @@
 import type { Instrument } from './model.ts';
 
+/** The darbuka, with its strokes and syllables. */
 export const GOBLET_DRUM: Instrument = {
   id: 'goblet-drum',
   name: 'darbuka',

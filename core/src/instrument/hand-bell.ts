@@ -1,5 +1,6 @@
 import type { Instrument } from './model.ts';
 
+/** A bell held in one hand and struck with a stick, at its mouth and its body. */
 export const HAND_BELL: Instrument = {
   id: 'hand-bell',
   name: 'hand bell',

@@ -9,6 +9,7 @@ export const FAMILIES = [
   'shaken',
   'voice',
 ] as const;
+/** One of {@link FAMILIES}. */
 export type Family = (typeof FAMILIES)[number];
 
 /** Which hand usually plays a stroke: the player's strong or weak one, either, both, or a foot. */
@@ -44,6 +45,7 @@ export const TIMBRES = [
   'cymbal',
   'cymbal-damped',
 ] as const;
+/** One of {@link TIMBRES}. */
 export type Timbre = (typeof TIMBRES)[number];
 
 /** A sound from the recipe of a timbre. */
@@ -82,6 +84,7 @@ export interface Compound {
   readonly how: string;
 }
 
+/** An instrument: its strokes, with letters, syllables, hands and places. */
 export interface Instrument {
   readonly id: string;
   /** The name that is written in the text, in lower case. */

@@ -1,5 +1,6 @@
 import type { Instrument } from './model.ts';
 
+/** The speaking voice: its strokes are syllables. */
 export const SPOKEN_VOICE: Instrument = {
   id: 'spoken-voice',
   name: 'spoken voice',

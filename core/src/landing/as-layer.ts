@@ -14,6 +14,7 @@ export type LayerResult =
     }
   | { readonly ok: false; readonly message: string };
 
+/** A cadence with all that makes a layer of it. */
 export interface CadenceAsLayer {
   readonly cycle: Cycle;
   readonly cadence: Cadence;

@@ -3,6 +3,7 @@ import { sayUnit, type Units } from './units.ts';
 
 /** Where a cadence ends: its last unit is on the one, or the one comes right after it. */
 export const LANDINGS = ['on-last', 'after-last'] as const;
+/** One of {@link LANDINGS}. */
 export type Landing = (typeof LANDINGS)[number];
 
 /** Phrases with gaps between, in units of a speed. */
@@ -58,13 +59,17 @@ export function startOf(cadence: Cadence, { perTurn }: Pick<Units, 'perTurn'>): 
   return { unit: turns * perTurn - lead, turns };
 }
 
+/** Numbers added up; 0 for none. */
 export function sum(numbers: readonly number[]): number {
   let all = 0;
   for (const number of numbers) all += number;
   return all;
 }
 
-/** @example "beat 6, second part, of the turn before" */
+/**
+ * Where a cadence begins, in words.
+ * @example "beat 6, second part, of the turn before"
+ */
 export function sayStart({ unit, turns }: Start, units: Units): string {
   const where = sayUnit(unit, units);
   if (turns === 0) return unit === 0 ? where : `${where}, of the turn it lands in`;

@@ -31,7 +31,10 @@ export function missOf(cycle: Cycle, { cadence, at }: Begun): Miss {
   return { off, units, eduppu: cadence.eduppu ?? 0 };
 }
 
-/** @example "It ends one unit late, on the one's second part." */
+/**
+ * Where a cadence ends, and by how many units it misses.
+ * @example "It ends one unit late, on the one's second part."
+ */
 export function sayMiss({ off, units, eduppu }: Miss): string {
   if (off === 0) {
     return eduppu > 0

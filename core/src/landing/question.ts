@@ -65,6 +65,7 @@ export const QUESTION_LIMITS = {
   list: 16,
 } as const;
 
+/** What is asked for until something else is set. */
 export const USUAL_QUESTION: Question = {
   shapes: ['same'],
   sizes: { least: 3, most: 8 },

@@ -8,10 +8,12 @@ export const SHAPES = [
   'nested',
   'list',
 ] as const;
+/** One of {@link SHAPES}. */
 export type Shape = (typeof SHAPES)[number];
 
 /** Shapes that are one row of phrases; a nested cadence is one of these, three times. */
 export type SimpleShape = Exclude<Shape, 'nested' | 'list'>;
+/** The shapes that are one row of phrases, in the order in which they are offered. */
 export const SIMPLE_SHAPES: readonly SimpleShape[] = [
   'same',
   'shrinking',

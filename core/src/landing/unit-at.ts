@@ -4,6 +4,7 @@ import { slotAt } from '../read/index.ts';
 import { type Layer, timeRhythm } from '../rhythm/index.ts';
 import type { Units } from './units.ts';
 
+/** Count and part from 0, or the sentence that says why the text is no place of the turn. */
 export type UnitAtResult =
   | { readonly ok: true; readonly count: number; readonly part: number }
   | { readonly ok: false; readonly message: string };

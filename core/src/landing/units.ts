@@ -32,7 +32,10 @@ export function unitsOf(cycle: Cycle, parts: number): Units {
   };
 }
 
-/** @param unit from 0 in its turn. @example "beat 6, second part" */
+/**
+ * A unit of a turn in words.
+ * @param unit from 0 in its turn. @example "beat 6, second part"
+ */
 export function sayUnit(unit: number, { count, parts }: Units): string {
   const at = Math.floor(unit / parts);
   const part = unit - at * parts;

@@ -13,6 +13,7 @@ export interface WordChoices {
   readonly landing: string;
 }
 
+/** How a cadence is spoken until something else is set. */
 export const USUAL_WORDS: WordChoices = {
   counting: 'spoken-drum',
   shrinks: 'from the front',

@@ -6,16 +6,19 @@ export type Day = string;
 
 /** A day of the week, Monday 1 to Sunday 7. */
 export type Weekday = 1 | 2 | 3 | 4 | 5 | 6 | 7;
+/** The days of a week, from Monday, 1, to Sunday, 7. */
 export const WEEKDAYS: readonly Weekday[] = [1, 2, 3, 4, 5, 6, 7];
 
 /** Days before and after these are not kept: nobody practised then. */
 const YEARS = { from: 1970, to: 2199 };
 
+/** A day of the calendar, as `2026-03-01`. */
 export const DaySchema = v.pipe(
   v.string(),
   v.check(isDay, 'A day is written as year, month and day: 2026-12-12.'),
 );
 
+/** Whether a text is a day of the calendar, as `2026-03-01`. */
 export function isDay(text: string): boolean {
   if (!/^\d{4}-\d\d-\d\d$/.test(text) || !isValid(parseISO(text))) return false;
   const year = Number(text.slice(0, 4));
@@ -56,6 +59,7 @@ export function daysBetween(from: Day, to: Day): number {
   return dayNumber(to) - dayNumber(from);
 }
 
+/** The day of the week, from Monday, 1, to Sunday, 7. */
 export function weekdayOf(day: Day): Weekday {
   // Day 0 was a Thursday, the fourth of the week.
   return (((((dayNumber(day) + 3) % 7) + 7) % 7) + 1) as Weekday;

@@ -12,6 +12,7 @@ export interface RunFilter {
   readonly days?: number | undefined;
 }
 
+/** Those runs that are looked for, in their order. */
 export function filterRuns(
   runs: readonly LoggedRun[],
   filter: RunFilter,

@@ -43,6 +43,7 @@ export const GoalSchema = v.object({
   made: DaySchema,
   demo: v.optional(v.literal(true)),
 });
+/** What is to be reached by a day: see {@link GoalSchema}. */
 export type Goal = Readonly<v.InferOutput<typeof GoalSchema>>;
 
 /** What of a goal may be wrong. */
@@ -87,6 +88,7 @@ export function sessionDays(goal: Pick<Goal, 'by' | 'daysOff'>, from: Day): read
   return days;
 }
 
+/** Whether a goal leaves a day free. */
 export function isOff({ daysOff }: Pick<Goal, 'daysOff'>, day: Day): boolean {
   return daysOff.includes(weekdayOf(day));
 }

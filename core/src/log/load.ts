@@ -12,9 +12,12 @@ export interface DayLoad extends Load {
 
 /** What load is counted in. */
 export const MEASURES = ['R', 'L', 'loudR', 'loudL', 'seconds'] as const;
+/** One of {@link MEASURES}. */
 export type Measure = (typeof MEASURES)[number];
+/** How much of each measure: strokes of each hand, loud ones, and seconds. */
 export type Amounts = Readonly<Record<Measure, number>>;
 
+/** No load at all. */
 export const NOTHING: Amounts = { R: 0, L: 0, loudR: 0, loudL: 0, seconds: 0 };
 
 /** A gap as long as this is a rest. */
@@ -121,6 +124,7 @@ function within(loads: readonly DayLoad[], today: Day, from: number, to: number)
   });
 }
 
+/** All amounts by a factor. */
 export function scaled(amounts: Amounts, by: number): Amounts {
   const { R, L, loudR, loudL, seconds } = amounts;
   return { R: R * by, L: L * by, loudR: loudR * by, loudL: loudL * by, seconds: seconds * by };

@@ -53,6 +53,7 @@ const FileSchema = v.object({
   goals: v.array(GoalSchema),
 });
 
+/** A log as JSON, to be read again by {@link readLog}. */
 export function writeLog(log: LogFile): string {
   return JSON.stringify({ format: FORMAT, version: VERSION, ...log });
 }

@@ -21,6 +21,7 @@ export interface LogIndex {
   instruments(): readonly string[];
 }
 
+/** Sorts runs by when they were and by line; what is asked for is worked out then, once. */
 export function indexLog(all: readonly LoggedRun[]): LogIndex {
   const runs = inTime(all);
   const own = runs.filter(isOwn);

@@ -48,6 +48,7 @@ export const PlayedSchema = v.pipe(
     'What was played and how it was played are not equally many.',
   ),
 );
+/** The hits of a run as they were heard: see {@link PlayedSchema}. */
 export type Played = Readonly<v.InferOutput<typeof PlayedSchema>>;
 
 /** A run as it is given to be kept. */

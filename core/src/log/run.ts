@@ -12,6 +12,7 @@ export const FEELS = {
   hard: 'hard',
   hurts: 'it hurts',
 } as const;
+/** One of {@link FEELS}. */
 export type Feel = keyof typeof FEELS;
 
 /** Where it hurts, in one touch. */
@@ -23,10 +24,12 @@ export const SORE = {
   ears: 'ears',
   other: 'somewhere else',
 } as const;
+/** One of {@link SORE}. */
 export type Sore = keyof typeof SORE;
 
 /** By what a run was heard. */
 export const HEARD_BY = ['none', 'keys', 'pads', 'midi', 'microphone', 'simulated'] as const;
+/** One of {@link HEARD_BY}. */
 export type HeardBy = (typeof HEARD_BY)[number];
 
 /** What is kept is bounded, so that a damaged file cannot ask for more than there is. */
@@ -52,8 +55,10 @@ export const LoadSchema = v.object({
   /** The longest row of strokes by one hand. */
   row: count(RUN_LIMITS.strokes),
 });
+/** What the hands had to do in a run: see {@link LoadSchema}. */
 export type Load = Readonly<v.InferOutput<typeof LoadSchema>>;
 
+/** A run in which no hand did anything. */
 export const NO_LOAD: Load = { R: 0, L: 0, loudR: 0, loudL: 0, row: 0 };
 
 /** A stroke that lay off the same way in most passes. */
@@ -75,6 +80,7 @@ export const JudgedSchema = v.object({
   /** What is off most, the furthest first. */
   off: v.pipe(v.array(OffSchema), v.maxLength(3)),
 });
+/** What was heard of a run: see {@link JudgedSchema}. */
 export type Judged = Readonly<v.InferOutput<typeof JudgedSchema>>;
 
 /** One run as the log keeps it. */
@@ -114,6 +120,7 @@ export const LoggedRunSchema = v.object({
   /** True where it is of the made-up log. */
   demo: v.optional(v.literal(true)),
 });
+/** A run as it stands in the log: see {@link LoggedRunSchema}. */
 export type LoggedRun = Readonly<v.InferOutput<typeof LoggedRunSchema>>;
 
 /**

@@ -40,7 +40,9 @@ export const COLUMNS = [
   'hurts',
   'note',
 ] as const;
+/** One of {@link COLUMNS}. */
 export type Column = (typeof COLUMNS)[number];
+/** A run as a row of a table: a text in each column, empty where nothing is known. */
 export type Row = Readonly<Record<Column, string>>;
 
 /** One run as a row of a table. Times of day are those of the one who played. */

@@ -7,6 +7,7 @@ const WHOLE = 1e-6;
 /** Only so many fractions are looked at: more than those are not exact anyway. */
 const MOST_FRACTIONS = 20_000;
 
+/** Into how many parts a quarter is cut, and what that costs. */
 export interface Resolution {
   /** Parts of a quarter. */
   readonly resolution: number;

@@ -27,12 +27,14 @@ export const VELOCITIES: Readonly<Record<Force, number>> = { 1: 32, 2: 64, 3: 96
 /** The note of each stroke, by instrument, where it is another than the usual one. */
 export type StrokeNotes = Readonly<Record<string, Readonly<Record<string, number>>>>;
 
+/** What is written of a performance, and by which notes. */
 export interface MidiOptions {
   /** Whether the click and the count-in are written too, as a track of their own. */
   readonly click?: boolean;
   readonly notes?: StrokeNotes;
 }
 
+/** A standard MIDI file, with what it has no place for. */
 export interface WrittenMidi {
   readonly bytes: Uint8Array<ArrayBuffer>;
   /** What other programs will not find in it, in sentences. */

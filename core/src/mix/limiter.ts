@@ -22,6 +22,7 @@ const TAPS = 12;
 /** What is left of having been turned down when it is over: 140 dB under what is heard. */
 const GONE = 1e-7;
 
+/** A limiter at work on one stream of sound. */
 export interface Limiter {
   /** How much later everything comes out, in samples. */
   readonly delay: number;

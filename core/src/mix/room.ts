@@ -3,6 +3,7 @@ import type { Hertz, Seconds } from '../time/index.ts';
 
 /** Rooms one can choose to hear it in. */
 export const ROOMS = ['off', 'dry', 'room', 'hall'] as const;
+/** One of {@link ROOMS}. */
 export type RoomName = (typeof ROOMS)[number];
 
 interface RoomShape {

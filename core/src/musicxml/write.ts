@@ -18,6 +18,7 @@ export const MOST_BARS = 256;
 /** What stands before the name of a variation over its first bar. */
 export const VARIATION_MARK = 'Variation: ';
 
+/** A score as MusicXML, with what it has no place for. */
 export interface WrittenXml {
   readonly text: string;
   /** What a MusicXML file has no place for, in sentences. */

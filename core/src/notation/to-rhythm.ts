@@ -57,6 +57,7 @@ export interface BringIn {
   readonly parts: readonly PartChoice[];
 }
 
+/** A rhythm made of notes, with what is not as it was and what is not sure. */
 export interface BroughtIn {
   readonly rhythm: Rhythm;
   /** What is not as it was written, in sentences. */

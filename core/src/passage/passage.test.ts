@@ -3,7 +3,14 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { checkRhythm, nameTurn, type Rhythm, timeRhythm } from '../rhythm/index.ts';
-import { collect, type ScoreEvent, scoreRhythm, startTransport } from '../sound/index.ts';
+import {
+  collect,
+  performRhythm,
+  type ScoreEvent,
+  scoreRhythm,
+  secondsOf,
+  startTransport,
+} from '../sound/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { toNumber } from '../time/index.ts';
 import {
@@ -12,6 +19,7 @@ import {
   ONLY,
   type Passage,
   PassageSchema,
+  performPassage,
   readOrder,
   SEQUENCE_START,
   type Sequence,
@@ -230,5 +238,28 @@ describe('a sequence', () => {
       return times;
     });
     expect(strokes.filter(([, kind]) => kind !== 'X').map(([when]) => when)).toEqual(expected);
+  });
+});
+
+describe('a passage as a performance', () => {
+  it('comes as often as it is asked for, counted in, at another tempo, with its own strokes alone', () => {
+    const passage = { ...stretchPassage(timing, 4, 10), times: 3, only: 'accents' as const };
+    const { segments, players } = performPassage(rhythm, timing, passage, { countIn: 1, bpm: 120 });
+    expect(players.map(({ name }) => name)).toEqual(['D', 'B']);
+    expect(segments.map(({ name }) => name ?? 'it')).toEqual(['count-in', 'it', 'it', 'it']);
+    for (const { tempo } of segments) expect(tempo).toEqual({ ...rhythm.tempo, bpm: 120 });
+    const [, first] = segments;
+    const { score, startTicks, endTicks } = first ?? expect.fail('there is a first time');
+    expect([startTicks, endTicks]).toEqual(
+      [passage.from, passage.to].map((place) => toNumber(place) * score.ticksPerPulse),
+    );
+    expect(score.events).toEqual(scorePassage(rhythm, timing, passage).events);
+  });
+
+  it('is as long as the same stretch of all turns, wherever the stretch lies', () => {
+    const turn = turnsPassage(rhythm, 1, 2, 5);
+    const once = performPassage(rhythm, timing, turn);
+    const long = performRhythm(rhythm, timing, { turns: 5 });
+    expect(secondsOf(once)).toBeCloseTo(secondsOf(long), 9);
   });
 });

@@ -9,6 +9,7 @@ export const PASSAGE_LIMITS = { passages: 400, times: 999, pulses: 1_000_000 } a
 
 /** What sounds of the strokes of a passage, where it is not all of them. */
 export const ONLY = ['accents', 'no ghosts', 'low sounds'] as const;
+/** One of {@link ONLY}. */
 export type Only = (typeof ONLY)[number];
 
 const PlaceSchema = v.object({
@@ -53,6 +54,7 @@ export const PassageSchema = v.pipe(
     'A passage ends after it begins.',
   ),
 );
+/** A stretch of a rhythm: see {@link PassageSchema}. */
 export type Passage = Readonly<v.InferOutput<typeof PassageSchema>>;
 
 /** Passages one after another. */
@@ -74,6 +76,7 @@ export const SequenceSchema = v.pipe(
     'A sequence begins again with one of its passages.',
   ),
 );
+/** Passages one after another: see {@link SequenceSchema}. */
 export type Sequence = Readonly<v.InferOutput<typeof SequenceSchema>>;
 
 /** Where a sequence is: which passage, and which time through it, from 0. */
@@ -82,6 +85,7 @@ export interface SequencePlace {
   readonly time: number;
 }
 
+/** The first time through the first passage. */
 export const SEQUENCE_START: SequencePlace = { passage: 0, time: 0 };
 
 /**

@@ -15,8 +15,10 @@ export const PIECE_REASONS = {
   middle: 'about the middle',
   own: 'cut by hand',
 } as const;
+/** One of {@link PIECE_REASONS}. */
 export type PieceReason = keyof typeof PIECE_REASONS;
 
+/** The sizes within which pieces stay. */
 export const PIECE_LIMITS = { pieces: 64 } as const;
 
 /** A stretch that is learnt as a unit, in slots of its layer; `to` is not part of it. */
@@ -26,6 +28,7 @@ export const PieceSchema = v.object({
   name: v.optional(NameSchema),
   reason: v.picklist(Object.keys(PIECE_REASONS) as [PieceReason, ...PieceReason[]]),
 });
+/** A stretch that is learnt as a unit: see {@link PieceSchema}. */
 export type Piece = Readonly<v.InferOutput<typeof PieceSchema>>;
 
 /** Pieces of one layer, one after another and without a gap. */

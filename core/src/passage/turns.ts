@@ -71,7 +71,10 @@ export function readOrder(
   return { order: order.length > 0 ? order : undefined };
 }
 
-/** @example writeOrder([{ turn: 0, times: 3 }, { turn: 1, times: 1 }]) // '1x3 2' */
+/**
+ * An order of turns as text, which {@link readOrder} reads as the same.
+ * @example writeOrder([{ turn: 0, times: 3 }, { turn: 1, times: 1 }]) // '1x3 2'
+ */
 export function writeOrder(order: readonly OrderedTurn[]): string {
   return order.map(({ turn, times }) => `${turn + 1}${times > 1 ? `x${times}` : ''}`).join(' ');
 }

@@ -24,6 +24,7 @@ export const WAYS = {
   'plain run': 'a plain run against the pattern',
   said: 'said first, then played',
 } as const;
+/** One of {@link WAYS}. */
 export type Way = keyof typeof WAYS;
 
 /** One thing to practise on the way: a passage with what it is called. */

@@ -21,11 +21,13 @@ export interface ReadSettings {
  * accents alone.
  */
 export const READ_FROM = ['every stroke', 'plain strokes', 'accents'] as const;
+/** One of {@link READ_FROM}. */
 export type ReadFrom = (typeof READ_FROM)[number];
 
 /** One half of a two-sided timeline. */
 export type Side = 'three-side' | 'two-side';
 
+/** How a line is read until something else is set. */
 export const USUAL_READING: ReadSettings = {
   ceiling: USUAL_CEILING,
   school: 'loose',

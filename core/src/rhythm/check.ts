@@ -29,6 +29,7 @@ import {
 import { beatsIn, timeRhythm } from './timing.ts';
 import { withVariation } from './variations.ts';
 
+/** A rhythm that keeps every rule, or the sentences that say which it breaks. */
 export type CheckResult =
   | { readonly ok: true; readonly rhythm: Rhythm }
   | { readonly ok: false; readonly messages: readonly string[] };

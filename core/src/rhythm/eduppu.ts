@@ -48,7 +48,10 @@ export function readEduppu(
   return { eduppu: { num: place.num, den: place.den } };
 }
 
-/** @example writeEduppu({ num: 3, den: 2 }) // '3/2' */
+/**
+ * Where the line begins after the one, as text that reads back the same.
+ * @example writeEduppu({ num: 3, den: 2 }) // '3/2'
+ */
 export function writeEduppu({ num, den }: NonNullable<Rhythm['eduppu']>): string {
   return formatRational(rational(num, den));
 }

@@ -107,6 +107,7 @@ export const FEEL_ENDS = {
     ],
   },
 } as const satisfies Readonly<Record<string, Places>>;
+/** One of {@link FEEL_ENDS}. */
 export type FeelEnd = keyof typeof FEEL_ENDS;
 
 /**

@@ -7,6 +7,7 @@ export interface History<T> {
 
 const KEPT = 500;
 
+/** A history of one state, with nothing to undo. */
 export function startHistory<T>(present: T): History<T> {
   return { past: [], present, future: [] };
 }
@@ -17,6 +18,7 @@ export function record<T>(history: History<T>, next: T): History<T> {
   return { past: [...history.past, history.present].slice(-KEPT), present: next, future: [] };
 }
 
+/** One step back; the same history where there is none. */
 export function undo<T>(history: History<T>): History<T> {
   const before = history.past.at(-1);
   if (before === undefined) return history;
@@ -27,6 +29,7 @@ export function undo<T>(history: History<T>): History<T> {
   };
 }
 
+/** One step forth again; the same history where there is none. */
 export function redo<T>(history: History<T>): History<T> {
   const [next, ...rest] = history.future;
   if (next === undefined) return history;

@@ -31,15 +31,20 @@ export const LIMITS = {
 
 /** Weights of a stroke: 1 ghost, 2 soft, 3 plain, 4 accent. */
 export const FORCES = [1, 2, 3, 4] as const;
+/** What the forces are called, from the softest on. */
 export const FORCE_NAMES = { 1: 'ghost', 2: 'soft', 3: 'plain', 4: 'accent' } as const;
 /** What players say to get their levels right: a word for each force. */
 export const FORCE_WORDS = { 1: 'lightest', 2: 'light', 3: 'even', 4: 'heavy' } as const;
+/** How hard a stroke is, from a ghost, 1, to an accent, 4. */
 export const ForceSchema = v.picklist(FORCES);
+/** How hard a stroke is, from a ghost, 1, to an accent, 4. */
 export type Force = v.InferOutput<typeof ForceSchema>;
 
 /** R right, L left, B both, F foot. */
 export const HANDS = ['R', 'L', 'B', 'F'] as const;
+/** Which hand strikes, both, or a foot: one of {@link HANDS}. */
 export const HandSchema = v.picklist(HANDS);
+/** One of {@link HANDS}. */
 export type Hand = v.InferOutput<typeof HandSchema>;
 
 /**
@@ -56,6 +61,7 @@ export const ORNAMENTS = [
   'roll9',
   'crush',
 ] as const;
+/** What the ornaments are called. */
 export const ORNAMENT_NAMES = {
   flam: 'flam',
   drag: 'drag',
@@ -66,7 +72,9 @@ export const ORNAMENT_NAMES = {
   roll9: 'nine-stroke roll',
   crush: 'crushed roll',
 } as const;
+/** How a stroke is adorned: one of {@link ORNAMENTS}. */
 export const OrnamentSchema = v.picklist(ORNAMENTS);
+/** One of {@link ORNAMENTS}. */
 export type Ornament = v.InferOutput<typeof OrnamentSchema>;
 
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(200));
@@ -78,6 +86,7 @@ export const SayPattern = new RegExp(`^(?![._]$)[^${BLANK}/|*+#<>"]{1,24}$`, 'u'
 /** One tag: a word without the marks that part them. */
 export const TagPattern = new RegExp(`^[^${BLANK},#"]{1,${LIMITS.tag}}$`, 'u');
 
+/** One stroke in a slot of its layer: which, how hard, by which hand, with what said and adorned. */
 export const StrokeSchema = v.object({
   /** Which slot of its layer, counted over all cells from 0. */
   slot: wholeFrom0,
@@ -92,6 +101,7 @@ export const StrokeSchema = v.object({
   /** True where the stroke is choked at the end of its slot. */
   damp: v.optional(v.literal(true)),
 });
+/** One stroke: see {@link StrokeSchema}. */
 export type Stroke = Readonly<v.InferOutput<typeof StrokeSchema>>;
 
 /** How long a cell lasts in beats (an exact fraction in lowest terms), and its equal parts. */
@@ -110,6 +120,7 @@ export const CellSchema = v.object({
   }),
   slots: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(LIMITS.slotsPerCell)),
 });
+/** A stretch of beats cut into equal slots: see {@link CellSchema}. */
 export type Cell = Readonly<v.InferOutput<typeof CellSchema>>;
 
 /** What can be said under a layer instead of its own syllables: a counting, or how heavy each stroke is. */
@@ -132,6 +143,7 @@ export const FeelCutSchema = v.object({
     `A feel has at most ${LIMITS.slotsPerCell} places in a beat.`,
   ),
 });
+/** Where the slots of one kind of cell are felt: see {@link FeelCutSchema}. */
 export type FeelCut = Readonly<v.InferOutput<typeof FeelCutSchema>>;
 
 /** Timing laid over the slots of a layer, which stay what they are. */
@@ -142,6 +154,7 @@ export const FeelSchema = v.object({
     v.minLength(1, 'A feel says at least where the parts of one kind of beat are.'),
   ),
 });
+/** Timing laid over the slots of a layer: see {@link FeelSchema}. */
 export type Feel = Readonly<v.InferOutput<typeof FeelSchema>>;
 
 /** Least and most a drum can be tuned to: C1 to C8, 33 to 4186 Hz. */
@@ -154,6 +167,7 @@ export const PitchSchema = v.pipe(
   v.minValue(TUNED_BETWEEN.min, 'A drum is tuned from C1 to C8, 33 to 4186 Hz.'),
   v.maxValue(TUNED_BETWEEN.max, 'A drum is tuned from C1 to C8, 33 to 4186 Hz.'),
 );
+/** What a drum is tuned to: see {@link PitchSchema}. */
 export type Pitch = v.InferOutput<typeof PitchSchema>;
 
 /** What drums of a layer are tuned to, where not as they usually are; ascending by drum, from 0 for the lowest. */
@@ -170,6 +184,7 @@ export const TuningSchema = v.pipe(
   ),
 );
 
+/** What one player plays on one instrument: cells, and the strokes in their slots. */
 export const LayerSchema = v.object({
   id,
   name: NameSchema,
@@ -200,9 +215,11 @@ export const LayerSchema = v.object({
   /** True where the layer comes round at its own length though it is not a whole number of turns. */
   free: v.optional(v.literal(true)),
 });
+/** What one player plays: see {@link LayerSchema}. */
 export type Layer = Readonly<v.InferOutput<typeof LayerSchema>>;
 
 const bpm = v.pipe(v.number(), v.minValue(TEMPO_RANGE.min), v.maxValue(TEMPO_RANGE.max));
+/** How fast: counted beats a minute, and the pulses in such a beat. */
 export const TempoSchema = v.object({
   bpm,
   per: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(64)),
@@ -210,6 +227,7 @@ export const TempoSchema = v.object({
 
 /** What a turn is in a longer phrase; each has its own colour and its own word. */
 export const TURN_MARKS = ['plain', 'call', 'answer', 'break', 'ending'] as const;
+/** One of {@link TURN_MARKS}. */
 export type TurnMark = (typeof TURN_MARKS)[number];
 
 /** Least and most of a turn that is softer than the others, in percent. */
@@ -234,6 +252,7 @@ export const TurnNameSchema = v.object({
     ),
   ),
 });
+/** What a turn is called, and what it is marked as: see {@link TurnNameSchema}. */
 export type TurnName = Readonly<v.InferOutput<typeof TurnNameSchema>>;
 
 /** What a layer plays in the turns of a variation, in place of its own; a whole number of turns. */
@@ -242,6 +261,7 @@ export const VariedLineSchema = v.object({
   layer: id,
   ...v.entriesFromObjects([v.pick(LayerSchema, ['cells', 'strokes', 'rings'])]),
 });
+/** A line as it is in a variation: see {@link VariedLineSchema}. */
 export type VariedLine = Readonly<v.InferOutput<typeof VariedLineSchema>>;
 
 /** Where a variation may begin: on turn 4 of every 4 (`turn` from 0), or where a side of the timeline begins. */
@@ -261,6 +281,7 @@ export const PlaceInTurnsSchema = v.variant('kind', [
   }),
   v.object({ kind: v.literal('side'), side: v.picklist(['three', 'two']) }),
 ]);
+/** In which turns a variation comes: see {@link PlaceInTurnsSchema}. */
 export type PlaceInTurns = Readonly<v.InferOutput<typeof PlaceInTurnsSchema>>;
 
 /** The finest share a variation can have: one turn of so many. */
@@ -287,8 +308,10 @@ export const VariationSchema = v.object({
     v.minLength(1, 'A variation changes at least one layer.'),
   ),
 });
+/** A variation of a rhythm: see {@link VariationSchema}. */
 export type Variation = Readonly<v.InferOutput<typeof VariationSchema>>;
 
+/** A rhythm: its cycle, tempo and layers, with its turns, variations, notes and tags. */
 export const RhythmSchema = v.object({
   id,
   name: NameSchema,
@@ -333,6 +356,7 @@ export const RhythmSchema = v.object({
   /** Which transformation of which rhythm made it. */
   origin: v.optional(v.object({ rhythm: id, by: v.pipe(v.string(), v.maxLength(200)) })),
 });
+/** A rhythm: see {@link RhythmSchema}. */
 export type Rhythm = Readonly<v.InferOutput<typeof RhythmSchema>>;
 
 /** The parts of a rhythm that decide when what sounds. */

@@ -10,6 +10,7 @@ export const RECUT_TABLES = {
   nearest: { name: 'to the nearest', 4: [0, 1, 2, 2], 3: [0, 1, 3] },
   place: { name: 'place by place', 4: [0, 1, 2, 2], 3: [0, 1, 2] },
 } as const satisfies Readonly<Record<string, RecutTable & { readonly name: string }>>;
+/** One of the known tables by which fours go into threes and back. */
 export type RecutTableName = keyof typeof RECUT_TABLES;
 
 /**

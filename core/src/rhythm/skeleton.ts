@@ -7,6 +7,7 @@ import { addLayer, appendLayer } from './layers.ts';
 import type { Layer, Rhythm, Stroke } from './model.ts';
 import { recast } from './recast.ts';
 
+/** The rhythm with a layer more, or the sentence that says why it cannot have it. */
 export type AddResult =
   | { readonly ok: true; readonly rhythm: Rhythm }
   | { readonly ok: false; readonly message: string };

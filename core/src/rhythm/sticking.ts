@@ -47,6 +47,7 @@ export const GHOST_HANDS = {
   weak: 'the left hand',
   strong: 'the right hand',
 } as const;
+/** One of {@link GHOST_HANDS}. */
 export type GhostHands = keyof typeof GHOST_HANDS;
 
 function ghostHand(layer: Layer, slot: number, rule: GhostHands): 'R' | 'L' {
@@ -66,6 +67,7 @@ function ghostHand(layer: Layer, slot: number, rule: GhostHands): 'R' | 'L' {
 
 /** Where an order of hands begins anew: nowhere, with every turn, or after every silence. */
 export const ANEW = ['turn', 'run'] as const;
+/** One of {@link ANEW}, or nowhere. */
 export type Anew = (typeof ANEW)[number] | undefined;
 
 /**

@@ -118,6 +118,7 @@ export interface Timing {
   readonly layers: readonly LayerGrid[];
 }
 
+/** When everything in a rhythm is, or the sentence that says why it has no common grid. */
 export type TimingResult =
   | { readonly ok: true; readonly timing: Timing }
   | { readonly ok: false; readonly message: string };

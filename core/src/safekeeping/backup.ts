@@ -29,6 +29,7 @@ export interface Library {
   readonly tables: Tables;
 }
 
+/** A library from a backup, or the sentence that says what is wrong with it. */
 export type BackupResult =
   | {
       readonly ok: true;

@@ -11,6 +11,7 @@ export const THINGS = [
   'goal',
   'log',
 ] as const;
+/** One of {@link THINGS}. */
 export type Thing = (typeof THINGS)[number];
 
 /** The table of each kind, and what of a row is the thing itself; the rest is how it is kept. */
@@ -61,6 +62,7 @@ export interface Beside {
   readonly settings: number;
 }
 
+/** What a backup holds, thing by thing, against what is there. */
 export interface RestorePlan {
   readonly items: readonly Item[];
   readonly beside: Beside;

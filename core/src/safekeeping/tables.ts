@@ -24,6 +24,7 @@ export const TABLES = [
   'trash',
   'settings',
 ] as const;
+/** One of {@link TABLES}. */
 export type TableName = (typeof TABLES)[number];
 
 /** A row as it is kept; bytes of a sound stand in it as they are. */
@@ -31,6 +32,7 @@ export type Row = Readonly<Record<string, unknown>>;
 /** All rows of a library. */
 export type Tables = Readonly<Record<TableName, readonly Row[]>>;
 
+/** A library in which nothing is. */
 export const NO_ROWS: Tables = Object.fromEntries(
   TABLES.map((name) => [name, []]),
 ) as unknown as Tables;

@@ -17,6 +17,7 @@ export const CLICKS = {
   pulses: 'another pulse',
   line: 'another line’s strokes',
 } as const;
+/** One of {@link CLICKS}. */
 export type ClickOn = keyof typeof CLICKS;
 
 /** Turns in which something is heard and turns in which it is not, round and round. */
@@ -26,6 +27,7 @@ export const ComingSchema = v.object({
   /** True where the silence is a turn longer each time. */
   grows: v.optional(v.literal(true)),
 });
+/** Turns that are heard and turns that are not: see {@link ComingSchema}. */
 export type Coming = Readonly<v.InferOutput<typeof ComingSchema>>;
 
 /** The click that plays along. */
@@ -41,8 +43,10 @@ export const ClickPlanSchema = v.object({
   level: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
   silent: v.optional(ComingSchema),
 });
+/** The click that plays along: see {@link ClickPlanSchema}. */
 export type ClickPlan = Readonly<v.InferOutput<typeof ClickPlanSchema>>;
 
+/** A click on every beat, as loud as it can be. */
 export const USUAL_CLICK: ClickPlan = { on: 'beats', level: 1 };
 
 /** The quietest a click is made by its level, so that it can still be found. */

@@ -86,7 +86,12 @@ export function performClimb(
   };
 }
 
-function countedIn({ cycle }: Rhythm, tempo: Tempo, turns: number): readonly Performed[] {
+/** Turns of clicks before a rhythm; nothing for none. */
+export function countedIn(
+  { cycle }: Pick<Rhythm, 'cycle'>,
+  tempo: Tempo,
+  turns: number,
+): readonly Performed[] {
   if (turns < 1) return [];
   const score = scoreCountIn(cycle, turns);
   return [{ cycle, score, tempo, startTicks: 0, endTicks: score.lengthTicks, name: 'count-in' }];
@@ -111,6 +116,7 @@ function turnsOf(
   };
 }
 
+/** A player for each layer of a rhythm. */
 export function playersOf({ layers }: Pick<Rhythm, 'layers'>): readonly Player[] {
   return layers.map(({ id, name, instrument }) => ({ id, name, instrument }));
 }

@@ -23,6 +23,7 @@ export function renderSound(
   );
 }
 
+/** How a rhythm is made into samples at once. */
 export interface RenderOptions {
   readonly tempo: Tempo;
   readonly turns: number;

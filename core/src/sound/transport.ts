@@ -56,6 +56,7 @@ export type NextSegment<Tag> = Omit<Segment<Tag>, 'startTime'>;
 /** Segments kept for looking up where the ear is. */
 const KEPT = 8;
 
+/** How long a tick of a segment's score lasts at its tempo. */
 export function secondsPerTick(segment: Pick<Segment<unknown>, 'score' | 'tempo'>): Seconds {
   const { bpm, per } = segment.tempo;
   return 60 / (bpm * per * segment.score.ticksPerPulse);

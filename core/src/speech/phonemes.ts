@@ -34,6 +34,7 @@ export const VOWELS = {
   u: [320, 870, 2240],
   er: [490, 1350, 1690],
 } as const satisfies Readonly<Record<string, Formants>>;
+/** One of {@link VOWELS}. */
 export type Vowel = keyof typeof VOWELS;
 
 const vowel = (formants: Formants): Phoneme => ({
@@ -124,8 +125,10 @@ export const CONSONANTS = {
   z: fricative({ centre: 6000, width: 2200, gain: 0.12 }, 0.5),
   h: { kind: 'breath', formants: [500, 1300, 2400], lasts: 0.05, voiced: 0 },
 } as const satisfies Readonly<Record<string, Phoneme>>;
+/** One of {@link CONSONANTS}. */
 export type Consonant = keyof typeof CONSONANTS;
 
+/** A sound of speech, as it is written here. */
 export type Sign = Vowel | Consonant;
 
 /** The sound behind a sign. */

@@ -7,8 +7,10 @@ export const SPEAKERS = {
   low: { pitch: 118, throat: 0.96 },
   high: { pitch: 204, throat: 1.06 },
 } as const;
+/** One of {@link SPEAKERS}. */
 export type Speaker = keyof typeof SPEAKERS;
 
+/** How a syllable is said. */
 export interface Speaking {
   readonly speaker: Speaker;
   /** True for a syllable that is leant on: higher and fuller. */

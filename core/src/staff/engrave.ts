@@ -55,6 +55,7 @@ export interface Meter {
   readonly beats?: readonly number[];
 }
 
+/** A layer in measures, with what staff notation has no place for. */
 export interface Staff {
   readonly meter: Meter;
   readonly measures: readonly StaffMeasure[];

@@ -41,6 +41,7 @@ export interface TappedBeat {
   readonly readings: readonly Reading[];
 }
 
+/** At what pace something was tapped, and what is known of the player. */
 export interface TapInOptions {
   readonly secondsPerPulse: Seconds;
   /** The player's own constant delay, taken out first. */

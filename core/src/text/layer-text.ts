@@ -5,6 +5,7 @@ import { collectProblems, type Problem, problemAt } from './problem.ts';
 import { readLayerBody } from './read-layer.ts';
 import { splitRows } from './rows.ts';
 
+/** What rows say of a layer, as far as they were understood, with what was not. */
 export interface LayerTextResult {
   /** The layer with what the rows say, as far as they were understood. */
   readonly layer: Layer;

@@ -27,6 +27,7 @@ export interface Problems {
   usable(): boolean;
 }
 
+/** A list of problems, errors first, that stays within a length and counts the rest. */
 export function collectProblems(): Problems {
   const errors: Problem[] = [];
   const notes: Problem[] = [];
@@ -54,6 +55,7 @@ export interface Piece {
   readonly column: number;
 }
 
+/** A problem at a piece of the text. */
 export function problemAt(
   piece: Piece,
   message: string,

@@ -47,6 +47,7 @@ const HEAD_KEYS = [
 ] as const;
 const LAYER_KEYS = ['play', 'hand', 'say', 'as', 'loop', 'role', 'tune', 'feel'];
 
+/** What a text says of a rhythm, as far as it was understood, with what was not. */
 export interface ReadResult {
   /** The rhythm as far as the text was understood. */
   readonly rhythm: Rhythm;

@@ -55,7 +55,9 @@ export function rational(num: number, den = 1): Rational {
   return { num: (sign * num) / common || 0, den: (sign * den) / common };
 }
 
+/** Nought. */
 export const ZERO: Rational = { num: 0, den: 1 };
+/** One. */
 export const ONE: Rational = { num: 1, den: 1 };
 
 /** `a + b`. @example add(rational(1, 2), rational(1, 3)) // 5/6 */
@@ -92,6 +94,7 @@ export function compare(a: Rational, b: Rational): number {
   return subtract(a, b).num;
 }
 
+/** Whether two rationals are the same number. */
 export function equal(a: Rational, b: Rational): boolean {
   return a.num === b.num && a.den === b.den;
 }

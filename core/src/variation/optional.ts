@@ -8,6 +8,7 @@ export const OPTIONAL_PLAYED = {
   drawn: 'now and then, drawn anew in every turn',
   never: 'left out',
 } as const;
+/** One of {@link OPTIONAL_PLAYED}. */
 export type OptionalPlayed = keyof typeof OPTIONAL_PLAYED;
 
 /** How likely a stroke that may be left out is played, where it is drawn. */

@@ -22,8 +22,10 @@ export const VariationPlanSchema = v.object({
   /** After a variation a turn of home at least. */
   homeBetween: v.boolean(),
 });
+/** Which variation comes when: see {@link VariationPlanSchema}. */
 export type VariationPlan = Readonly<v.InferOutput<typeof VariationPlanSchema>>;
 
+/** Which variation comes when until something else is set. */
 export const USUAL_PLAN: VariationPlan = {
   way: 'by key',
   seed: 1,
@@ -50,6 +52,7 @@ export interface PlanState {
   readonly next: number;
 }
 
+/** Nothing has been played yet. */
 export const PLAN_START: PlanState = { now: undefined, played: {}, next: 0 };
 
 type Varied = Pick<Rhythm, 'cycle' | 'layers' | 'variations'>;

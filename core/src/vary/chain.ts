@@ -14,7 +14,9 @@ export const StepSchema = v.object({
   /** True where it is passed over. */
   off: v.optional(v.literal(true)),
 });
+/** A move with its settings: see {@link StepSchema}. */
 export type Step = Readonly<v.InferOutput<typeof StepSchema>>;
+/** Moves one after another, each on what the one before it made. */
 export const ChainSchema = v.pipe(v.array(StepSchema), v.maxLength(MOST_STEPS));
 
 /** Where a stroke of the first line went; to nowhere where it was left out. */

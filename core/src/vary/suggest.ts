@@ -17,6 +17,7 @@ export const AIMS = {
   side: 'on the other side of the timeline',
   harder: 'harder to hear: fewer beats sound',
 } as const;
+/** One of {@link AIMS}. */
 export type Aim = keyof typeof AIMS;
 
 /** A move that does what is wanted, with the figure that says so. */
@@ -70,6 +71,7 @@ export const SETS = {
   'left out': 'each stroke left out',
   optional: 'every set of what may be left out',
 } as const;
+/** One of {@link SETS}. */
 export type SetName = keyof typeof SETS;
 
 /** The most of a set that are listed. */

@@ -18,10 +18,12 @@ export const TOOLS = [
   'mallet',
   'beater',
 ] as const;
+/** One of {@link TOOLS}. */
 export type Tool = (typeof TOOLS)[number];
 
 /** What the hand or stick does after it has struck. */
 export const AFTERS = ['leaves', 'stays', 'rests', 'presses', 'slides'] as const;
+/** One of {@link AFTERS}. */
 export type After = (typeof AFTERS)[number];
 
 /** Where and how something is struck. */
@@ -107,6 +109,7 @@ export interface MouthBody {
   readonly lasts?: Seconds;
 }
 
+/** What is struck and sounds. */
 export type Body = RingingBody | GrainBody | PalmBody | MouthBody;
 
 /** How one stroke of an instrument is made. */

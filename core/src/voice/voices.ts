@@ -29,6 +29,7 @@ export const CLICK_SOUNDS = {
   beep: 'plain tone',
   bell: 'small bell',
 } as const;
+/** One of {@link CLICK_SOUNDS}. */
 export type ClickSound = keyof typeof CLICK_SOUNDS;
 
 /** The name under which a click's sounds stand. */

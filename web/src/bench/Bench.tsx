@@ -33,6 +33,7 @@ import { levelsOf } from './mix.ts';
 import { NotesPanel } from './NotesPanel.tsx';
 import { type OpenBench, openBench } from './open-bench.ts';
 import { PlayButton } from './PlayButton.tsx';
+import { chosenPassage } from './play-what.ts';
 import { STAGES } from './stages.ts';
 import { TempoFields } from './TempoFields.tsx';
 
@@ -298,7 +299,14 @@ const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
           <History aria-hidden size={18} />
         </button>
         <NotesPanel notes={notes} tags={tags} onEdit={bench.edit} />
-        <TakeAway rhythm={() => document.getState().history.present.rhythm} mix={mix} />
+        <TakeAway
+          rhythm={() => document.getState().history.present.rhythm}
+          chosen={() => {
+            const { rhythm, timed } = bench.getState();
+            return timed.ok ? chosenPassage(rhythm, timed.timing, bench.chosen.now()) : undefined;
+          }}
+          mix={mix}
+        />
       </span>
       {lookingBack ? (
         <Suspense>

@@ -1,3 +1,4 @@
+import type { Passage } from '@stride/core/passage';
 import type { Rhythm } from '@stride/core/rhythm';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -14,7 +15,8 @@ const LinePicture = lazy(() => import('./LinePicture.tsx'));
 
 /** What lies over the page after something was chosen. */
 type Over =
-  | { readonly what: 'link' | 'sound' | 'picture'; readonly rhythm: Rhythm }
+  | { readonly what: 'link' | 'picture'; readonly rhythm: Rhythm }
+  | { readonly what: 'sound'; readonly rhythm: Rhythm; readonly chosen: Passage | undefined }
   | { readonly what: 'lost'; readonly suffix: string; readonly lost: readonly string[] };
 
 const ITEM = 'cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:bg-band';
@@ -22,12 +24,14 @@ const ITEM = 'cursor-pointer rounded-lg px-3 py-2 outline-none data-highlighted:
 interface TakeAwayProps {
   /** What is taken away, as it is when it is asked for. */
   readonly rhythm: () => Rhythm;
+  /** What is chosen in it, where something can be. */
+  readonly chosen?: () => Passage | undefined;
   /** How it is heard where it comes from. */
   readonly mix: Mix;
 }
 
 /** Gives the rhythm to the player as a file, as sound, or as a link. */
-export function TakeAway({ rhythm, mix }: TakeAwayProps) {
+export function TakeAway({ rhythm, chosen, mix }: TakeAwayProps) {
   const [over, setOver] = useState<Over>();
   const close = () => setOver(undefined);
   return (
@@ -57,12 +61,12 @@ export function TakeAway({ rhythm, mix }: TakeAwayProps) {
             </Suspense>
             <DropdownMenu.Item
               className={ITEM}
-              onSelect={() => setOver({ what: 'sound', rhythm: rhythm() })}
+              onSelect={() => setOver({ what: 'sound', rhythm: rhythm(), chosen: chosen?.() })}
             >
               <span className="font-semibold">As sound or notes</span>{' '}
               <span className="font-mono text-sm">.wav .mid</span>
               <span className="block text-sm text-quiet">
-                To play along with: with count-in, without a player, or climbing by itself.
+                To play along with: a stretch of it or all, without a player, or climbing by itself.
               </span>
             </DropdownMenu.Item>
             <DropdownMenu.Item
@@ -91,7 +95,7 @@ export function TakeAway({ rhythm, mix }: TakeAwayProps) {
         {over?.what === 'link' ? (
           <LinkDialog what={{ kind: 'rhythm', rhythm: over.rhythm }} onClose={close} />
         ) : over?.what === 'sound' ? (
-          <SoundDialog rhythm={over.rhythm} mix={mix} onClose={close} />
+          <SoundDialog rhythm={over.rhythm} chosen={over.chosen} mix={mix} onClose={close} />
         ) : over?.what === 'picture' ? (
           <LinePicture rhythm={over.rhythm} onDone={close} />
         ) : over?.what === 'lost' ? (

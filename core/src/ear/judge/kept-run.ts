@@ -16,8 +16,14 @@ export const KeptRunSchema = v.object({
   drift: figure,
   clean: v.boolean(),
 });
+/** The figures of a pass: see {@link KeptRunSchema}. */
 export type KeptRun = Readonly<v.InferOutput<typeof KeptRunSchema>>;
 
+/**
+ * What is kept of a pass that was judged: its figures, without its hits.
+ * @param bpm counted beats a minute
+ * @param clean whether nothing of it was wrong: see {@link flaws}
+ */
 export function keepRun(judgement: Judgement, bpm: Bpm, clean: boolean): KeptRun {
   const { match, asked, wrongKinds, spread, drift } = judgement;
   return {

@@ -21,6 +21,7 @@ export const STRICTNESS = {
   usual: { wrong: 0, spread: 15, share: 5, drift: 2, kinds: 5 },
   strict: { wrong: 0, spread: 10, share: 3, drift: 1, kinds: 0 },
 } as const satisfies Readonly<Record<string, Strictness>>;
+/** One of {@link STRICTNESS}. */
 export type StrictnessName = keyof typeof STRICTNESS;
 
 /** What kept a pass from being clean. */
@@ -51,8 +52,10 @@ export interface VerdictRule {
   readonly up: number;
   readonly down: number;
 }
+/** Two clean passes lead up, two that are not lead down. */
 export const USUAL_RULE: VerdictRule = { up: 2, down: 2 };
 
+/** Where a climb goes after a pass: a rung up, none, or a rung down. */
 export type Verdict = 'up' | 'stay' | 'down';
 
 /**

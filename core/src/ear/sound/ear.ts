@@ -11,6 +11,7 @@ export interface HeardStroke {
   readonly told: Told | undefined;
 }
 
+/** How an ear listens. */
 export interface EarOptions {
   readonly threshold?: number;
   readonly examples?: Examples;
@@ -35,6 +36,7 @@ const DROPOUT = { least: 0.0025, most: 0.12, before: 0.004, after: 0.006 } as co
 /** How much of the sound is kept: a stroke and what came before it. */
 const KEPT: Seconds = 0.6;
 
+/** An ear at the beginning of a recording: it takes sound bit by bit and tells strokes, each once. */
 export function createEar(sampleRate: Hertz, { threshold, examples }: EarOptions = {}): Ear {
   const finder = createOnsetFinder(sampleRate, threshold === undefined ? {} : { threshold });
   const meter = createFeatureMeter(sampleRate);

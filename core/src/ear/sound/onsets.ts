@@ -9,6 +9,7 @@ export interface Onset {
   readonly loud: number;
 }
 
+/** How beginnings of strokes are looked for in sound. */
 export interface OnsetOptions {
   /** Quieter than this is never a stroke, as an amplitude; from a short listening. */
   readonly threshold?: number;

@@ -18,6 +18,7 @@ export const FINDING_KINDS = [
   'no-quiet',
   'tempo-by-ear',
 ] as const;
+/** One of the kinds of things that are found of a form. */
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
 /** An edit that would mend what was found; data, so that it can be told from a worker. */
@@ -38,6 +39,7 @@ export type MendEdit =
   | { readonly kind: 'mix'; readonly player: string }
   | { readonly kind: 'quiet'; readonly player: string };
 
+/** A way to mend what was found: what it is called, and the edit that does it. */
 export interface Mend {
   readonly label: string;
   readonly edit: MendEdit;

@@ -107,6 +107,7 @@ export function writePlace({ turn, beats }: Place): string {
   return `${turn + 1}.${whole + 1}${rest.num === 0 ? '' : `+${formatRational(rest)}`}`;
 }
 
+/** Reads a place as turn and beat from 1, as {@link writePlace} writes it. @returns nothing for what is no place */
 export function readPlace(text: string): Place | undefined {
   const match = /^([1-9]\d{0,2})(?:\.([1-9]\d{0,2})(?:\+(\d{1,2})\/(\d{1,2}))?)?$/.exec(
     text.trim(),

@@ -16,6 +16,7 @@ import { FORM_ROWS } from './form-rows.ts';
 import type { Known } from './lines.ts';
 import { type Reading, say } from './reading.ts';
 
+/** What a text says of a form, as far as it was understood, with what was not. */
 export interface FormRead {
   /** The form as far as the text was understood. */
   readonly form: Form;

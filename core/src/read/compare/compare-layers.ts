@@ -28,6 +28,7 @@ export interface LayerComparison extends Comparison {
   ];
 }
 
+/** How two lines differ, or the sentence that says why they cannot be compared. */
 export type LayerComparisonResult =
   | { readonly ok: true; readonly comparison: LayerComparison }
   | { readonly ok: false; readonly message: string };

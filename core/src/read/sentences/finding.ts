@@ -49,7 +49,10 @@ class Touching implements Finding {
   }
 }
 
-/** @param slots lists them; it is called once at most */
+/**
+ * A sentence that is about strokes of the line.
+ * @param slots lists them; it is called once at most
+ */
 export function touching(text: string, slots: () => readonly number[], figure?: Figure): Finding {
   return new Touching(text, slots, figure);
 }

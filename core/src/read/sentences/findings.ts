@@ -24,6 +24,7 @@ const GROUPS = {
   Weight: weightFindings,
 } as const satisfies Readonly<Record<string, (subject: Subject) => readonly Finding[]>>;
 
+/** Sentences about one thing, under their title. */
 export interface FindingGroup {
   readonly title: keyof typeof GROUPS;
   readonly findings: readonly Finding[];

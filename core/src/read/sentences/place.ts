@@ -7,6 +7,7 @@ export function sayPlace(place: Place): string {
   return place.uncounted ? `${place.word} from ${place.beat}` : `${place.word} of ${place.beat}`;
 }
 
+/** What hands and feet are called in sentences. */
 export const HAND_NAMES = { R: 'right', L: 'left', B: 'both hands', F: 'foot' } as const;
 
 /** A moment counted from 1 as players count pulses; fractions as `4 and 1/3`. */

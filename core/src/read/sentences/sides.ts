@@ -236,6 +236,7 @@ export function saySides(reading: SitsWith): readonly string[] {
   ];
 }
 
+/** That an accent rubs against the timeline. @param at its pulse, from 0 */
 export function sayRub(at: number): string {
   return `The accent on pulse ${at + 1} rubs.`;
 }

@@ -21,6 +21,7 @@ export interface Against {
   readonly agreement: number;
 }
 
+/** How a line sits with a two-sided timeline, begun from either half. */
 export interface SitsWith {
   /** The side the timeline begins with as it stands. */
   readonly side: '3-2' | '2-3';
@@ -104,4 +105,5 @@ function against(
  * timeline has no sides and nothing is said of them.
  */
 export const SIDE_SCHOOLS = ['strict', 'loose', 'no sides'] as const;
+/** One of {@link SIDE_SCHOOLS}. */
 export type SideSchool = (typeof SIDE_SCHOOLS)[number];

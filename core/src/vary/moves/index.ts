@@ -37,4 +37,5 @@ export const MOVES = {
   fewer: FEWER,
   instrument: OTHER_INSTRUMENT,
 } as const satisfies Readonly<Record<string, Move>>;
+/** One of {@link MOVES}. */
 export type MoveId = keyof typeof MOVES;
