@@ -3,7 +3,14 @@ import { type Cycle, turnPulses } from '../cycle/index.ts';
 import { fitCells } from '../notation/index.ts';
 import { type Layer, onsetsOnce, type Rhythm, timeLayer, timeRhythm } from '../rhythm/index.ts';
 import { engraveLayer, pulseValue, type StaffMeasure, type StaffNote } from '../staff/index.ts';
-import { multiply, type Pulses, type Rational, rational, subtract } from '../time/index.ts';
+import {
+  multiply,
+  type Pulses,
+  type Rational,
+  rational,
+  subtract,
+  type Tempo,
+} from '../time/index.ts';
 
 /** A note of a line as it is written, with what it lasts and whether it goes on. */
 export interface LineNote extends StaffNote {
@@ -30,6 +37,18 @@ export interface Line {
   readonly unwritten: number;
 }
 
+/** What a score says where a turn begins, in its first part. */
+export interface Said {
+  readonly words?: readonly string[];
+  /** How loud it is from here on, as it is written; a swell goes to where it ends. */
+  readonly level?: 'p' | 'mf' | 'f';
+  readonly swell?: 'crescendo';
+  /** True where a swell ends with this turn. */
+  readonly swellEnds?: boolean;
+  /** The tempo here on the way to another, counted beats a minute. */
+  readonly onTheWay?: Tempo;
+}
+
 /** A stretch of bars: a rhythm, one of its variations after it, or turns of a section. */
 export interface Stretch {
   readonly cycle: Cycle;
@@ -42,8 +61,8 @@ export interface Stretch {
   readonly names?: ReadonlyMap<number, string | undefined>;
   /** The tempo that begins with it, and the one to reach. */
   readonly tempo?: Pick<Rhythm, 'tempo' | 'target'>;
-  /** What is said in words where it begins. */
-  readonly said?: readonly string[];
+  /** What is said where turns begin, by turn. */
+  readonly said?: ReadonlyMap<number, Said>;
   /** How often it is played: round and round, or so many times. */
   readonly played: 'round' | number;
 }

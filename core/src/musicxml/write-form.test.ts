@@ -190,6 +190,57 @@ then Wait`),
     expect(lost).toEqual(['Bell: the feel; strokes stand where their slots are.', 'Bell: chokes.']);
   });
 
+  it('says who calls, swells, and goes to another tempo by and by, where it is', async () => {
+    const { text, lost } = writeFormXml(
+      laidOut(
+        formFrom(`form Walk
+tempo 60 per 3
+player Bell
+section Rise
+cycle 3+3+2
+turns 4
+level growing
+change to 120 over 3
+call 2.3 Bell
+sign Hey
+brings all stop
+part Bell
+play Walk : Bell
+section Full
+cycle 3+3+2
+turns 2
+level full
+part Bell
+play Walk : Bell
+then Rise
+then Full`),
+      ),
+    );
+    const { errors } = await validateXML({
+      xml: [{ fileName: 'form.musicxml', contents: text.replace(/<!DOCTYPE[^>]*>/, '') }],
+      schema: [SCHEMA],
+    });
+    expect(errors.map(({ message }) => message)).toEqual([]);
+    // What a bar says, in its order; quarters a minute, of which three eighths are one and a half.
+    const bars = text.split('<measure ').slice(1);
+    const said = bars.map((bar) =>
+      [...bar.matchAll(/<words>([^<]*)|<(p|mf|f)\/>|<wedge type="(\w+)"|tempo="([\d.]+)"/g)].map(
+        ([, ...found]) => found.find((one) => one !== undefined),
+      ),
+    );
+    const tempos = [0, 1, 2, 3].map((turn) => 60 * 1.5 * 2 ** (turn / 3));
+    const near = (tempo: number) => String(Math.round(tempo * 1e6) / 1e6);
+    expect(said).toEqual([
+      [near(nth(tempos, 0)), 'growing, from soft to full', 'to 120 over 3 turns', 'p', 'crescendo'],
+      ['at 75.6', near(nth(tempos, 1)), 'Bell calls “Hey” on beat 3: all stop'],
+      ['at 95.2', near(nth(tempos, 2))],
+      ['at 120', near(nth(tempos, 3)), 'stop'],
+      ['180', 'f'],
+      [],
+    ]);
+    expect(lost).toEqual([]);
+  });
+
   it('whatever the form is, is written in order, and never throws', async () => {
     for (const form of fc.sample(arbitraryForm, { numRuns: 12, seed: 3 })) {
       const { text } = writeFormXml(laidOut(form));

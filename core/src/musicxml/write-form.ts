@@ -3,7 +3,9 @@ import { beatsOf, turnPulses } from '../cycle/index.ts';
 import {
   type Laid,
   type Placed,
+  paceAt,
   type Span,
+  sayBpm,
   sayLength,
   sourceOf,
   strokesInTurn,
@@ -11,9 +13,9 @@ import {
   turnsAsRhythm,
 } from '../form/index.ts';
 import { type Layer, plainCells, timeLayer } from '../rhythm/index.ts';
-import { add, formatRational, rational } from '../time/index.ts';
+import { add, formatRational, ONE, rational } from '../time/index.ts';
 import { counted } from '../wording/index.ts';
-import { lineOf, type Stretch } from './line.ts';
+import { lineOf, type Said, type Stretch } from './line.ts';
 import { lostOfLines } from './losses.ts';
 import { scoreOf, type WrittenXml } from './write.ts';
 
@@ -83,7 +85,14 @@ export function writeFormXml(laid: Laid): WrittenXml {
     const moved = refused ? 0 : movedIn(span, sounding, layers);
     if (moved > 0) lost.add(`${name}: ${counted(moved, 'stroke')} beside the place they have.`);
     for (const one of lostOfLines({ cycle, layers }, [{ lines }])) lost.add(`${name}, ${one}`);
-    const stretch = { cycle, lines, turns: row.length, played: row.times };
+    const isLast = row.from + row.length * row.times === span.turns;
+    const said = new Map(
+      Array.from({ length: row.length }, (_, turn) => {
+        const swellEnds = isLast && span.section.level === 'growing' && turn === row.length - 1;
+        return [turn, { ...saidIn(laid, span, row.from + turn), swellEnds }];
+      }),
+    );
+    const stretch = { cycle, lines, turns: row.length, played: row.times, said };
     return row.from === 0 ? { ...stretch, ...beginning(span) } : stretch;
   });
   for (const one of lostOfForm(laid, rows)) lost.add(one);
@@ -106,7 +115,8 @@ function rowsOf(laid: Laid, span: Span): readonly Row[] {
   const sounding = Array.from({ length: span.turns }, (_, turn) =>
     laid.form.players.map(({ id }) => strokesInTurn(laid, { span, turn }, id)),
   );
-  return foldTurns(sounding.map(keyOf)).map((row) => {
+  const keys = sounding.map((players, turn) => keyOf(players, saidIn(laid, span, turn)));
+  return foldTurns(keys).map((row) => {
     const here = sounding.slice(row.from, row.from + row.length);
     const silence = { span, row, sounding: here, layers: [] };
     if (here.flat(2).length === 0) return silence;
@@ -122,9 +132,9 @@ function rowsOf(laid: Laid, span: Span): readonly Row[] {
   });
 }
 
-/** The same for turns that sound alike. */
-const keyOf = (players: readonly (readonly Placed[])[]): string =>
-  JSON.stringify(
+/** The same for turns that sound alike and of which the same is said: what is said where a section begins is said once. */
+const keyOf = (players: readonly (readonly Placed[])[], said: SaidInForm): string =>
+  JSON.stringify([
     players.map((placed) =>
       placed.map(({ at, stroke: { slot: _, ...sound }, source }) => [
         at.num,
@@ -133,7 +143,9 @@ const keyOf = (players: readonly (readonly Placed[])[]): string =>
         sound,
       ]),
     ),
-  );
+    said.onTheWay,
+    said.calls,
+  ]);
 
 /** Strokes for whose place no cell is fine enough. */
 function movedIn({ section }: Span, sounding: Row['sounding'], layers: readonly Layer[]): number {
@@ -156,20 +168,51 @@ function silent(part: Layer, { section }: Span, turns: number): Layer {
   return { ...bare, cells: plainCells(spans, turns), strokes: [] };
 }
 
-/** What stands where a section begins. */
-function beginning({ section, tempo }: Span) {
-  const { name, level, speed } = section;
-  const { bpm, per } = tempoOf(tempo);
+/** What stands where a section begins: where its tempo changes by and by, that of before. */
+function beginning({ section, before, tempo }: Span) {
+  const isGradual = section.over !== undefined;
+  const { bpm, per } = tempoOf(isGradual ? before : tempo);
   const fast = Math.round(bpm * 1000) / 1000;
+  return { mark: section.name, tempo: { tempo: { bpm: fast, per }, target: fast } };
+}
+
+/** How loud a section begins, as a score says it. */
+const LEVEL_SIGNS = { soft: 'p', plain: 'mf', full: 'f', growing: 'p' } as const;
+
+/** What a score says where a turn of a section begins, and who calls in it. */
+function saidIn({ form, spans }: Laid, span: Span, turn: number): SaidInForm {
+  const { section, tempo, index } = span;
+  const { level, speed, over } = section;
+  const levelBefore = spans[index - 1]?.section.level ?? 'plain';
+  const calls = (section.calls ?? [])
+    .filter(({ at }) => at.turn === turn)
+    .map(({ player, at, sign, brings }) => {
+      const name = form.players.find(({ id }) => id === player)?.name ?? 'Someone';
+      const beat = at.beats.num === 0 ? '' : ` on beat ${formatRational(add(at.beats, ONE))}`;
+      return `${name} calls “${sign}”${beat}${brings ? `: ${brings}` : ''}`;
+    });
+  const to = sayBpm(tempoOf(tempo).bpm);
+  const words = [
+    ...(turn === 0 && level === 'growing' ? ['growing, from soft to full'] : []),
+    ...(turn === 0 && speed ? [`${speed} time`] : []),
+    ...(turn === 0 && section.most !== undefined ? [sayLength(section)] : []),
+    ...(turn === 0 && over !== undefined ? [`to ${to} over ${counted(over, 'turn')}`] : []),
+    ...calls,
+  ];
+  const isOnTheWay = over !== undefined && turn > 0 && turn <= over;
   return {
-    mark: name,
-    tempo: { tempo: { bpm: fast, per }, target: fast },
-    said: [
-      ...(level === 'plain' ? [] : [level]),
-      ...(speed ? [`${speed} time`] : []),
-      ...(section.most === undefined ? [] : [sayLength(section)]),
-    ],
+    ...(words.length > 0 && { words }),
+    ...(turn === 0 && level !== levelBefore && { level: LEVEL_SIGNS[level] }),
+    ...(turn === 0 && level === 'growing' && { swell: 'crescendo' as const }),
+    ...(isOnTheWay && {
+      onTheWay: { bpm: 60 / (paceAt(span, turn).secondsPerTick * tempo.per), per: tempo.per },
+    }),
+    calls,
   };
+}
+
+interface SaidInForm extends Said {
+  readonly calls: readonly string[];
 }
 
 /** What of a form has no place in a score. */
@@ -179,15 +222,15 @@ function lostOfForm({ spans, form, source }: Laid, rows: readonly Row[]): readon
     const names = new Set(spans.filter(has).map(({ section }) => section.name));
     if (names.size > 0) lost.push(`${[...names].join(', ')}: ${what}`);
   };
-  of(
-    ({ section }) => section.over !== undefined,
-    'the tempo changes by and by; written is the one it comes to.',
-  );
+  of(({ section, turns }) => (section.over ?? 0) > turns, 'it ends before its tempo is reached.');
   of(
     ({ section }) => section.most !== undefined,
     'it is as long as it usually lasts; that it waits for the sign is said in words.',
   );
-  of(({ section }) => (section.calls ?? []).length > 0, 'who calls.');
+  of(
+    ({ section, turns }) => (section.calls ?? []).some(({ at }) => at.turn >= turns),
+    'who calls after the turns that are written.',
+  );
   of(({ section }) => section.sung !== undefined, 'that someone sings.');
   of(
     ({ doings }) => doings.some(({ line }) => line?.mix !== undefined),

@@ -5,7 +5,8 @@ import { findInstrument, notesOf } from '../instrument/index.ts';
 import { type Layer, type Rhythm, tempoAt, timeRhythm, withVariation } from '../rhythm/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { writeFeel } from '../text/index.ts';
-import { lineOf, type Stretch } from './line.ts';
+import type { Tempo } from '../time/index.ts';
+import { lineOf, type Said, type Stretch } from './line.ts';
 import { lostOf } from './losses.ts';
 import { signatureOf } from './meter.ts';
 import { strokeName } from './places.ts';
@@ -158,7 +159,7 @@ function scorePart(layer: Layer, id: string): Node {
 function measuresOf(stretches: readonly Stretch[], part: number, id: string): readonly Node[] {
   let number = 0;
   let signature = '';
-  return stretches.flatMap(({ cycle, lines, turns, mark, names, tempo, said = [], played }) => {
+  return stretches.flatMap(({ cycle, lines, turns, mark, names, tempo, said, played }) => {
     const { layer, bars } = nth(lines, part);
     return Array.from({ length: turns }, (_, turn) => {
       const label = turn === 0 && mark !== undefined ? mark : names?.get(turn);
@@ -184,11 +185,14 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
           ]),
           ...(label === undefined ? [] : [words([el('rehearsal', [text(label)])])]),
           ...(begins && tempo && part === 0 ? tempoMarks(cycle, tempo) : []),
-          ...(begins && part === 0 ? said.map((one) => words([el('words', [text(one)])])) : []),
+          ...(part === 0 ? saidNodes(cycle, said?.get(turn) ?? {}) : []),
           ...(number === 1 && layer.feel
             ? [words([el('words', [text(`feel ${writeFeel(layer.feel)}`)])])]
             : []),
           ...notesOfBar(nth(bars, turn), layer, id),
+          ...(part === 0 && said?.get(turn)?.swellEnds
+            ? [words([el('wedge', [], { type: 'stop' })], 'below')]
+            : []),
           ...(ends && isRepeated
             ? [
                 barline('right', 'light-heavy', {
@@ -202,6 +206,28 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
       );
     });
   });
+}
+
+function saidNodes(cycle: Cycle, said: Said): readonly Node[] {
+  const { words: inWords = [], level, swell, onTheWay } = said;
+  return [
+    ...(onTheWay
+      ? [
+          words([el('words', [text(`at ${Math.round(onTheWay.bpm * 10) / 10}`)])], 'above', [
+            tempoSound(cycle, onTheWay),
+          ]),
+        ]
+      : []),
+    ...inWords.map((one) => words([el('words', [text(one)])])),
+    ...(level ? [words([el('dynamics', [el(level, [])])], 'below')] : []),
+    ...(swell ? [words([el('wedge', [], { type: swell })], 'below')] : []),
+  ];
+}
+
+/** The tempo for a program that plays: quarters a minute. */
+function tempoSound(cycle: Cycle, { bpm, per }: Tempo): Node {
+  const quarters = (per * 4) / pulseValue(cycle);
+  return el('sound', [], { tempo: String(Math.round(bpm * quarters * 1e6) / 1e6) });
 }
 
 const barline = (location: string, style: string, repeat: Readonly<Record<string, string>>) =>
@@ -227,7 +253,6 @@ function tempoMarks(
 ): readonly Node[] {
   const quarters = (tempo.per * 4) / pulseValue(cycle);
   const unit = BEAT_UNITS.find(([length]) => length === quarters);
-  const sound = el('sound', [], { tempo: String(Math.round(tempo.bpm * quarters * 1e6) / 1e6) });
   const mark = unit
     ? el('metronome', [
         el('beat-unit', [text(unit[1])]),
@@ -237,7 +262,7 @@ function tempoMarks(
     : el('words', [text(`${tempo.bpm} to ${tempo.per} pulses`)]);
   const target = wanted > tempo.bpm ? `to ${wanted}` : undefined;
   return [
-    words([mark], 'above', [sound]),
+    words([mark], 'above', [tempoSound(cycle, tempo)]),
     ...(target === undefined ? [] : [words([el('words', [text(target)])])]),
   ];
 }
