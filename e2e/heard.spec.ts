@@ -1,5 +1,15 @@
 import type { Page } from '@playwright/test';
-import { expect, fromNow, gains, rows, type Scheduled, scheduled, slot, test } from './kit.ts';
+import {
+  expect,
+  fromNow,
+  gains,
+  midiDevice,
+  rows,
+  type Scheduled,
+  scheduled,
+  slot,
+  test,
+} from './kit.ts';
 
 /** 72 for three pulses: a turn of eight pulses lasts 2.22 s. */
 const PULSE = 60 / 72 / 3;
@@ -184,26 +194,14 @@ test('tapping along says by how many milliseconds', async ({ page }) => {
 test('the clock of a device gives the tempo, and without it the written one holds again', async ({
   page,
 }) => {
-  await page.addInitScript(() => {
-    const port = Object.assign(new EventTarget(), { id: 'box', name: 'Drum box' });
-    let at = 1000;
-    Object.assign(window, {
-      tickAt(bpm: number, ticks: number) {
-        for (let tick = 0; tick < ticks; tick += 1) {
-          at += 60_000 / bpm / 24;
-          const event = Object.assign(new Event('midimessage'), { data: new Uint8Array([0xf8]) });
-          Object.defineProperty(event, 'timeStamp', { value: at });
-          port.dispatchEvent(event);
-        }
-      },
-    });
-    navigator.requestMIDIAccess = async () =>
-      ({ inputs: new Map([['box', port]]) }) as unknown as MIDIAccess;
-  });
+  const send = await midiDevice(page, 'Drum box');
+  let at = 1000;
   const tickAt = (bpm: number) =>
-    page.evaluate(
-      (one) => (window as unknown as { tickAt(b: number, t: number): void }).tickAt(one, 480),
-      bpm,
+    send(
+      ...Array.from({ length: 480 }, () => {
+        at += 60_000 / bpm / 24;
+        return { bytes: [0xf8], at };
+      }),
     );
   await page.goto('/bench/lantern-steps/write');
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
@@ -219,8 +217,10 @@ test('the clock of a device gives the tempo, and without it the written one hold
   // The drum strikes on every pulse, three to the beat that is counted.
   const pulse = async () => {
     const times = [...new Set((await fromNow(page, 16)).map(({ at }) => at.toFixed(4)))];
-    const gaps = times.map(Number).sort((a, b) => a - b);
-    return Math.min(...gaps.slice(1).map((at, index) => at - (gaps[index] ?? 0)));
+    const all = times.map(Number).sort((a, b) => a - b);
+    const gaps = all.slice(1).map((at, index) => at - (all[index] ?? 0));
+    // The usual one: a busy machine may put a single stroke late.
+    return gaps.sort((a, b) => a - b)[Math.floor(gaps.length / 2)];
   };
   expect(await pulse()).toBeCloseTo(60 / 150 / 3, 3);
   await tickAt(100);

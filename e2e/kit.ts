@@ -20,6 +20,8 @@ declare global {
     clock: AudioContext;
     /** The gains that sounds go through, by number. */
     gains: GainNode[];
+    /** The simulated MIDI device, where there is one. */
+    midiIn: EventTarget;
   }
 }
 
@@ -142,6 +144,35 @@ export const test = base.extend<{ page: Page } & Choices>({
 });
 
 export { expect };
+
+/** A message of a MIDI device, with when it came on the page's clock in milliseconds; now where it is not given. */
+export interface MidiMessage {
+  readonly bytes: readonly number[];
+  readonly at?: number;
+}
+
+/**
+ * Gives the page a MIDI device, before it is opened.
+ * @returns sends messages from it, one after another
+ */
+export async function midiDevice(
+  page: Page,
+  name: string,
+): Promise<(...messages: readonly MidiMessage[]) => Promise<void>> {
+  await page.addInitScript((name) => {
+    window.midiIn = Object.assign(new EventTarget(), { id: name, name, state: 'connected' });
+    navigator.requestMIDIAccess = async () =>
+      ({ inputs: new Map([[name, window.midiIn]]) }) as unknown as MIDIAccess;
+  }, name);
+  return (...messages) =>
+    page.evaluate((all) => {
+      for (const { bytes, at } of all) {
+        const event = Object.assign(new Event('midimessage'), { data: new Uint8Array(bytes) });
+        if (at !== undefined) Object.defineProperty(event, 'timeStamp', { value: at });
+        window.midiIn.dispatchEvent(event);
+      }
+    }, messages);
+}
 
 export const scheduled = (page: Page): Promise<Scheduled[]> =>
   page.evaluate(() => window.scheduled);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Struck } from '@stride/core/ear';
-import { bringIn, expect, scheduled, test, watchText } from './kit.ts';
+import { bringIn, expect, midiDevice, scheduled, test, watchText } from './kit.ts';
 import { DRUM, examplesOf, hearing } from './microphone.ts';
 
 /** The walker of the demo, in pulses: two turns of 3+3+2. */
@@ -214,24 +214,8 @@ test('in silent turns the click is silent, and afterwards it is told where one c
 });
 
 test('a pad is learnt by hitting, and heard with its strokes', async ({ page }) => {
-  await page.addInitScript(() => {
-    const pad = Object.assign(new EventTarget(), { id: 'pad', name: 'Pad', state: 'connected' });
-    Object.assign(window, {
-      hitPad(note: number, velocity: number) {
-        const event = Object.assign(new Event('midimessage'), {
-          data: new Uint8Array([0x99, note, velocity]),
-        });
-        pad.dispatchEvent(event);
-      },
-    });
-    navigator.requestMIDIAccess = async () =>
-      ({ inputs: new Map([['pad', pad]]) }) as unknown as MIDIAccess;
-  });
-  const hit = (note: number) =>
-    page.evaluate(
-      (one) => (window as unknown as { hitPad(n: number, v: number): void }).hitPad(one, 90),
-      note,
-    );
+  const send = await midiDevice(page, 'Pad');
+  const hit = (note: number) => send({ bytes: [0x99, note, 90] });
   await page.goto('/bench/ferry-bell/climb');
   await heardBy(page, 'midi');
   await page.getByRole('button', { name: 'Learn the pads' }).click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './kit.ts';
+import { expect, midiDevice, test } from './kit.ts';
 import { DRUM, hearing } from './microphone.ts';
 
 /** Soft strokes, and after five seconds a hard one. */
@@ -59,20 +59,9 @@ test('a hard stroke at the microphone is the sign, and soft ones are not', async
 });
 
 test('a pedal is the sign, and letting it go is not', async ({ page }) => {
-  await page.addInitScript(() => {
-    const port = new EventTarget() as EventTarget & { id: string; name: string };
-    Object.assign(port, { id: 'pedal', name: 'pedal' });
-    (window as unknown as { press(value: number): void }).press = (value) => {
-      const message = new Event('midimessage');
-      Object.assign(message, { data: new Uint8Array([0xb0, 64, value]) });
-      port.dispatchEvent(message);
-    };
-    navigator.requestMIDIAccess = async () =>
-      ({ inputs: new Map([['pedal', port]]) }) as unknown as MIDIAccess;
-  });
+  const send = await midiDevice(page, 'Pedal');
   await waitFor(page, 'a MIDI pad or pedal');
-  const press = (value: number) =>
-    page.evaluate((one) => (window as unknown as { press(v: number): void }).press(one), value);
+  const press = (value: number) => send({ bytes: [0xb0, 64, value] });
   await press(0);
   await page.waitForTimeout(1500);
   await expect(next(page)).toContainText('Until the sign');

@@ -116,6 +116,16 @@ describe('a score that is written', () => {
     expect(rhythm.layers.map(({ instrument }) => instrument)).toEqual(['hand-bell', 'tall-drums']);
   });
 
+  it('lists what turns are in the phrase and how loud they are, but not that they have names', () => {
+    const [first] = STEPS.turns ?? [];
+    const turn = { turn: 0, name: 'Out', ...first, mark: 'plain' as const };
+    const listed = (turns: Rhythm['turns']) => writeMusicXml({ ...STEPS, turns }).lost;
+    expect(listed([turn])).toEqual([]);
+    const sentence = 'What turns are in the phrase, and how loud; their names are there.';
+    expect(listed([turn, { ...turn, turn: 1, mark: 'call' }])).toEqual([sentence]);
+    expect(listed([turn, { ...turn, turn: 1, level: 2 }])).toEqual([sentence]);
+  });
+
   it('packed, is a zip that lists it, by a reader that is not ours', () => {
     const { text } = writeMusicXml(STEPS);
     const files = unzipped(packXml(text));
@@ -234,6 +244,33 @@ describe('a score of other programs', () => {
     );
     const { rhythm } = bringIn(given, nth(proposeBringIn(given), 0), 'x');
     expect(quarters(rhythm)).toEqual([0, 0, 0.5, 1]);
+  });
+
+  it('with hands sung under it: they are hands, unless other words are sung there too', () => {
+    const sung = (...words: readonly string[]) =>
+      notation(
+        score({
+          Drum: [
+            `${time('2', 4)}${words.map((one) => note(2, `<lyric><text>${one}</text></lyric>`)).join('')}${note(2)}`,
+          ],
+        }),
+      ).parts[0]?.notes.map(({ hand, say }) => hand ?? say);
+    expect(sung('R', 'l', 'R')).toEqual(['R', 'L', 'R', undefined]);
+    expect(sung('R', 'ta', 'L')).toEqual(['R', 'ta', 'L', undefined]);
+    expect(sung('Rl', 'L')).toEqual(['Rl', 'L', undefined]);
+    expect(sung('al', 'R')).toEqual(['al', 'R', undefined]);
+    expect(sung()).toEqual([undefined]);
+  });
+
+  it('with blanks in its signature, and ties that are only drawn', () => {
+    const tied = (type: string) => `<notations><tied type="${type}"/></notations>`;
+    const given = notation(
+      score({
+        Bell: [`${time(' 3 + 2 ', 8, 2)}${note(3, tied('start'))}${note(2, tied('stop'))}`],
+      }),
+    );
+    expect(proposeBringIn(given).map(({ stretch }) => stretch.cycle.name)).toEqual(['3+2']);
+    expect(given.parts[0]?.notes).toHaveLength(1);
   });
 
   it('with a pickup: it stands at the end of the first turn', () => {

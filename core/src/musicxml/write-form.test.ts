@@ -241,6 +241,31 @@ then Full`),
     expect(lost).toEqual([]);
   });
 
+  it('ends a swell once, in the last bar of its section, though turns come again', () => {
+    const swells = (turns: number) => {
+      const { text } = writeFormXml(
+        laidOut(
+          formFrom(`form Walk
+tempo 60 per 3
+player Bell
+section Rise
+cycle 3+3+2
+turns ${turns}
+level growing
+part Bell
+play Walk : Bell
+then Rise`),
+        ),
+      );
+      const bars = text.split('<measure ').slice(1);
+      return [bars.length, ...bars.flatMap((bar, at) => (bar.includes('"stop"') ? [at] : []))];
+    };
+    // The bell comes round every two turns.
+    expect(swells(8)).toEqual([2, 1]);
+    expect(swells(5)).toEqual([3, 2]);
+    expect(swells(1)).toEqual([1, 0]);
+  });
+
   it('whatever the form is, is written in order, and never throws', async () => {
     for (const form of fc.sample(arbitraryForm, { numRuns: 12, seed: 3 })) {
       const { text } = writeFormXml(laidOut(form));
