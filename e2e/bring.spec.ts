@@ -81,6 +81,7 @@ test('what goes out as notes says what it cannot hold, and comes back with its s
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
   const strokes = (text: string | null) =>
     /play(.*?)(hand|say|$)/.exec(text ?? '')?.[1]?.replace(/[^A-Za-z]/g, '');
+  await expect(rows(page, 'Ground')).toBeVisible();
   expect(strokes(await rows(page, 'Ground').textContent())).toBe(strokes(before));
 });
 

@@ -360,6 +360,14 @@ const SWITCHES = [
     'what goes out as notes',
   ],
   [
+    'files: what is chosen becomes sound',
+    'core/src/passage/perform.ts',
+    'Array.from({ length: passage.times }, () => time)',
+    'Array.from({ length: 1 }, () => time)',
+    'bring',
+    'what is chosen on the line becomes sound',
+  ],
+  [
     'files: the line goes out as a picture',
     'web/src/sheet/page-image.ts',
     'root.append(copy);',
