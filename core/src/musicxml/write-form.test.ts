@@ -238,7 +238,9 @@ then Full`),
       ['180', 'f'],
       [],
     ]);
-    expect(lost).toEqual([]);
+    expect(lost).toEqual([
+      'Rise: on the way to another tempo it goes on with each turn, not within one.',
+    ]);
   });
 
   it('ends a swell once, in the last bar of its section, though turns come again', () => {
@@ -254,16 +256,18 @@ turns ${turns}
 level growing
 part Bell
 play Walk : Bell
+then Rise
 then Rise`),
         ),
       );
+      expect(text.match(/<p\/>/g)).toHaveLength(2);
       const bars = text.split('<measure ').slice(1);
       return [bars.length, ...bars.flatMap((bar, at) => (bar.includes('"stop"') ? [at] : []))];
     };
     // The bell comes round every two turns.
-    expect(swells(8)).toEqual([2, 1]);
-    expect(swells(5)).toEqual([3, 2]);
-    expect(swells(1)).toEqual([1, 0]);
+    expect(swells(8)).toEqual([4, 1, 3]);
+    expect(swells(5)).toEqual([6, 2, 5]);
+    expect(swells(1)).toEqual([2, 0, 1]);
   });
 
   it('whatever the form is, is written in order, and never throws', async () => {

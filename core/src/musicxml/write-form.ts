@@ -183,7 +183,8 @@ const LEVEL_SIGNS = { soft: 'p', plain: 'mf', full: 'f', growing: 'p' } as const
 function saidIn({ form, spans }: Laid, span: Span, turn: number): SaidInForm {
   const { section, tempo, index } = span;
   const { level, speed, over } = section;
-  const levelBefore = spans[index - 1]?.section.level ?? 'plain';
+  // A section that grows begins softly though the one before grew too.
+  const isNew = level === 'growing' || level !== (spans[index - 1]?.section.level ?? 'plain');
   const calls = (section.calls ?? [])
     .filter(({ at }) => at.turn === turn)
     .map(({ player, at, sign, brings }) => {
@@ -202,7 +203,7 @@ function saidIn({ form, spans }: Laid, span: Span, turn: number): SaidInForm {
   const isOnTheWay = over !== undefined && turn > 0 && turn <= over;
   return {
     ...(words.length > 0 && { words }),
-    ...(turn === 0 && level !== levelBefore && { level: LEVEL_SIGNS[level] }),
+    ...(turn === 0 && isNew && { level: LEVEL_SIGNS[level] }),
     ...(turn === 0 && level === 'growing' && { swell: 'crescendo' as const }),
     ...(isOnTheWay && {
       onTheWay: { bpm: 60 / (paceAt(span, turn).secondsPerTick * tempo.per), per: tempo.per },
@@ -222,7 +223,10 @@ function lostOfForm({ spans, form, source }: Laid, rows: readonly Row[]): readon
     const names = new Set(spans.filter(has).map(({ section }) => section.name));
     if (names.size > 0) lost.push(`${[...names].join(', ')}: ${what}`);
   };
-  of(({ section, turns }) => (section.over ?? 0) > turns, 'it ends before its tempo is reached.');
+  of(
+    ({ section }) => section.over !== undefined,
+    'on the way to another tempo it goes on with each turn, not within one.',
+  );
   of(
     ({ section }) => section.most !== undefined,
     'it is as long as it usually lasts; that it waits for the sign is said in words.',

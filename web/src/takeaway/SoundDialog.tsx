@@ -28,15 +28,18 @@ const STEP = { kind: 'percent', value: 5 } as const;
 const KINDS = ['turns', 'chosen', 'climb'] as const;
 type Kind = (typeof KINDS)[number];
 
-/** What is chosen, as one says it: “turn 2”, “pulses 3 to 6”; pulses are counted from the first one. */
-function sayChosen(rhythm: Rhythm, chosen: Passage): string {
+/**
+ * What is chosen, as one says it: “turn 2”, “pulses 3 to 6”; pulses are counted from the first one.
+ * @param all pulses until the rhythm comes round
+ */
+function sayChosen(rhythm: Rhythm, chosen: Passage, all: number): string {
   const turns = sayTurns(rhythm, chosen);
   if (turns) return turns;
   const [from, to] = [toNumber(chosen.from), toNumber(chosen.to)];
   const said = (place: number) => String(Math.round(place * 100) / 100);
   if (to - from === 1 && Number.isInteger(from)) return `pulse ${from + 1}`;
   return Number.isInteger(from) && Number.isInteger(to)
-    ? `pulses ${from + 1} to ${to}`
+    ? `pulses ${from + 1} to ${to > all ? `${to - all} of the next round` : to}`
     : `from pulse ${said(from + 1)} on, ${said(to - from)} pulses long`;
 }
 
@@ -45,6 +48,7 @@ export default function SoundDialog({ rhythm, chosen, mix, onClose }: SoundDialo
   const timed = timeRhythm(rhythm);
   const tempo = tempoAt(rhythm);
   const all = timed.ok ? timed.timing.fullTicks / timed.timing.turnTicks : 1;
+  const pulses = timed.ok ? timed.timing.fullTicks / timed.timing.ticksPerPulse : 1;
   const [kind, setKind] = useState<Kind>('turns');
   const [turns, setTurns] = useState(Math.min(64, Math.max(all, 8)));
   const [times, setTimes] = useState(8);
@@ -88,7 +92,7 @@ export default function SoundDialog({ rhythm, chosen, mix, onClose }: SoundDialo
           >
             <option value="turns">some turns at one tempo</option>
             {chosen ? (
-              <option value="chosen">{sayChosen(rhythm, chosen)}, again and again</option>
+              <option value="chosen">{sayChosen(rhythm, chosen, pulses)}, again and again</option>
             ) : null}
             <option value="climb">a track that climbs by itself</option>
           </Select>
