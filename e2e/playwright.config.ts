@@ -29,10 +29,7 @@ const AT_EASE = [
   'writing.spec.ts',
 ];
 
-/**
- * Where something plays, and what it is put on the audio clock is looked at afterwards: three at a time, since a test
- * mostly waits for its music.
- */
+/** Where something plays, and what it is put on the audio clock is looked at afterwards. */
 const WITH_MUSIC = [
   'climb.spec.ts',
   'form.spec.ts',
@@ -50,15 +47,13 @@ const WITH_MUSIC = [
 export default defineConfig<Choices>({
   testDir: '.',
   fullyParallel: true,
-  workers: 3,
-  // The last watch the clock of the wall too, and a machine of two cores draws in software: they run two at a
-  // time and after the others.
+  workers: 2,
+  // The last watch the clock of the wall too, and draw every frame: they run after the others.
   projects: [
     // Less motion is less to draw in software; where it matters it is looked at with music.
     {
       name: 'at-ease',
       testMatch: AT_EASE,
-      workers: 2,
       use: { contextOptions: { reducedMotion: 'reduce' }, frames: 20 },
     },
     { name: 'with-music', testMatch: WITH_MUSIC, use: { frames: 20 } },
@@ -66,7 +61,6 @@ export default defineConfig<Choices>({
       name: 'in-time',
       testMatch: '*.spec.ts',
       testIgnore: [...AT_EASE, ...WITH_MUSIC],
-      workers: 2,
     },
   ],
   timeout: 180_000,
