@@ -103,8 +103,8 @@ export default defineConfig({
     assetsInlineLimit: 0,
     rolldownOptions: {
       output: {
-        // What several screens share goes together by who shares it. Left to itself every shared module
-        // became a file of its own, and a screen waited for thirty of them.
+        // What several screens share is one file. Left to itself every shared module became a file of its own, and
+        // a screen waited for thirty of them.
         codeSplitting: {
           groups: [
             {

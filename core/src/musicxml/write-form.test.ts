@@ -243,6 +243,19 @@ then Full`),
     ]);
   });
 
+  it('says nothing of a change by and by to the tempo it has', () => {
+    const { text, lost } = writeFormXml(
+      laidOut(
+        formFrom(
+          'form Walk\ntempo 60 per 3\nplayer Bell\nsection Stay\ncycle 3+3+2\nturns 4\nchange to 60 over 2\npart Bell\nplay Walk : Bell\nthen Stay',
+        ),
+      ),
+    );
+    expect(text.match(/tempo="/g)).toHaveLength(1);
+    expect(text).not.toContain('over 2 turns');
+    expect(lost).toEqual([]);
+  });
+
   it('ends a swell once, in the last bar of its section, though turns come again', () => {
     const swells = (turns: number) => {
       const { text } = writeFormXml(

@@ -168,10 +168,14 @@ function silent(part: Layer, { section }: Span, turns: number): Layer {
   return { ...bare, cells: plainCells(spans, turns), strokes: [] };
 }
 
+/** Whether the tempo of a section comes by and by, and is another one. */
+const isGradual = ({ section, before, tempo }: Span) =>
+  section.over !== undefined && tempoOf(before).bpm !== tempoOf(tempo).bpm;
+
 /** What stands where a section begins: where its tempo changes by and by, that of before. */
-function beginning({ section, before, tempo }: Span) {
-  const isGradual = section.over !== undefined;
-  const { bpm, per } = tempoOf(isGradual ? before : tempo);
+function beginning(span: Span) {
+  const { section, before, tempo } = span;
+  const { bpm, per } = tempoOf(isGradual(span) ? before : tempo);
   const fast = Math.round(bpm * 1000) / 1000;
   return { mark: section.name, tempo: { tempo: { bpm: fast, per }, target: fast } };
 }
@@ -182,7 +186,8 @@ const LEVEL_SIGNS = { soft: 'p', plain: 'mf', full: 'f', growing: 'p' } as const
 /** What a score says where a turn of a section begins, and who calls in it. */
 function saidIn({ form, spans }: Laid, span: Span, turn: number): SaidInForm {
   const { section, tempo, index } = span;
-  const { level, speed, over } = section;
+  const { level, speed } = section;
+  const over = isGradual(span) ? section.over : undefined;
   // A section that grows begins softly though the one before grew too.
   const isNew = level === 'growing' || level !== (spans[index - 1]?.section.level ?? 'plain');
   const calls = (section.calls ?? [])
@@ -223,10 +228,7 @@ function lostOfForm({ spans, form, source }: Laid, rows: readonly Row[]): readon
     const names = new Set(spans.filter(has).map(({ section }) => section.name));
     if (names.size > 0) lost.push(`${[...names].join(', ')}: ${what}`);
   };
-  of(
-    ({ section }) => section.over !== undefined,
-    'on the way to another tempo it goes on with each turn, not within one.',
-  );
+  of(isGradual, 'on the way to another tempo it goes on with each turn, not within one.');
   of(
     ({ section }) => section.most !== undefined,
     'it is as long as it usually lasts; that it waits for the sign is said in words.',

@@ -33,12 +33,11 @@ export interface WrittenXml {
 export function writeMusicXml(rhythm: Rhythm): WrittenXml {
   const { layers, variations = [] } = rhythm;
   const lost: string[] = [];
-  const { tempo, target } = { tempo: tempoAt(rhythm), target: rhythm.target };
   const stretches: Stretch[] = [
     {
       ...linesOf(rhythm, rhythm.name, lost),
       names: new Map(rhythm.turns?.map(({ turn, name }) => [turn, name])),
-      tempo: { tempo, target },
+      tempo: { tempo: tempoAt(rhythm), target: rhythm.target },
     },
     ...variations.map((variation) => ({
       ...linesOf(withVariation(rhythm, variation), variation.name, lost),
