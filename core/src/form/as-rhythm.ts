@@ -1,19 +1,10 @@
 import { NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
+import { checkEdit, type Layer, LIMITS, type Rhythm, type Stroke } from '../rhythm/index.ts';
 import {
-  checkEdit,
-  type Layer,
-  LIMITS,
-  type Rhythm,
-  type Stroke,
-  timeLayer,
-} from '../rhythm/index.ts';
-import {
-  add,
   compare,
   divide,
   lcmWithin,
-  multiply,
   type Pulses,
   rational,
   subtract,
@@ -145,7 +136,7 @@ export interface Placed {
   readonly source: Source;
 }
 
-/** What a player plays in a turn, with the pickups of what follows in it; mixed lines as they are at home. */
+/** What a player plays in a turn, with the pickups of what follows in it. */
 export function strokesInTurn(
   laid: Laid,
   { span, turn }: Piece,
@@ -183,31 +174,20 @@ function ownStrokes(laid: Laid, span: Span, doing: Doing, from: number, to: numb
 
 /** The strokes of a line between two pulses of a section, placed from `origin` on. */
 function strokesIn(
-  { rhythm, layer }: Source,
+  source: Source,
   phase: number,
   speed: number,
   from: number,
   to: number,
   origin: number,
 ): readonly Placed[] {
-  const source = { rhythm, layer } as Source;
-  const { starts, length } = timeLayer(rhythm.cycle, layer);
   // Places of sections, phases and speeds are halves of pulses at the finest but for entries within a beat.
   const exactly = (pulses: number) => rational(Math.round(pulses * 5040), 5040);
-  const [begin, end] = [from, to].map((pulses) => exactly(phase + pulses * speed));
-  if (!begin || !end) return [];
-  const first = Math.floor((begin.num * length.den) / (begin.den * length.num));
-  const found: Placed[] = [];
-  for (let round = first; compare(multiply(length, rational(round)), end) < 0; round += 1) {
-    for (const stroke of layer.strokes) {
-      const place = add(multiply(length, rational(round)), nth(starts, stroke.slot));
-      if (compare(place, begin) < 0 || compare(place, end) >= 0) continue;
-      const pulses = divide(subtract(place, exactly(phase)), exactly(speed));
-      const at = subtract(pulses, exactly(origin));
-      found.push({ at, stroke, source });
-    }
-  }
-  return found;
+  const inLine = (pulses: number) => exactly(phase + pulses * speed);
+  return source.strokes(inLine(from), inLine(to)).map(({ at, stroke }) => {
+    const pulses = divide(subtract(at, exactly(phase)), exactly(speed));
+    return { at: subtract(pulses, exactly(origin)), stroke, source };
+  });
 }
 
 /** Strokes as cells of one beat each, divided as finely as they need. */

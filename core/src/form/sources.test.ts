@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { rational, toNumber } from '../time/index.ts';
 import { turnsByPlan, USUAL_PLAN } from '../variation/index.ts';
 import { RHYTHMS, WALK } from './fixture.testkit.ts';
 import { findSources, type Line, type Source, sayLine } from './index.ts';
@@ -42,6 +44,29 @@ describe('a line that is looked up', () => {
       // Asked for out of order it is the same.
       expect(counts(found(walk({ mix: seed })), 5, 30)).toEqual(drawn.slice(30, 35));
     }
+  });
+
+  it('is written where it sounds, mixed or not, from anywhere to anywhere', () => {
+    const lines = [walk(), walk({ layer: 'layer-3' }), walk({ variation: 'variation-1' })];
+    const mixes = [1, 2, 7].flatMap((mix) => [walk({ mix }), walk({ layer: 'layer-3', mix })]);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...lines, ...mixes),
+        fc.integer({ min: -40, max: 300 }),
+        fc.integer({ min: 0, max: 90 }),
+        (line, from, length) => {
+          const { events, strokes, ticksPerPulse } = found(line);
+          const to = from + length;
+          const heard = events(from * ticksPerPulse, to * ticksPerPulse).map(
+            ({ ticks, sound }) => `${ticks / ticksPerPulse} ${sound.kind}`,
+          );
+          const written = strokes(rational(from), rational(to)).map(
+            ({ at, stroke }) => `${toNumber(at)} ${stroke.kind}`,
+          );
+          expect(written).toEqual(heard);
+        },
+      ),
+    );
   });
 
   it('that is not there says what is missing', () => {

@@ -1,19 +1,33 @@
+import { nth } from '../bounds/index.ts';
 import { turnPulses } from '../cycle/index.ts';
 import {
   type Layer,
   type Rhythm,
+  type Stroke,
   type Timing,
+  timeLayer,
   timeRhythm,
   type Variation,
   withVariation,
 } from '../rhythm/index.ts';
 import { type Score, type ScoreEvent, scoreRhythm } from '../sound/index.ts';
-import { type Pulses, wrap } from '../time/index.ts';
+import {
+  add,
+  compare,
+  divide,
+  floor,
+  multiply,
+  type Pulses,
+  rational,
+  toNumber,
+  wrap,
+} from '../time/index.ts';
 import {
   nextTurn,
   PLAN_START,
   type PlanState,
   scoreTurns,
+  type TurnPlayed,
   USUAL_PLAN,
 } from '../variation/index.ts';
 import type { Line } from './model.ts';
@@ -32,6 +46,14 @@ export interface Source {
   readonly ticksPerPulse: number;
   /** Its sounds from a tick up to another one, counted on and on from its beginning; ascending. */
   readonly events: (from: number, to: number) => readonly ScoreEvent[];
+  /** Its strokes from a place up to another one, counted likewise, where they are written. */
+  readonly strokes: (from: Pulses, to: Pulses) => readonly StrokeAt[];
+}
+
+/** A stroke of a line, and how many pulses after the beginning of the line it is written. */
+export interface StrokeAt {
+  readonly at: Pulses;
+  readonly stroke: Stroke;
 }
 
 /** Why a line cannot be played. */
@@ -98,9 +120,11 @@ function lookUp(
   const { timing } = timed;
   // What is only read of a line needs no sounds.
   let events: Source['events'] | undefined;
+  const mix = line.mix !== undefined && home.variations ? mixedTurns(home, line.mix) : undefined;
+  const turns = timing.fullTicks / timing.turnTicks;
   const eventsOf = (): Source['events'] => {
     const score = scoreOf(rhythm, timing);
-    if (line.mix !== undefined && home.variations) return mixed(home, score, line.layer, line.mix);
+    if (mix) return mixed(home, score, line.layer, mix);
     const own = { ...score, events: score.events.filter((one) => one.layer === line.layer) };
     return (from, to) => looped(own, from, to);
   };
@@ -115,6 +139,66 @@ function lookUp(
       events ??= eventsOf();
       return events(from, to);
     },
+    strokes: mix
+      ? mixedStrokes(home, layer, turns, mix, playedAs)
+      : (from, to) => strokesOn(rhythm, layer, from, to),
+  };
+}
+
+/** The strokes of a layer that goes on and on. */
+function strokesOn({ cycle }: Rhythm, layer: Layer, from: Pulses, to: Pulses): readonly StrokeAt[] {
+  const { starts, length } = timeLayer(cycle, layer);
+  const found: StrokeAt[] = [];
+  for (let round = floor(divide(from, length)); ; round += 1) {
+    const start = multiply(length, rational(round));
+    if (compare(start, to) >= 0) return found;
+    for (const stroke of layer.strokes) {
+      const at = add(start, nth(starts, stroke.slot));
+      if (compare(at, from) >= 0 && compare(at, to) < 0) found.push({ at, stroke });
+    }
+  }
+}
+
+/**
+ * The strokes of a layer that is mixed: in each turn those of home, or of the turn of the variation that is drawn.
+ * @param turns after how many home comes round
+ */
+function mixedStrokes(
+  home: Rhythm,
+  layer: Layer,
+  turns: number,
+  turnAt: (turn: number) => TurnPlayed,
+  playedAs: (home: Rhythm, variation: Variation) => Rhythm,
+): Source['strokes'] {
+  const length = turnPulses(home.cycle);
+  return (from, to) => {
+    const found: StrokeAt[] = [];
+    for (
+      let turn = floor(divide(from, rational(length)));
+      turn * length < toNumber(to);
+      turn += 1
+    ) {
+      const { variation, part } = turnAt(turn);
+      const line = variation?.lines.find((one) => one.layer === layer.id);
+      const varied = variation && line ? playedAs(home, variation) : home;
+      // A variation that has no common grid with the others is not heard: home goes on.
+      const played = timeRhythm(varied).ok
+        ? varied.layers.find(({ id }) => id === layer.id)
+        : undefined;
+      const own = varied !== home && played ? part : wrap(turn, turns);
+      const begin = rational(own * length);
+      const later = rational((turn - own) * length);
+      for (const { at, stroke } of strokesOn(
+        home,
+        played ?? layer,
+        begin,
+        add(begin, rational(length)),
+      )) {
+        const place = add(at, later);
+        if (compare(place, from) >= 0 && compare(place, to) < 0) found.push({ at: place, stroke });
+      }
+    }
+    return found;
   };
 }
 
@@ -130,22 +214,33 @@ function looped({ events, lengthTicks }: Score, from: number, to: number): reado
   return found;
 }
 
-/** Home and variations by chance in their shares: the same turns for the same seed, however often they are asked for. */
-function mixed(rhythm: Rhythm, home: Score, layer: string, seed: number): Source['events'] {
-  const turnOf = scoreTurns(rhythm, home);
+/**
+ * Home and variations by chance in their shares: the same turns for the same seed, however often they are asked for. Before
+ * the beginning, in a pickup, it is home.
+ */
+function mixedTurns(home: Rhythm, seed: number): (turn: number) => TurnPlayed {
   const plan = { ...USUAL_PLAN, way: 'mixed', seed } as const;
   const states: PlanState[] = [];
-  const stateAt = (turn: number) => {
-    while (states.length <= turn) states.push(nextTurn(rhythm, plan, states.at(-1) ?? PLAN_START));
+  return (turn) => {
+    while (states.length <= turn) states.push(nextTurn(home, plan, states.at(-1) ?? PLAN_START));
     return states[turn]?.now ?? { turn, part: 0 };
   };
+}
+
+/** The sounds of a layer that is mixed. */
+function mixed(
+  rhythm: Rhythm,
+  home: Score,
+  layer: string,
+  turnAt: (turn: number) => TurnPlayed,
+): Source['events'] {
+  const turnOf = scoreTurns(rhythm, home);
   return (from, to) => {
     const found: ScoreEvent[] = [];
     const turns = home.turnTicks;
     for (let turn = Math.floor(from / turns); turn * turns < to; turn += 1) {
-      // Before the beginning, in a pickup, it is home.
-      const before = wrap(turn, home.lengthTicks / turns);
-      const played = turnOf(turn < 0 ? { turn: before, part: 0 } : { ...stateAt(turn), turn });
+      const at = wrap(turn, home.lengthTicks / turns);
+      const played = turnOf({ ...turnAt(turn), turn: at });
       const finer = played.score.ticksPerPulse / home.ticksPerPulse;
       for (const event of played.score.events) {
         const inTurn = event.ticks >= played.startTicks && event.ticks < played.endTicks;

@@ -4,10 +4,11 @@ import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
 import { nth } from '../bounds/index.ts';
 import { turnPulses } from '../cycle/index.ts';
-import { arbitraryForm, formFrom, RHYTHMS } from '../form/fixture.testkit.ts';
+import { arbitraryForm, formFrom, RHYTHMS, WALK } from '../form/fixture.testkit.ts';
 import { type Form, layOut, strokesInTurn } from '../form/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { add, formatRational, multiply, rational } from '../time/index.ts';
+import { turnsByPlan, USUAL_PLAN } from '../variation/index.ts';
 import { foldTurns, readMusicXml, writeFormXml } from './index.ts';
 
 const SCHEMA = {
@@ -78,6 +79,30 @@ then Quay`);
 const laidOut = (form: Form) => layOut(form, RHYTHMS);
 
 describe('a form as a score', () => {
+  it('has mixed lines as they will sound, and loses nothing of them', () => {
+    const mixed = formFrom(`form Mixed
+tempo 72 per 3
+player Drum
+
+section A
+cycle 3+3+2
+turns 40
+level plain
+part Drum
+play Walk : Drum : mixed 3
+
+then A`);
+    const { text, lost } = writeFormXml(laidOut(mixed));
+    expect(lost).toEqual([]);
+    const drawn = turnsByPlan(WALK, { ...USUAL_PLAN, way: 'mixed', seed: 3 }, 40);
+    const corners = drawn.filter(({ variation }) => variation?.name === 'Corner').length;
+    expect(corners).toBeGreaterThan(2);
+    const back = readMusicXml(new TextEncoder().encode(text), 'Mixed');
+    if (!back.ok) throw new Error(back.message);
+    // Home has four strokes and six by turns; the variation has seven, and stands for a turn of six.
+    expect(back.notation.parts[0]?.notes).toHaveLength(40 * 5 + corners);
+  });
+
   it('has a part for each player, sections with their marks, and turns that come again once', async () => {
     const { text, lost } = writeFormXml(laidOut(FORM));
     const { errors } = await validateXML({

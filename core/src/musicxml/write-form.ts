@@ -239,10 +239,6 @@ function lostOfForm({ spans, form, source }: Laid, rows: readonly Row[]): readon
   );
   of(({ section }) => section.sung !== undefined, 'that someone sings.');
   of(
-    ({ doings }) => doings.some(({ line }) => line?.mix !== undefined),
-    'what is mixed is written as it is without variations.',
-  );
-  of(
     ({ doings }) => doings.some(({ solo }) => solo !== undefined),
     'who leads freely, and with what.',
   );
