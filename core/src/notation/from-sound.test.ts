@@ -63,6 +63,20 @@ describe('a recording', () => {
     expect(rhythm.layers[0]?.strokes.map(({ slot }) => slot)).toEqual([0, 2, 3, 5, 6, 7, 9]);
   });
 
+  it('that begins before the one comes round from the one, where that is said', () => {
+    const { notation } = heard(
+      'rhythm A\ncycle 4x4\ntempo 96\nlayer B : congas\nplay . . . S / O . . . / . . S . / O . O .',
+      6,
+    );
+    const proposed = nth(proposeBringIn(notation), 0);
+    const slots = (later: number) =>
+      bringIn(notation, { ...proposed, later }, 'x').rhythm.layers[0]?.strokes.map(
+        ({ slot }) => slot,
+      );
+    expect(slots(0)).toEqual([0, 1, 7, 9, 11]);
+    expect(slots(13)).toEqual([3, 4, 10, 12, 14]);
+  });
+
   it('without strokes, or far too long, is refused with a sentence', () => {
     const message = (samples: Float32Array) => {
       const result = hearRecording(samples, 8000, 'x');

@@ -79,7 +79,7 @@ export function hearRecording(
   );
   const last = nth(places, places.length - 1);
   const lost = [
-    `Heard: ${counted(strokes.length, 'stroke')} at about ${Math.round(60 / beat)} a minute, in turns of ${counted(turn, 'beat')}. Beat and turn are the ones that explain it best; others can be chosen.`,
+    `Heard: ${counted(strokes.length, 'stroke')} at about ${Math.round(60 / beat)} a minute, in turns of ${counted(turn, 'beat')}. Beat and turn are the ones that explain it best, and its first stroke is taken for the one; all three can be chosen.`,
     'Which hand plays cannot be heard, and two strokes at the same moment are one.',
   ];
   if (found.length > MOST)

@@ -1,8 +1,17 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nth } from '../bounds/index.ts';
-import { checkRhythm, LIMITS, type Stroke } from '../rhythm/index.ts';
+import { cycleFromSpans } from '../cycle/index.ts';
+import { checkRhythm, LIMITS, onsets, type Stroke, timeRhythm } from '../rhythm/index.ts';
 import { rational, ZERO } from '../time/index.ts';
-import { type BringIn, bringIn, type Notation, proposeBringIn, sayUnsure } from './index.ts';
+import {
+  type BringIn,
+  bringIn,
+  type Notation,
+  proposeBringIn,
+  sayUnsure,
+  withCycle,
+} from './index.ts';
 import { barsOf, notationOf, partOf, quarters } from './written.testkit.ts';
 
 const made = (
@@ -47,6 +56,27 @@ describe('notes as a rhythm', () => {
     expect(checkRhythm(rhythm).ok).toBe(true);
     const slower = made({ ...notation, hints: { target: 20 } }).rhythm;
     expect(slower.target).toBe(45);
+  });
+
+  it('come round from a later one: what stands before it ends the last turn, and nothing is lost', () => {
+    const places = fc.uniqueArray(fc.nat({ max: 31 }), { minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(places, fc.nat({ max: 15 }), (all, later) => {
+        const notes = all.toSorted((a, b) => a - b).map((at) => [`${at}/4`, 'O'] as const);
+        const notation = notationOf(barsOf('4/4', '4/4'), [conga(notes)]);
+        const pulsed = withCycle(notation, nth(proposeBringIn(notation), 0).stretch, {
+          cycle: cycleFromSpans('4x4'),
+          pulse: quarters('1/4'),
+        });
+        const { rhythm, lost } = made(notation, () => ({ later, stretch: pulsed }));
+        expect(lost).toEqual([]);
+        const timed = timeRhythm(rhythm);
+        if (!timed.ok) throw new Error(timed.message);
+        const { ticksPerPulse } = timed.timing;
+        const heard = onsets(rhythm, timed.timing, 2).map(({ ticks }) => ticks / ticksPerPulse);
+        expect(heard).toEqual(all.map((at) => (at - later + 32) % 32).toSorted((a, b) => a - b));
+      }),
+    );
   });
 
   it('of several stretches are named by their bars, and have the tempo that holds there', () => {

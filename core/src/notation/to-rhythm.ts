@@ -53,6 +53,8 @@ export interface PartChoice {
 export interface BringIn {
   readonly name: string;
   readonly stretch: Stretch;
+  /** Pulses from the beginning of the stretch to the one; what comes before it stands at the end, since all comes round. */
+  readonly later: number;
   readonly grid: Grid;
   readonly parts: readonly PartChoice[];
 }
@@ -85,7 +87,13 @@ export function proposeBringIn(notation: Notation): readonly BringIn[] {
   return stretches.map((stretch): BringIn => {
     const bars = `bars ${stretch.from + 1} to ${stretch.from + stretch.bars}`;
     const name = oneLine(notation.name, NAME_LENGTH - 20) || 'Brought in';
-    return { name: stretches.length === 1 ? name : `${name}, ${bars}`, stretch, grid, parts };
+    return {
+      name: stretches.length === 1 ? name : `${name}, ${bars}`,
+      stretch,
+      later: 0,
+      grid,
+      parts,
+    };
   });
 }
 
@@ -138,7 +146,7 @@ const slotsOf = ({ layers }: Rhythm) =>
 
 function makeRhythm(
   notation: Notation,
-  { name, stretch, grid, parts }: BringIn,
+  { name, stretch, later, grid, parts }: BringIn,
   id: string,
   turns: number,
   isWhole = false,
@@ -150,7 +158,7 @@ function makeRhythm(
     const part = notation.parts.find((one) => one.id === choice.part);
     const instrument = findInstrument(choice.instrument);
     if (!part || !instrument || !choice.isIn) return [];
-    const frame = { cycle, pulse, start, turns, grid, isWhole };
+    const frame = { cycle, pulse, start, turns, later, grid, isWhole };
     const made = makeLayer(part, choice, instrument, frame);
     lost.push(...made.lost);
     unsure.push(...made.unsure);
@@ -159,13 +167,13 @@ function makeRhythm(
   });
   const tempo = tempoOf(notation.tempos, stretch);
   const all = multiply(rational(turnPulses(cycle) * turns), pulse);
-  const later = notation.tempos.filter(({ at }) => {
+  const changes = notation.tempos.filter(({ at }) => {
     const from = subtract(at, start);
     return from.num > 0 && compare(from, all) < 0;
   });
-  if (later.length > 0) {
+  if (changes.length > 0) {
     lost.push(
-      `The tempo changes ${later.length === 1 ? 'once' : `${later.length} times`} on the way; the rhythm has the one it begins with.`,
+      `The tempo changes ${changes.length === 1 ? 'once' : `${changes.length} times`} on the way; the rhythm has the one it begins with.`,
     );
   }
   const { hints = {}, bars } = notation;
@@ -240,6 +248,7 @@ function tempoOf(tempos: readonly TempoMark[], { cycle, pulse, start }: Stretch)
 }
 
 interface Frame extends Pick<Stretch, 'cycle' | 'pulse' | 'start' | 'turns'> {
+  readonly later: number;
   readonly grid: Grid;
   /** All turns are kept, also where they are alike. */
   readonly isWhole: boolean;
@@ -257,7 +266,7 @@ function makeLayer(
   instrument: Instrument,
   frame: Frame,
 ): MadeLayer {
-  const { cycle, pulse, start, turns } = frame;
+  const { cycle, pulse, start, turns, later } = frame;
   const lost: string[] = [];
   const end = rational(turnPulses(cycle) * turns);
   const left = new Map<string, number>();
@@ -266,7 +275,8 @@ function makeLayer(
     const at = divide(subtract(note.at, start), pulse);
     if (at.num < 0 || compare(at, end) >= 0) continue;
     const kind = choice.strokes[note.sound];
-    if (kind) placed.push({ note, at, kind });
+    const fromOne = subtract(at, rational(later));
+    if (kind) placed.push({ note, at: fromOne.num < 0 ? add(fromOne, end) : fromOne, kind });
     else left.set(note.sound, (left.get(note.sound) ?? 0) + 1);
   }
   for (const [key, count] of left) {

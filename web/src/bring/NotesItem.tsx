@@ -1,4 +1,4 @@
-import { formatSpans } from '@stride/core/cycle';
+import { formatSpans, turnPulses } from '@stride/core/cycle';
 import { ownInstruments } from '@stride/core/instrument';
 import { type BringIn, type Grid, sayUnsure } from '@stride/core/notation';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -150,7 +150,8 @@ function NotesForm({ id, about, first, onTake, onLeave, known, onRemember }: Not
               value={cycleKey(chosen.cycle)}
               onChange={({ target: { value } }) => {
                 const found = cycles.data?.find((one) => cycleKey(one) === value);
-                if (found) set({ cycle: found });
+                // Other pulses are other places.
+                if (found) set({ cycle: found, later: 0 });
               }}
             >
               {(cycles.data ?? [chosen.cycle]).map((one) => (
@@ -160,6 +161,13 @@ function NotesForm({ id, about, first, onTake, onLeave, known, onRemember }: Not
               ))}
             </Select>
           </label>
+          <NumberField
+            label="The one is later by pulses"
+            value={chosen.later}
+            min={0}
+            max={turnPulses(chosen.cycle.cycle) - 1}
+            onChange={(value) => set({ later: Math.round(value) })}
+          />
           <label className="flex min-w-0 flex-col gap-1 text-sm text-quiet">
             Notes are put
             <Select
