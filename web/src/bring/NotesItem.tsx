@@ -162,7 +162,7 @@ function NotesForm({ id, about, first, onTake, onLeave, known, onRemember }: Not
             </Select>
           </label>
           <NumberField
-            label="The one is later by pulses"
+            label="Pulses before the one"
             value={chosen.later}
             min={0}
             max={turnPulses(chosen.cycle.cycle) - 1}

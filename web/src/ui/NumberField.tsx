@@ -29,7 +29,7 @@ export function NumberField(props: NumberFieldProps) {
   const move = (by: number) => onChange(Math.min(max, Math.max(min, value + by)));
   const size = large ? 'h-11 w-11' : 'h-9 w-8';
   return (
-    <span className="relative inline-flex flex-col">
+    <span className="relative inline-flex flex-col items-start">
       <label htmlFor={id} className={labelHidden ? 'sr-only' : 'mb-1 text-sm text-quiet'}>
         {label}
       </label>
