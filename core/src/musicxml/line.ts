@@ -37,10 +37,10 @@ export interface Line {
   readonly unwritten: number;
 }
 
-/** What a score says where a turn begins, in its first part. */
+/** What a score says where a turn begins: words and tempo over its first part, how loud it is in each that sounds. */
 export interface Said {
   readonly words?: readonly string[];
-  /** How loud it is from here on, as it is written; a swell goes to where it ends. */
+  /** How loud it is from here on, written where it was not so before; a swell goes to where it ends. */
   readonly level?: 'p' | 'mf' | 'f';
   readonly swell?: 'crescendo';
   /** True where a swell ends with this turn. */
@@ -63,6 +63,8 @@ export interface Stretch {
   readonly tempo?: Pick<Rhythm, 'tempo' | 'target'>;
   /** What is said where turns begin, by turn. */
   readonly said?: ReadonlyMap<number, Said>;
+  /** Parts that are told how loud they play. */
+  readonly sounding?: ReadonlySet<number>;
   /** How often it is played: round and round, or so many times. */
   readonly played: 'round' | number;
 }

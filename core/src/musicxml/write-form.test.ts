@@ -308,6 +308,65 @@ then Rise`),
     expect(swells(1)).toEqual([2, 0, 1]);
   });
 
+  it('tells each part that sounds how loud it plays, where that is new to it; marks stand over the first', () => {
+    const { text } = writeFormXml(
+      laidOut(
+        formFrom(`form Walk
+tempo 60 per 3
+player Bell
+player Drum
+section Soft
+cycle 3+3+2
+turns 2
+level soft
+part Bell
+play Walk : Bell
+section Both
+cycle 3+3+2
+turns 2
+level soft
+part Bell
+play Walk : Bell
+part Drum
+play Walk : Drum
+section Rise
+cycle 3+3+2
+turns 2
+level growing
+part Drum
+play Walk : Drum
+section Plain
+cycle 3+3+2
+turns 2
+level plain
+part Bell
+play Walk : Bell
+part Drum
+play Walk : Drum
+then Soft
+then Both
+then Rise
+then Plain`),
+      ),
+    );
+    const parts = text.split('<part id=').slice(1);
+    const told = parts.map((part) =>
+      part
+        .split('<measure ')
+        .slice(1)
+        .map((bar) =>
+          [...bar.matchAll(/<(p|mf|f)\/>|<wedge type="(\w+)"/g)]
+            .map(([, level, wedge]) => level ?? wedge)
+            .join(' '),
+        ),
+    );
+    expect(told).toEqual([
+      ['p', '', '', '', '', '', 'mf', ''],
+      ['', '', 'p', '', 'p crescendo', 'stop', 'mf', ''],
+    ]);
+    expect(parts.map((part) => part.match(/<rehearsal>/g)?.length)).toEqual([4, undefined]);
+  });
+
   it('whatever the form is, is written in order, and never throws', async () => {
     for (const form of fc.sample(arbitraryForm, { numRuns: 12, seed: 3 })) {
       const { text } = writeFormXml(laidOut(form));

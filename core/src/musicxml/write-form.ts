@@ -75,14 +75,22 @@ export function writeFormXml(laid: Laid): WrittenXml {
     if (!parts.has(partKey(layer))) parts.set(partKey(layer), layer);
   }
   const lost = new Set<string>();
-  const stretches = rows.map(({ span, row, sounding, layers, refused }): Stretch => {
+  const keys = [...parts.keys()];
+  /** The parts that sound anywhere in a section. */
+  const soundingIn = (span: Span) =>
+    new Set(
+      rows
+        .filter((row) => row.span === span)
+        .flatMap(({ layers }) => layers.map((layer) => keys.indexOf(partKey(layer)))),
+    );
+  const stretches = rows.map(({ span, row, sounding: placed, layers, refused }): Stretch => {
     const { cycle, name } = span.section;
     const lines = [...parts.values()].map((part) => {
       const own = layers.find((layer) => partKey(layer) === partKey(part));
       return lineOf(cycle, own ?? silent(part, span, row.length), row.length);
     });
     if (refused) lost.add(`${name}: only rests stand there. ${refused}`);
-    const moved = refused ? 0 : movedIn(span, sounding, layers);
+    const moved = refused ? 0 : movedIn(span, placed, layers);
     if (moved > 0) lost.add(`${name}: ${counted(moved, 'stroke')} beside the place they have.`);
     for (const one of lostOfLines({ cycle, layers }, [{ lines }])) lost.add(`${name}, ${one}`);
     const isLast = row.from + row.length * row.times === span.turns;
@@ -92,7 +100,8 @@ export function writeFormXml(laid: Laid): WrittenXml {
         return [turn, { ...saidIn(laid, span, row.from + turn), swellEnds }];
       }),
     );
-    const stretch = { cycle, lines, turns: row.length, played: row.times, said };
+    const sounding = soundingIn(span);
+    const stretch = { cycle, lines, turns: row.length, played: row.times, said, sounding };
     return row.from === 0 ? { ...stretch, ...beginning(span) } : stretch;
   });
   for (const one of lostOfForm(laid, rows)) lost.add(one);
@@ -184,12 +193,10 @@ function beginning(span: Span) {
 const LEVEL_SIGNS = { soft: 'p', plain: 'mf', full: 'f', growing: 'p' } as const;
 
 /** What a score says where a turn of a section begins, and who calls in it. */
-function saidIn({ form, spans }: Laid, span: Span, turn: number): SaidInForm {
-  const { section, tempo, index } = span;
+function saidIn({ form }: Laid, span: Span, turn: number): SaidInForm {
+  const { section, tempo } = span;
   const { level, speed } = section;
   const over = isGradual(span) ? section.over : undefined;
-  // A section that grows begins softly though the one before grew too.
-  const isNew = level === 'growing' || level !== (spans[index - 1]?.section.level ?? 'plain');
   const calls = (section.calls ?? [])
     .filter(({ at }) => at.turn === turn)
     .map(({ player, at, sign, brings }) => {
@@ -208,7 +215,7 @@ function saidIn({ form, spans }: Laid, span: Span, turn: number): SaidInForm {
   const isOnTheWay = over !== undefined && turn > 0 && turn <= over;
   return {
     ...(words.length > 0 && { words }),
-    ...(turn === 0 && isNew && { level: LEVEL_SIGNS[level] }),
+    ...(turn === 0 && { level: LEVEL_SIGNS[level] }),
     ...(turn === 0 && level === 'growing' && { swell: 'crescendo' as const }),
     ...(isOnTheWay && {
       onTheWay: { bpm: 60 / (paceAt(span, turn).secondsPerTick * tempo.per), per: tempo.per },

@@ -158,10 +158,18 @@ function scorePart(layer: Layer, id: string): Node {
 function measuresOf(stretches: readonly Stretch[], part: number, id: string): readonly Node[] {
   let number = 0;
   let signature = '';
-  return stretches.flatMap(({ cycle, lines, turns, mark, names, tempo, said, played }) => {
+  // How loud it is in this part, as it was written last; in between is what nobody writes at the beginning.
+  let loud: Said['level'] = 'mf';
+  return stretches.flatMap((stretch) => {
+    const { cycle, lines, turns, mark, names, tempo, played } = stretch;
     const { layer, bars } = nth(lines, part);
     return Array.from({ length: turns }, (_, turn) => {
+      // What holds for all stands over the first part alone; each is told how loud it plays.
       const label = turn === 0 && mark !== undefined ? mark : names?.get(turn);
+      const said = stretch.said?.get(turn) ?? {};
+      const isIn = stretch.sounding?.has(part) ?? false;
+      const level = isIn && (said.swell || said.level !== loud) ? said.level : undefined;
+      loud = isIn && said.swellEnds ? undefined : (level ?? loud);
       number += 1;
       const begins = turn === 0;
       const ends = turn === turns - 1;
@@ -182,16 +190,16 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
               : []),
             ...(number === 1 ? [el('clef', [el('sign', [text('percussion')])])] : []),
           ]),
-          ...(label === undefined ? [] : [words([el('rehearsal', [text(label)])])]),
+          ...(label === undefined || part > 0 ? [] : [words([el('rehearsal', [text(label)])])]),
           ...(begins && tempo && part === 0 ? tempoMarks(cycle, tempo) : []),
-          ...(part === 0 ? saidNodes(cycle, said?.get(turn) ?? {}) : []),
+          ...(part === 0 ? saidNodes(cycle, said) : []),
+          ...(level ? [words([el('dynamics', [el(level, [])])], 'below')] : []),
+          ...(isIn && said.swell ? [words([el('wedge', [], { type: said.swell })], 'below')] : []),
           ...(number === 1 && layer.feel
             ? [words([el('words', [text(`feel ${writeFeel(layer.feel)}`)])])]
             : []),
           ...notesOfBar(nth(bars, turn), layer, id),
-          ...(part === 0 && said?.get(turn)?.swellEnds
-            ? [words([el('wedge', [], { type: 'stop' })], 'below')]
-            : []),
+          ...(isIn && said.swellEnds ? [words([el('wedge', [], { type: 'stop' })], 'below')] : []),
           ...(ends && isRepeated
             ? [
                 barline('right', 'light-heavy', {
@@ -207,8 +215,9 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
   });
 }
 
+/** What is said over the first part where a turn begins. */
 function saidNodes(cycle: Cycle, said: Said): readonly Node[] {
-  const { words: inWords = [], level, swell, onTheWay } = said;
+  const { words: inWords = [], onTheWay } = said;
   return [
     ...(onTheWay
       ? [
@@ -218,8 +227,6 @@ function saidNodes(cycle: Cycle, said: Said): readonly Node[] {
         ]
       : []),
     ...inWords.map((one) => words([el('words', [text(one)])])),
-    ...(level ? [words([el('dynamics', [el(level, [])])], 'below')] : []),
-    ...(swell ? [words([el('wedge', [], { type: swell })], 'below')] : []),
   ];
 }
 
