@@ -200,7 +200,7 @@ describe('ways through', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 60 },
     );
   });
 

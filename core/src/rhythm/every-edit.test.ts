@@ -272,7 +272,7 @@ describe('every edit a player can make', () => {
           }
         },
       ),
-      { numRuns: 400 },
+      { numRuns: 200 },
     );
   });
 

@@ -137,7 +137,7 @@ describe('undo over a reload', () => {
         }
         db.close();
       }),
-      { numRuns: 10 },
+      { numRuns: 5 },
     );
   });
 });
