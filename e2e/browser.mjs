@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import settings from './chromium.json' with { type: 'json' };
 
 const SHELL = '/usr/bin/chromium-headless-shell';
@@ -16,3 +17,17 @@ export const CHROMIUM = {
   ...settings,
   executablePath: process.env.CHROMIUM ?? (existsSync(SHELL) ? SHELL : settings.executablePath),
 };
+
+/**
+ * The same browser where it gives way to whatever else runs on the machine, with what it has to find in its surroundings:
+ * for tests that run beside music.
+ * @returns {typeof CHROMIUM & { env: Record<string, string> }} launch options
+ */
+export function aside() {
+  const env = { ...process.env, ASIDE: CHROMIUM.executablePath };
+  return {
+    ...CHROMIUM,
+    executablePath: fileURLToPath(new URL('../scripts/aside.sh', import.meta.url)),
+    env,
+  };
+}

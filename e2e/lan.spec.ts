@@ -1,18 +1,20 @@
-import { CHROMIUM } from './browser.mjs';
+import { aside } from './browser.mjs';
 import { expect, scheduled, slot, test } from './kit.ts';
+
+const BROWSER = aside();
 
 // To the browser this is a machine somewhere in the network.
 test.use({
   launchOptions: {
-    ...CHROMIUM,
-    args: [...CHROMIUM.args, '--host-resolver-rules=MAP stride.test 127.0.0.1'],
+    ...BROWSER,
+    args: [...BROWSER.args, '--host-resolver-rules=MAP stride.test 127.0.0.1'],
   },
 });
 
 test('at an address without a certificate all works but the microphone, which says what to do', async ({
   page,
 }) => {
-  const at = 'http://stride.test:4391';
+  const at = `http://stride.test:${process.env.E2E_PORT ?? '4391'}`;
   await page.goto(`${at}/bench/lantern-steps/write`);
   expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
   await slot(page, 'Bell', 2).click();

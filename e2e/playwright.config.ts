@@ -1,8 +1,9 @@
 import { defineConfig } from '@playwright/test';
-import { CHROMIUM } from './browser.mjs';
+import { aside, CHROMIUM } from './browser.mjs';
 import type { Choices } from './kit.ts';
 
-const PORT = 4391;
+/** Two runs beside each other have a server, and a place for what they leave, of their own. */
+const { E2E_PORT = '4391', E2E_REPORT = 'e2e' } = process.env;
 
 /** Where nothing is played, or where it does not matter that the machine is busy meanwhile. */
 const AT_EASE = [
@@ -46,15 +47,17 @@ const WITH_MUSIC = [
 
 export default defineConfig<Choices>({
   testDir: '.',
+  outputDir: `test-results/${E2E_REPORT}`,
   fullyParallel: true,
   workers: 2,
   // The last watch the clock of the wall too, and draw every frame: they run after the others.
   projects: [
     // Less motion is less to draw in software; where it matters it is looked at with music.
+    // They give way to what else runs on the machine.
     {
       name: 'at-ease',
       testMatch: AT_EASE,
-      use: { contextOptions: { reducedMotion: 'reduce' }, frames: 20 },
+      use: { contextOptions: { reducedMotion: 'reduce' }, frames: 20, launchOptions: aside() },
     },
     { name: 'with-music', testMatch: WITH_MUSIC, use: { frames: 20 } },
     {
@@ -70,12 +73,9 @@ export default defineConfig<Choices>({
   // A test that passes only on the second try is named at the end of the run, to be looked into.
   retries: process.env.CI ? 1 : 0,
   forbidOnly: Boolean(process.env.CI),
-  reporter: [
-    ['list'],
-    ['json', { outputFile: `../.reports/${process.env.E2E_REPORT ?? 'e2e'}.json` }],
-  ],
+  reporter: [['list'], ['json', { outputFile: `../.reports/${E2E_REPORT}.json` }]],
   use: {
-    baseURL: `http://localhost:${PORT}`,
+    baseURL: `http://localhost:${E2E_PORT}`,
     // What works without network is tried where it is asked for; elsewhere it would fetch everything for each test.
     serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
@@ -85,8 +85,8 @@ export default defineConfig<Choices>({
   },
   webServer: {
     command: 'node ../server/dist/main.js',
-    env: { PORT: String(PORT) },
-    url: `http://localhost:${PORT}`,
+    env: { PORT: E2E_PORT },
+    url: `http://localhost:${E2E_PORT}`,
     reuseExistingServer: false,
   },
 });

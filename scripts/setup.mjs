@@ -7,6 +7,8 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 /** TypeScript's compiler, for Node. */
 export const TSC = join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc');
+/** Runs what it is given so that it gives way to all other work. */
+const ASIDE = join(ROOT, 'scripts', 'aside.sh');
 const STAMP = join(ROOT, 'node_modules', '.installed-from');
 
 /** Runs a command with its output shown. @returns {boolean} whether it ended well */
@@ -16,12 +18,32 @@ export function run(command, args, options = {}) {
 }
 
 /** The same beside other work. @returns {Promise<boolean>} whether it ended well */
-export function runBeside(command, args) {
-  return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit' });
+export function runBeside(command, args, options = {}) {
+  return ended(spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options }));
+}
+
+const ended = (child) =>
+  new Promise((resolve) => {
     child.on('error', () => resolve(false));
     child.on('close', (code) => resolve(code === 0));
   });
+
+/**
+ * The same where it gives way to all other work; what it says is shown when it has ended.
+ * @returns {Promise<boolean>} whether it ended well
+ */
+export async function runAside(command, args, options = {}) {
+  const stdio = ['ignore', 'pipe', 'pipe'];
+  // A group of its own, which can give way as a whole; who stops this one stops that too.
+  const child = spawn(ASIDE, [command, ...args], { cwd: ROOT, ...options, stdio, detached: true });
+  const stop = () => child.pid && process.kill(-child.pid);
+  process.on('exit', stop);
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => said.push(data));
+  const isWell = await ended(child);
+  process.off('exit', stop);
+  process.stdout.write(Buffer.concat(said));
+  return isWell;
 }
 
 /** Installs the packages of the lockfile where they are missing or the lockfile has changed since. */

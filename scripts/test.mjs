@@ -1,10 +1,9 @@
-// `npm test`: installs what is missing, then types, lint, unit tests, build, page size and browser
-// tests. The last line is `N passed, N failed`.
-import { spawnSync } from 'node:child_process';
+// `npm test`: installs what is missing, then builds and runs the browser tests that listen to the clock, and beside
+// them, giving way to them, types, lint, unit tests and the other browser tests. The last line is `N passed, N failed`.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { CHROMIUM, hasShell } from '../e2e/browser.mjs';
-import { ensurePackages, ROOT, run, runBeside } from './setup.mjs';
+import { ensurePackages, ROOT, run, runAside, runBeside } from './setup.mjs';
 
 const REPORTS = join(ROOT, '.reports');
 
@@ -54,19 +53,19 @@ function failedUnits({ testResults }) {
 
 let passed = 0;
 let failed = 0;
-let since = performance.now();
-
-/** How long it was since this was asked last. */
-function taken() {
-  const before = since;
-  since = performance.now();
-  return `${((since - before) / 1000).toFixed(0)} s`;
-}
-
 /** Said once more at the end, where it is looked for. */
 const failures = [];
 
-function step(name, ok) {
+/** How long something takes. @returns {() => string} asked when it is over */
+function clock() {
+  const since = performance.now();
+  return () => `${((performance.now() - since) / 1000).toFixed(0)} s`;
+}
+
+/** A check that holds or does not. @param {() => boolean | Promise<boolean>} check */
+async function step(name, check) {
+  const taken = clock();
+  const ok = await check();
   console.log(`${ok ? '✓' : '✗'} ${name} (${taken()})`);
   if (ok) passed += 1;
   else {
@@ -76,74 +75,29 @@ function step(name, ok) {
   return ok;
 }
 
-function tests(name, result) {
-  console.log(
-    `${result.failed === 0 ? '✓' : '✗'} ${name}: ${result.passed} passed, ${result.failed} failed (${taken()})`,
-  );
+/** Tests that are counted by their report. @param {() => { passed: number, failed: number }} count */
+async function tests(name, tried, count) {
+  const taken = clock();
+  await tried();
+  const result = count();
+  const mark = result.failed === 0 ? '✓' : '✗';
+  console.log(`${mark} ${name}: ${result.passed} passed, ${result.failed} failed (${taken()})`);
   passed += result.passed;
   failed += result.failed;
 }
 
-ensurePackages();
-console.log(`packages (${taken()})`);
-rmSync(REPORTS, { recursive: true, force: true });
-mkdirSync(REPORTS);
+const E2E = join(ROOT, 'e2e');
 
-/** What is checked without being run, in two rows side by side: each takes one core. */
-const ROWS = [
-  [
-    ['types', () => runBeside(process.execPath, ['scripts/types.mjs'])],
-    ['format and lint', () => runBeside('npx', ['biome', 'ci', '.'])],
-  ],
-  [
-    [
-      'the core as a package, with an example of each room',
-      () => runBeside(process.execPath, ['scripts/library.mjs']),
-    ],
-    ['arrows', () => runBeside('npm', ['run', '--silent', 'arrows'])],
-  ],
-];
-await Promise.all(
-  ROWS.map(async (row) => {
-    for (const [name, check] of row) step(name, await check());
-  }),
-);
-spawnSync(
-  'npx',
-  [
-    'vitest',
-    'run',
-    '--reporter=dot',
-    '--reporter=json',
-    `--outputFile.json=${join(REPORTS, 'unit.json')}`,
-  ],
-  {
-    cwd: ROOT,
-    stdio: 'inherit',
-  },
-);
-tests(
-  'unit tests',
-  counts('unit.json', (report) => {
-    failures.push(...failedUnits(report));
-    return {
-      passed: report.numPassedTests,
-      failed:
-        report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
-    };
-  }),
-);
-const built = step(
-  'build',
-  run('npm', ['run', '--silent', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }),
-);
-if (built) step('size of the first page', run(process.execPath, ['scripts/size.mjs']));
-if (built && step('Chromium', ensureChromium())) {
-  for (const project of ['at-ease', 'with-music', 'in-time']) {
-    const env = { ...process.env, E2E_REPORT: project };
-    run('npx', ['playwright', 'test', `--project=${project}`], { cwd: join(ROOT, 'e2e'), env });
-    tests(
-      `browser tests, ${project}`,
+/** Browser tests of a project, run so; two runs at a time have a port each. */
+const browserTests = (project, port, runner) =>
+  tests(
+    `browser tests, ${project}`,
+    () =>
+      runner('npx', ['playwright', 'test', `--project=${project}`], {
+        cwd: E2E,
+        env: { ...process.env, E2E_REPORT: project, E2E_PORT: port },
+      }),
+    () =>
       counts(`${project}.json`, ({ stats, suites }) => {
         for (const title of titled(suites, 'flaky'))
           console.log(`! passed on the second try only: ${title}`);
@@ -154,17 +108,79 @@ if (built && step('Chromium', ensureChromium())) {
         failures.push(`browser tests, ${project}: none was run`);
         return { passed, failed: 1 };
       }),
-    );
-  }
-}
+  );
 
-if (built) {
-  const env = { ...process.env, KILLS: '4' };
-  step(
-    'the browser killed in the middle of edits',
-    run(process.execPath, ['kills.mjs', '--untimed'], { cwd: join(ROOT, 'e2e'), env }),
+const unitTests = () =>
+  tests(
+    'unit tests',
+    () =>
+      runAside('npx', [
+        'vitest',
+        'run',
+        '--reporter=dot',
+        '--reporter=json',
+        `--outputFile.json=${join(REPORTS, 'unit.json')}`,
+      ]),
+    () =>
+      counts('unit.json', (report) => {
+        failures.push(...failedUnits(report));
+        return {
+          passed: report.numPassedTests,
+          failed:
+            report.numFailedTests +
+            report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
+        };
+      }),
+  );
+
+// What gives way is a group of its own, and is stopped with this.
+for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(1));
+
+const taken = clock();
+ensurePackages();
+console.log(`packages (${taken()})`);
+rmSync(REPORTS, { recursive: true, force: true });
+mkdirSync(REPORTS);
+
+/** What can be opened in a browser, and the browser. */
+async function prepare() {
+  const built = await step('build', () => runBeside('npm', ['run', '--silent', 'build']));
+  if (!built) return false;
+  await step('size of the first page', () => runBeside(process.execPath, ['scripts/size.mjs']));
+  return step('Chromium', ensureChromium);
+}
+const prepared = prepare();
+
+/** What listens to the clock of sound or of the wall goes first, alone on it as far as it needs the machine. */
+async function inTime() {
+  if (!(await prepared)) return;
+  for (const project of ['with-music', 'in-time']) await browserTests(project, '4391', runBeside);
+  await step('the browser killed in the middle of edits', () =>
+    runBeside(process.execPath, ['kills.mjs', '--untimed'], {
+      cwd: E2E,
+      env: { ...process.env, KILLS: '4' },
+    }),
   );
 }
+
+/** What only has to come to its end takes what the others leave. */
+async function aside() {
+  const checks = [
+    ['types', process.execPath, ['scripts/types.mjs']],
+    ['format and lint', 'npx', ['biome', 'ci', '.']],
+    [
+      'the core as a package, with an example of each room',
+      process.execPath,
+      ['scripts/library.mjs'],
+    ],
+    ['arrows', 'npm', ['run', '--silent', 'arrows']],
+  ];
+  for (const [name, command, args] of checks) await step(name, () => runAside(command, args));
+  await unitTests();
+  if (await prepared) await browserTests('at-ease', '4392', runAside);
+}
+
+await Promise.all([inTime(), aside()]);
 
 for (const failure of failures) console.log(`✗ ${failure.slice(0, 3000)}`);
 console.log(`${passed} passed, ${failed} failed`);
