@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { counted } from '../wording/index.ts';
 import type { Crossing } from './crossing.ts';
 
@@ -56,8 +57,8 @@ export function setPhrase(text: string, crossed: Crossing): SetPhrase {
   const phrase = readPhrase(text);
   const mean = grid / moments.length;
   const syllables = phrase.slice(0, moments.length).map((one, index): SetSyllable => {
-    const stride = strides[index] ?? 0;
-    return { ...one, at: moments[index]?.at ?? 0, stride, long: stride > mean };
+    const stride = nth(strides, index);
+    return { ...one, at: nth(moments, index).at, stride, long: stride > mean };
   });
   const problems: string[] = [];
   const missing = moments.length - phrase.length;
@@ -66,7 +67,7 @@ export function setPhrase(text: string, crossed: Crossing): SetPhrase {
   if (missing < 0) {
     problems.push(`${all}: “${phrase[moments.length]?.text ?? ''}” and what follows is too much.`);
   }
-  const who = (index: number) => `the ${counts[moments[index]?.pulses[0] ?? 0]}`;
+  const who = (index: number) => `the ${nth(counts, nth(nth(moments, index).pulses, 0))}`;
   const isTogether = (index: number) => moments[index]?.pulses.length === pulses.length;
   syllables.forEach((one, index) => {
     if (isTogether(index) && !one.stressed) {

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { NAME_LENGTH } from '../bounds/index.ts';
+import { NAME_LENGTH, nth } from '../bounds/index.ts';
 import { KeptRunSchema } from '../ear/index.ts';
 import { PassageSchema } from '../passage/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
@@ -144,7 +144,7 @@ export function lineOf({ rhythm, layer }: Pick<LoggedRun, 'rhythm' | 'layer'>): 
 /** Runs in the order in which they were played. */
 export function inTime(runs: readonly LoggedRun[]): readonly LoggedRun[] {
   for (let at = 1; at < runs.length; at += 1) {
-    if ((runs[at - 1]?.at ?? 0) > (runs[at]?.at ?? 0)) {
+    if (nth(runs, at - 1).at > nth(runs, at).at) {
       return [...runs].sort((a, b) => a.at - b.at);
     }
   }

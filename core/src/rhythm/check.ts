@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { parseData, sayIssue } from '../bounds/index.ts';
+import { nth, parseData, sayIssue } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
@@ -90,7 +90,7 @@ export function breaches(rhythm: Rhythm): readonly string[] {
   if (new Set(layers.map((layer) => layer.id)).size < layers.length) {
     messages.push('Two layers have the same id.');
   }
-  if (turns.some(({ turn }, at) => at > 0 && turn <= (turns[at - 1]?.turn ?? 0))) {
+  if (turns.some(({ turn }, at) => at > 0 && turn <= nth(turns, at - 1).turn)) {
     messages.push('The names of the turns are out of order, or a turn has two.');
   }
   if (rhythm.eduppu && !liesIn(rhythm.eduppu, cycle)) {
@@ -264,7 +264,7 @@ export function isInOrder({ slots, at }: FeelCut): boolean {
       ({ num, den }, index) =>
         num < den &&
         gcd(num, den) === 1 &&
-        (index === 0 || num * (at[index - 1]?.den ?? 1) >= (at[index - 1]?.num ?? 0) * den),
+        (index === 0 || num * nth(at, index - 1).den >= nth(at, index - 1).num * den),
     )
   );
 }

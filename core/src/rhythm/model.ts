@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { BLANK, listOf, NameSchema } from '../bounds/index.ts';
+import { BLANK, listOf, NameSchema, nth } from '../bounds/index.ts';
 import { COUNTING_SYSTEMS, CountingSchema, SecondCountSchema } from '../counting/index.ts';
 import { CYCLE_LIMITS, CycleSchema } from '../cycle/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
@@ -179,7 +179,7 @@ export const TuningSchema = v.pipe(
   ),
   v.minLength(1, 'A tuning tunes one drum at least.'),
   v.check(
-    (drums) => drums.every(({ drum }, at) => at === 0 || drum > (drums[at - 1]?.drum ?? 0)),
+    (drums) => drums.every(({ drum }, at) => at === 0 || drum > nth(drums, at - 1).drum),
     'Each drum is tuned once, the lowest first.',
   ),
 );

@@ -1,4 +1,4 @@
-import { oneLine } from '../bounds/index.ts';
+import { nth, oneLine } from '../bounds/index.ts';
 import { FEEL_PARTS, type Feel, type FeelCut, LIMITS } from '../rhythm/index.ts';
 import { formatRational, parseRational } from '../time/index.ts';
 
@@ -29,7 +29,7 @@ export function readFeel(text: string): ReadFeel {
     const isInOrder = known.every(
       ({ num, den }, index) =>
         num < den &&
-        (index === 0 || num / den >= (known[index - 1]?.num ?? 0) / (known[index - 1]?.den ?? 1)),
+        (index === 0 || num / den >= nth(known, index - 1).num / nth(known, index - 1).den),
     );
     if (!isInOrder || known.length < 2 || known.length > LIMITS.slotsPerCell)
       return {

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { nth } from '../bounds/index.ts';
 import { checkEdit, type Layer, type Rhythm } from '../rhythm/index.ts';
 import { lineOf, type Stretch, type Traced } from './line.ts';
 import { askedOf } from './move.ts';
@@ -94,7 +95,7 @@ function wentOf(first: Layer, made: readonly Traced[]): readonly Went[] {
   const places = new Map<number, Set<number>>();
   for (const { was, slot } of made) {
     if (was === undefined) continue;
-    const from = first.strokes[was]?.slot ?? 0;
+    const from = nth(first.strokes, was).slot;
     places.set(from, (places.get(from) ?? new Set()).add(slot));
   }
   return [...new Set(first.strokes.map(({ slot }) => slot))].flatMap((from): readonly Went[] => {

@@ -44,12 +44,12 @@ export function compareLayers(a: LayerInCycle, b: LayerInCycle): LayerComparison
   if (!timedB.ok) return timedB;
   const ticksPerPulse = lcm(timedA.timing.ticksPerPulse, timedB.timing.ticksPerPulse);
   const sideOf = ({ timing }: typeof timedA, { layer }: LayerInCycle) => {
-    const grid = timing.layers[0];
+    const grid = nth(timing.layers, 0);
     const finer = ticksPerPulse / timing.ticksPerPulse;
     return {
-      length: (grid?.lengthTicks ?? 0) * finer,
-      onsets: grid ? soundingLine(layer, grid).onsets.map((at) => at * finer) : [],
-      starts: grid?.startTicks.map((at) => at * finer) ?? [],
+      length: grid.lengthTicks * finer,
+      onsets: soundingLine(layer, grid).onsets.map((at) => at * finer),
+      starts: grid.startTicks.map((at) => at * finer),
     };
   };
   const left = sideOf(timedA, a);

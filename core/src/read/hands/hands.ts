@@ -75,8 +75,7 @@ const BY_LIMBS: readonly (Hand | undefined)[] = [undefined, 'R', 'L', 'B'];
 
 /** Reads the hands of one layer of a rhythm, in one pass over its strokes. */
 export function readHands(layer: Layer, timing: Timing, index: number): HandsReading {
-  const grid = timing.layers[index];
-  const span = grid?.lengthTicks ?? 0;
+  const { startTicks, lengthTicks: span } = nth(timing.layers, index);
   const after = motionsOf(layer);
   const track = (): Track => ({
     count: 0,
@@ -103,13 +102,13 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     if (slot < 0) return;
     const hand = busy & 3 ? BY_LIMBS[busy & 3] : 'F';
     if (hand && hand !== 'F') row.push(hand);
-    leads[Math.floor((grid?.startTicks[slot] ?? 0) / timing.turnTicks)] ??= hand;
+    leads[Math.floor(nth(startTicks, slot) / timing.turnTicks)] ??= hand;
   };
   const hands = handsOf(layer);
   const small = { R: 0, L: 0, F: 0 };
   for (let each = 0; each < layer.strokes.length; each += 1) {
     const stroke = nth(layer.strokes, each);
-    const at = grid?.startTicks[stroke.slot] ?? 0;
+    const at = nth(startTicks, stroke.slot);
     if (stroke.slot !== slot) {
       close();
       slot = stroke.slot;

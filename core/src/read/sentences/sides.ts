@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import { findInstrument, strokeKind } from '../../instrument/index.ts';
 import { beatTicks, type Layer, type Lines, type Timing } from '../../rhythm/index.ts';
 import { lcm } from '../../time/index.ts';
@@ -202,7 +203,7 @@ function oddTurns(
 ): readonly Finding[] {
   const turns = (timeline.span * timing.ticksPerPulse) / timing.turnTicks;
   if (turns % 2 !== 0) return [];
-  const own = (timing.layers[index]?.lengthTicks ?? 0) / timing.turnTicks;
+  const own = nth(timing.layers, index).lengthTicks / timing.turnTicks;
   const half = turns / 2;
   if (Number.isInteger(own / half) && (own / half) % 2 === 1 && own > half) {
     return [

@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import { beatStarts, type Cycle, turnPulses } from '../../cycle/index.ts';
 import type { Layer, Timing } from '../../rhythm/index.ts';
 import { lcm } from '../../time/index.ts';
@@ -17,15 +18,15 @@ export function placedIn(
   span: number,
   cycle: Cycle,
 ): readonly (readonly PlacedSlot[])[] {
-  const grid = timing.layers[index];
-  const length = toPulse(grid?.lengthTicks ?? 0, timing);
+  const grid = nth(timing.layers, index);
+  const length = toPulse(grid.lengthTicks, timing);
   const all = lcm(length, span);
   const turn = turnPulses(cycle);
   const beats = new Set(beatStarts(cycle));
   const periods: PlacedSlot[][] = Array.from({ length: all / span }, () => []);
   for (let round = 0; round < all; round += length) {
     for (const { slot, kind, force } of layer.strokes) {
-      const at = round + toPulse(grid?.startTicks[slot] ?? 0, timing);
+      const at = round + toPulse(nth(grid.startTicks, slot), timing);
       periods[Math.floor(at / span)]?.push({
         slot,
         kind,
