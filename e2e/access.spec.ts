@@ -17,8 +17,8 @@ const openDialog =
     await expect(page.getByRole('dialog')).toBeVisible();
   };
 
-/** Every view, and what opens over it: how one comes there, and what is seen then. */
-const STATES: readonly {
+/** A view, and what opens over it: how one comes there, and what is seen then. */
+interface View {
   readonly name: string;
   readonly path: string;
   readonly sight: string;
@@ -26,7 +26,9 @@ const STATES: readonly {
   readonly first?: Open;
   /** What opens over it, each with what is pressed. */
   readonly over?: Readonly<Record<string, Open>>;
-}[] = [
+}
+
+const SHELF: readonly View[] = [
   {
     name: 'Shelf',
     path: '/',
@@ -47,6 +49,9 @@ const STATES: readonly {
       },
     },
   },
+];
+
+const BENCH: readonly View[] = [
   {
     name: 'Write',
     path: '/bench/lantern-steps/write',
@@ -77,6 +82,10 @@ const STATES: readonly {
   { name: 'Climb', path: '/bench/lantern-steps/climb', sight: 'Passes' },
   { name: 'Frame', path: '/bench/lantern-steps/frame', sight: 'Counting' },
   { name: 'Sheet', path: '/bench/lantern-steps/sheet', sight: 'What it says' },
+  { name: 'No rhythm', path: '/bench/nowhere/write', sight: 'To the Shelf' },
+];
+
+const LOG: readonly View[] = [
   {
     name: 'Today',
     path: '/log',
@@ -95,6 +104,9 @@ const STATES: readonly {
     over: { 'a goal': press('Set a goal'), 'the calendar': press('Calendar') },
   },
   { name: 'Load', path: '/log/load', sight: 'Ears' },
+];
+
+const OTHERS: readonly View[] = [
   { name: 'Guide', path: '/guide', sight: 'Care' },
   { name: 'Crossing', path: '/crossing', sight: 'Hear it from' },
   { name: 'Landing', path: '/landing', sight: '30 land.' },
@@ -141,8 +153,15 @@ const STATES: readonly {
       await expect(page.getByRole('region', { name: 'What to play now' })).toBeVisible();
     },
   },
-  { name: 'No rhythm', path: '/bench/nowhere/write', sight: 'To the Shelf' },
 ];
+
+/** Views that are gone through one after another in one page, as links do; those with something to do first have one each. */
+const WALKS: Readonly<Record<string, readonly View[]>> = {
+  'The Bench': BENCH,
+  'The Log': LOG,
+  'The Shelf and what lies beside it': [...SHELF, ...OTHERS.filter(({ first }) => !first)],
+  ...Object.fromEntries(OTHERS.flatMap((one) => (one.first ? [[one.name, [one]]] : []))),
+};
 
 async function come(page: Page, path: string, sight: string): Promise<void> {
   await page.goto(path);
@@ -173,8 +192,18 @@ async function widthOver(page: Page): Promise<number> {
   return page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 }
 
-for (const [index, { name, path, sight, first, over = {} }] of STATES.entries()) {
-  test(`${name} can be used by everyone, at four sizes`, async ({ page }) => {
+/** Goes to another view without loading the page anew. */
+async function goOn(page: Page, path: string, sight: string): Promise<void> {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.evaluate((to) => {
+    window.history.pushState(null, '', to);
+    window.dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+  await expect(page.getByText(sight, { exact: true }).first()).toBeVisible();
+}
+
+for (const [walk, views] of Object.entries(WALKS)) {
+  test(`${walk} can be used by everyone, at four sizes`, async ({ page }) => {
     test.slow();
     const found: Record<string, unknown> = {};
     const note = (state: string, what: readonly string[]) => {
@@ -182,19 +211,21 @@ for (const [index, { name, path, sight, first, over = {} }] of STATES.entries())
     };
     // Each view is looked at in one theme, by turns, and what opens over it likewise: all are made of the same tokens.
     const theme = (at: number) => ({ colorScheme: at % 2 === 0 ? 'light' : 'dark' }) as const;
-    await page.emulateMedia(theme(index));
-    await come(page, path, sight);
-    await first?.(page);
-    note(name, await violations(page));
-    await smaller(page, name, SIZES);
-    note(`${name} at 320`, await violations(page, { rules: WHERE_NARROW }));
-    for (const [at, [state, open]] of Object.entries(over).entries()) {
-      await page.setViewportSize({ width: 1280, height: 800 });
-      await page.emulateMedia(theme(index + at));
-      await open(page);
-      await smaller(page, `${name} ${state}`, NARROW);
-      note(`${name} ${state}`, await violations(page, { within: OVER }));
-      await page.keyboard.press('Escape');
+    for (const [index, { name, path, sight, first, over = {} }] of views.entries()) {
+      await page.emulateMedia(theme(index));
+      await (index === 0 ? come : goOn)(page, path, sight);
+      await first?.(page);
+      note(name, await violations(page));
+      await smaller(page, name, SIZES);
+      note(`${name} at 320`, await violations(page, { rules: WHERE_NARROW }));
+      for (const [at, [state, open]] of Object.entries(over).entries()) {
+        await page.setViewportSize({ width: 1280, height: 800 });
+        await page.emulateMedia(theme(index + at));
+        await open(page);
+        await smaller(page, `${name} ${state}`, NARROW);
+        note(`${name} ${state}`, await violations(page, { within: OVER }));
+        await page.keyboard.press('Escape');
+      }
     }
     expect(found).toEqual({});
   });
