@@ -5,13 +5,13 @@ import {
   Beam,
   Barline as EngravedBarline,
   Formatter,
-  Renderer,
   Stave,
   type StaveNote,
   Tuplet,
   Voice,
 } from 'vexflow/bravura';
 import type { Px } from '../strideline/px.ts';
+import { FlatContext } from './flat-context.ts';
 import { drawBarline, drawLine, wordGroup, writeWord, yOf } from './marks.ts';
 import { rowsOfScore, type ScoreBar } from './score-rows.ts';
 import {
@@ -57,8 +57,6 @@ interface Drawn {
   readonly notes: readonly (readonly Px[])[];
 }
 
-type Context = ReturnType<Renderer['getContext']>;
-
 /** Engraves layers under one another into `host`, a drawing for each row, so that pages break between. */
 export function drawScore(
   host: HTMLDivElement,
@@ -84,11 +82,9 @@ export function drawScore(
   rows.forEach((row, index) => {
     const element = document.createElement('div');
     host.append(element);
-    const renderer = new Renderer(element, Renderer.Backends.SVG);
-    renderer.resize(width, height);
-    const context = renderer.getContext();
-    const svg = element.querySelector('svg');
-    if (!svg) return;
+    const context = new FlatContext(element);
+    context.resize(width, height);
+    const { svg } = context;
     const isLastRow = index === rows.length - 1;
     const head = index === 0 ? heads.first : heads.other;
     const tail = isLastRow ? ROUND : 0;
@@ -197,7 +193,7 @@ interface Engraved {
 
 /** @returns where the notes of each layer stand */
 function drawBar(
-  context: Context,
+  context: FlatContext,
   staves: readonly Stave[],
   bar: ScoreBar,
   placed: readonly Placed[],
@@ -238,7 +234,7 @@ function drawBar(
   });
 }
 
-function drawVoice(context: Context, one: Engraved, group: SVGElement): void {
+function drawVoice(context: FlatContext, one: Engraved, group: SVGElement): void {
   const { measure, stave, notes, voice, beams, tuplets } = one;
   // Beams first say how far they lengthen the stems, or accents would be drawn into them.
   for (const note of notes) note.setStave(stave);
