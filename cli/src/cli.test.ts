@@ -153,6 +153,11 @@ describe('the command line', () => {
     const { rhythm, usable } = readRhythm(readFileSync(file('heard.stride'), 'utf8'));
     expect(usable).toBe(true);
     expect(rhythm.layers[0]?.strokes.length).toBeGreaterThan(6);
+    await run('convert', file('heard.wav'), file('later.stride'), '--before', '2');
+    const { rhythm: later } = readRhythm(readFileSync(file('later.stride'), 'utf8'));
+    const slots = (one: typeof rhythm) => one.layers[0]?.strokes.map(({ slot }) => slot);
+    expect(slots(later)).not.toEqual(slots(rhythm));
+    expect(later.layers[0]?.strokes).toHaveLength(rhythm.layers[0]?.strokes.length ?? 0);
     writeFileSync(file('cut.wav'), readFileSync(file('heard.wav')).subarray(0, 30));
     expect((await run('check', file('cut.wav'))).error).toContain('ends before its sound');
   });

@@ -17,7 +17,7 @@ import {
 import { counted } from '@stride/core/wording';
 import papaparse from 'papaparse';
 import about from '../package.json' with { type: 'json' };
-import { openFile } from './open.ts';
+import { type HowNotes, openFile } from './open.ts';
 import { numberIn, type Words, wordsOf } from './words.ts';
 
 const { unparse } = papaparse;
@@ -36,6 +36,8 @@ const HELP = `humble-stride: rhythms as files, without the program
   --grid exact | heard | N         where notes of other programs and strokes of recordings are
                                    put: where they are, as they were most likely meant, on N
                                    parts of each beat
+  --before N                       so many pulses come before the one; they stand at the end,
+                                   since all comes round
   --help, --version
 
 IN is read by what it holds: .stride, .json, MusicXML (.musicxml, .mxl), MIDI, and recordings
@@ -96,6 +98,7 @@ const SETTINGS: ReadonlySet<string> = new Set([
   'csv',
   'click',
   'grid',
+  'before',
   'turns',
   'bpm',
   'count-in',
@@ -139,14 +142,14 @@ function two(files: readonly string[], usage: string): readonly [string, string]
 }
 
 /** What a file holds; what that has no place for is said. */
-function opened(file: string, io: Io, grid?: Grid): Held {
+function opened(file: string, io: Io, how?: HowNotes): Held {
   let bytes: Uint8Array;
   try {
     bytes = readFileSync(file);
   } catch {
     throw new Failed(`${file}: there is no such file, or it may not be read.`);
   }
-  const result = openFile(bytes, file, grid);
+  const result = openFile(bytes, file, how);
   if (!result.ok) throw new Failed(result.messages.map((one) => `${file}: ${one}`).join('\n'));
   for (const one of result.lost) io.error(`${file}: ${one}`);
   const { rhythms, form } = result;
@@ -175,6 +178,15 @@ function gridOf({ settings }: Words): Grid | undefined {
   throw new Unknown(`--grid is exact, heard, or a number from 1 to 32, not “${text}”.`);
 }
 
+/** How notes are to become rhythms, as far as it was said. */
+function howNotes(words: Words): HowNotes {
+  const grid = gridOf(words);
+  return {
+    ...(grid === undefined ? {} : { grid }),
+    ...(words.settings.has('before') ? { later: number(words, 'before', 0, [0, 4096]) } : {}),
+  };
+}
+
 function convert(files: readonly string[], words: Words, io: Io): void {
   const [from, to] = two(files, 'convert IN OUT');
   const format = FORMATS.find(({ suffix }) => to.toLowerCase().endsWith(`.${suffix}`));
@@ -183,7 +195,7 @@ function convert(files: readonly string[], words: Words, io: Io): void {
       `${to}: its name ends with none of ${FORMATS.map(({ suffix }) => `.${suffix}`).join(', ')}.`,
     );
   }
-  const { rhythms, laid } = opened(from, io, gridOf(words));
+  const { rhythms, laid } = opened(from, io, howNotes(words));
   if (laid) {
     const { content, lost } = writtenForm(from, laid, format.suffix);
     keep(to, content);
@@ -279,7 +291,7 @@ function readForm(laid: Laid, isTable: boolean, io: Io): void {
 
 function render(files: readonly string[], words: Words, io: Io): void {
   const [from, to] = two(files, 'render IN OUT.wav');
-  const { rhythms, laid } = opened(from, io, gridOf(words));
+  const { rhythms, laid } = opened(from, io, howNotes(words));
   const performance = laid ? played(from, laid) : playedTurns(from, rhythms[0], words);
   const bits = number(words, 'bits', 16, [16, 24]);
   if (bits !== 16 && bits !== 24) throw new Unknown(`--bits is 16 or 24, not ${bits}.`);

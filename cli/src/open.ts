@@ -3,8 +3,8 @@ import { fileKind, formatOf, readFormJson, sayFile } from '@stride/core/formats'
 import { readMidiFile } from '@stride/core/midi';
 import { readMusicXml } from '@stride/core/musicxml';
 import {
+  type BringIn,
   bringIn,
-  type Grid,
   hearRecording,
   type NotationResult,
   proposeBringIn,
@@ -25,23 +25,26 @@ export type Opened =
 
 const refuse = (...messages: readonly string[]): Opened => ({ ok: false, messages });
 
+/** Where notes are put, and how many pulses come before the one. */
+export type HowNotes = Partial<Pick<BringIn, 'grid' | 'later'>>;
+
 /**
  * Reads a file of any form there is, by what it holds and not by its name.
- * @param grid where notes of other programs and strokes of recordings are put; as is proposed where it is not given
+ * @param how notes of other programs and strokes of recordings become rhythms; as is proposed where it is not said
  */
-export function openFile(bytes: Uint8Array, name: string, grid?: Grid): Opened {
+export function openFile(bytes: Uint8Array, name: string, how: HowNotes = {}): Opened {
   const kind = fileKind(bytes);
   const plain = name.replace(/^.*[\\/]/, '').replace(/\.[a-z0-9]{1,8}$/i, '');
   switch (kind) {
     case 'midi':
-      return fromNotes(readMidiFile(bytes, plain), grid);
+      return fromNotes(readMidiFile(bytes, plain), how);
     case 'score':
     case 'packed score':
-      return fromNotes(readMusicXml(bytes, plain), grid);
+      return fromNotes(readMusicXml(bytes, plain), how);
     case 'sound': {
       const read = readWav(bytes);
       if (!read.ok) return refuse(`${read.message} Other recordings are heard in the program.`);
-      return fromNotes(hearRecording(read.samples, read.sampleRate, plain), grid);
+      return fromNotes(hearRecording(read.samples, read.sampleRate, plain), how);
     }
     case 'text': {
       const text = new TextDecoder().decode(bytes);
@@ -64,11 +67,11 @@ export function openFile(bytes: Uint8Array, name: string, grid?: Grid): Opened {
 }
 
 /** Notes as the rhythms they most likely are. */
-function fromNotes(read: NotationResult, grid: Grid | undefined): Opened {
+function fromNotes(read: NotationResult, how: HowNotes): Opened {
   if (!read.ok) return refuse(read.message);
   const { notation } = read;
   const made = proposeBringIn(notation).map((proposed, index) =>
-    bringIn(notation, grid === undefined ? proposed : { ...proposed, grid }, `rhythm-${index + 1}`),
+    bringIn(notation, { ...proposed, ...how }, `rhythm-${index + 1}`),
   );
   return {
     ok: true,

@@ -55,4 +55,18 @@ describe('a true peak', () => {
     expect(truePeak(Float32Array.of(0, 0.5, 0.1, -0.9, 0))).toBeGreaterThan(0.899);
     expect(truePeak(new Float32Array(50))).toBe(0);
   });
+
+  it('of a tone is its size, between whichever quarters of a sample its tops lie', () => {
+    // Long, and faded in and out, so that no edge of it is larger than its tops.
+    const faded = (cycle: number, turned: number) =>
+      Float32Array.from({ length: 960 }, (_, i) => {
+        const fade = Math.sin((Math.PI * i) / 960) ** 2;
+        return fade * Math.cos(2 * Math.PI * (cycle * (i - 480) + turned));
+      });
+    for (const cycle of [0.05, 0.11, 0.18, 0.25, 0.31, 0.37])
+      for (const quarter of [-0.25, -0.5, -0.75, 0.25]) {
+        const found = truePeak(faded(cycle, cycle * quarter));
+        expect(Math.abs(found - 1), `${cycle} ${quarter}`).toBeLessThan(0.006);
+      }
+  });
 });

@@ -66,6 +66,75 @@ describe('the limiter', () => {
   });
 });
 
+describe('the limiter at a single peak', () => {
+  const aim = CEILING * 0.985;
+  const quiet = 0.1;
+  const signal = new Float32Array(30_000).fill(quiet);
+  signal[3000] = 2;
+  const out = limited(signal, 128);
+  const gainAt = (at: number) => (out[at] as number) / (signal[at] as number);
+  const least = aim / 2;
+
+  it('comes out so much later as it looks ahead, and as it takes to see between samples', () => {
+    const delays = [48_000, 44_100, 8000, 2000].map((rate) => createLimiter(1, rate).delay);
+    expect(delays).toEqual([72 + 6, 66 + 6, 12 + 6, 8 + 6]);
+  });
+
+  it('has turned down wholly at the peak, evenly from a millisecond and a half before', () => {
+    expect(gainAt(3000 - 80)).toBe(1);
+    for (const part of [0.25, 0.5, 0.75])
+      expect(gainAt(3000 - Math.round(72 * (1 - part)))).toBeCloseTo(1 - (1 - least) * part, 1);
+    expect(Math.abs((out[3000] as number) - aim)).toBeLessThan(0.001);
+  });
+
+  it('lets go over eighty milliseconds from when the peak is past, and is then quite gone', () => {
+    // The stretch for which the least is held, and over half of which it is averaged.
+    for (const times of [0.5, 1, 2]) {
+      const at = 3000 + 36 + Math.round(times * 0.08 * RATE);
+      expect(gainAt(at)).toBeCloseTo(1 - (1 - least) * Math.exp(-times), 2);
+    }
+    const far = createLimiter(1, RATE);
+    const long = new Float32Array(4 * RATE).fill(quiet);
+    long[100] = 2;
+    far.process([long]);
+    expect(long.at(-1)).toBe(Math.fround(quiet));
+    expect(long[RATE]).toBeLessThan(quiet);
+  });
+
+  it('is turned down by the louder of two sides, both alike', () => {
+    const [left, right] = [new Float32Array(2000).fill(0.2), new Float32Array(2000).fill(0.1)];
+    left[500] = 3;
+    const limiter = createLimiter(2, RATE);
+    limiter.process([left, right]);
+    for (const at of [400, 500 + limiter.delay - 10, 500 + limiter.delay + 10, 1500])
+      expect((left[at] as number) / (right[at] as number)).toBeCloseTo(2, 5);
+    expect(right[500 + limiter.delay + 10]).toBeLessThan(0.04);
+  });
+
+  it('follows what grows softer for longer than it looks ahead', () => {
+    // So slow that nothing between the samples is larger than they are.
+    const swell = Float32Array.from({ length: 6000 }, (_, at) =>
+      at < 2000 ? 4 * Math.sin((Math.PI * at) / 4000) ** 2 : 4 * Math.exp((2000 - at) / 900),
+    );
+    const came = limited(swell, 77);
+    const least = Array.from(swell, (_, at) => {
+      const ahead = swell.subarray(Math.max(0, at - 72), at + 1);
+      return Math.min(1, ...Array.from(ahead, (value) => aim / value));
+    });
+    let held = 1;
+    const gains = least.map((one) => {
+      held = Math.min(one, held + (1 - held) * (1 - Math.exp(-1 / (0.08 * RATE))));
+      return held;
+    });
+    for (let at = 100; at < 5800; at += 190) {
+      // A sample is judged when the five after it are there.
+      const over = gains.slice(at + 2, at + 74);
+      const gain = over.reduce((sum, one) => sum + one, 0) / over.length;
+      expect((came[at] as number) / (swell[at] as number)).toBeCloseTo(gain, 2);
+    }
+  });
+});
+
 describe('places', () => {
   it('go from left to right as one sees the players, one alone in the middle', () => {
     expect(placesOf(1, 1)).toEqual([0]);
@@ -133,5 +202,34 @@ describe('rooms', () => {
       return steps / energy(left, from, from + 2400);
     };
     expect(brightness(24_000)).toBeLessThan(0.6 * brightness(4000));
+  });
+
+  it('are as they are written here, for whoever compares them', async () => {
+    const decibels = (power: number) => (10 * Math.log10(power)).toFixed(1);
+    const told = ROOMS.slice(1).flatMap((name) =>
+      [0, 1].flatMap((side) => {
+        const samples = roomResponse(name, RATE)?.[side] ?? new Float32Array();
+        const begins = samples.findIndex((value) => value !== 0);
+        const walls = [...samples.keys()]
+          .sort((a, b) => Math.abs(samples[b] ?? 0) - Math.abs(samples[a] ?? 0))
+          .slice(0, 8)
+          .sort((a, b) => a - b);
+        const parts = [0, 0.005, 0.01, 0.02, 0.04, 0.08, 0.16, 0.32, 0.64, 1.28].map((from) => {
+          const [a, b] = [Math.round(from * RATE), Math.round((from * 2 || 0.005) * RATE)];
+          let steps = 0;
+          for (let at = a; at < Math.min(b, samples.length - 1); at += 1)
+            steps += ((samples[at + 1] ?? 0) - (samples[at] ?? 0)) ** 2;
+          const power = energy(samples, a, b);
+          return power > 0
+            ? `${from} s ${decibels(power)} dB, ${decibels(steps / power)} bright`
+            : '';
+        });
+        return [
+          `${name}, ${side === 0 ? 'left' : 'right'}: ${samples.length} samples from ${begins} on, walls at ${walls.join(' ')}`,
+          ...parts.filter(Boolean).map((part) => `  ${part}`),
+        ];
+      }),
+    );
+    await expect(`${told.join('\n')}\n`).toMatchFileSnapshot('rooms.txt');
   });
 });

@@ -2,7 +2,7 @@ import { nth } from '../bounds/index.ts';
 import { beatsOf, type Cycle, overTurns, turnPulses } from '../cycle/index.ts';
 import { type Tap, tappedBeats } from '../tapin/index.ts';
 import { type Pulses, rational, toNumber } from '../time/index.ts';
-import { listed } from '../wording/index.ts';
+import { counted, listed } from '../wording/index.ts';
 import type { PartNote } from './model.ts';
 
 /**
@@ -127,7 +127,7 @@ export function sayUnsure(unsure: readonly Unsure[]): string {
   const [first] = unsure;
   const some = unsure.slice(0, 3).map(({ part, turn, beat, slots, other }) => {
     const where = `${part}, turn ${turn + 1}, beat ${beat + 1}`;
-    return `${where}: ${slots} parts, or ${other}`;
+    return `${where}: ${counted(slots, 'part')}, or ${other}`;
   });
   const more = unsure.length > 3 ? `, and ${unsure.length - 3} more` : '';
   return first ? `Unsure: ${listed(some)}${more}.` : '';

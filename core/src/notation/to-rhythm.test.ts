@@ -288,6 +288,7 @@ describe('notes that a hand played', () => {
     expect(sayUnsure([])).toBe('');
     const one = { part: 'Drum', turn: 1, beat: 0, slots: 3, other: 4 };
     expect(sayUnsure([one])).toBe('Unsure: Drum, turn 2, beat 1: 3 parts, or 4.');
+    expect(sayUnsure([{ ...one, slots: 1, other: 2 }])).toContain('beat 1: 1 part, or 2.');
     expect(sayUnsure([one, one, one, one, one])).toMatch(/, and 2 more\.$/);
   });
 });

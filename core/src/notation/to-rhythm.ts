@@ -18,6 +18,7 @@ import {
   setTags,
   timeLayer,
   timeRhythm,
+  turnsIn,
   withRings,
 } from '../rhythm/index.ts';
 import { readFeel } from '../text/index.ts';
@@ -275,7 +276,7 @@ function makeLayer(
     const at = divide(subtract(note.at, start), pulse);
     if (at.num < 0 || compare(at, end) >= 0) continue;
     const kind = choice.strokes[note.sound];
-    const fromOne = subtract(at, rational(later));
+    const fromOne = subtract(at, rational(later % turnPulses(cycle)));
     if (kind) placed.push({ note, at: fromOne.num < 0 ? add(fromOne, end) : fromOne, kind });
     else left.set(note.sound, (left.get(note.sound) ?? 0) + 1);
   }
@@ -327,7 +328,9 @@ function makeLayer(
   );
   const short = frame.isWhole ? ringing : shortest(cycle, ringing, turns);
   const { id: _id, name: _name, ...layer } = felt(short, part, lost);
-  return { layer, lost, unsure };
+  // What comes again is written once, and what is not written there is not asked about.
+  const written = turnsIn({ cycle }, short);
+  return { layer, lost, unsure: unsure.filter(({ turn }) => turn < written) };
 }
 
 function felt(layer: Layer, { name, feel }: Part, lost: string[]): Layer {
