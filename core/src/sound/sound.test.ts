@@ -8,7 +8,7 @@ import { FORCES, type Rhythm, type Timing, timeRhythm } from '../rhythm/index.ts
 import { readRhythm } from '../text/index.ts';
 import { rational, toSample } from '../time/index.ts';
 import { findVoice } from '../voice/index.ts';
-import { measure } from './features.testkit.ts';
+import { measure } from '../voice/measured.testkit.ts';
 import {
   change,
   collect,

@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { INSTRUMENTS } from '../instrument/index.ts';
 import { timeRhythm } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
-import { measure } from './features.testkit.ts';
-import { DAMP_FADE, renderScore, renderSound, scoreRhythm } from './index.ts';
+import { DAMP_FADE, renderScore, scoreRhythm } from './index.ts';
 
 const RATE = 16_000;
 
@@ -15,25 +13,6 @@ function rendered(text: string): Float32Array {
   const score = scoreRhythm(rhythm, result.timing);
   return renderScore(score, { tempo: { bpm: 240, per: 1 }, turns: 1, sampleRate: RATE });
 }
-
-/** The two leading digits of a number. */
-const rough = (value: number) => Number(value.toPrecision(2));
-
-describe('every stroke', () => {
-  it('is as bright, long and loud as it is written here, for whoever compares them by ear', async () => {
-    const lines = INSTRUMENTS.flatMap(({ id, name, strokes }) => [
-      `${name}`,
-      ...strokes.map(({ code, name: stroke }) => {
-        const { centroid, decay, peak } = measure(
-          renderSound({ instrument: id, kind: code, force: 3 }, RATE),
-          RATE,
-        );
-        return `  ${code}  ${stroke}: ${rough(centroid)} Hz, ${rough(decay * 1000)} ms, peak ${rough(peak)}`;
-      }),
-    ]);
-    await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot('heard.txt');
-  });
-});
 
 describe('strokes that sound together', () => {
   const one = 'layer A : hand bell\nplay X / . / X / .';
