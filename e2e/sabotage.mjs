@@ -352,6 +352,14 @@ const SWITCHES = [
     'a score that is dropped',
   ],
   [
+    'files: pulses before the one',
+    'web/src/bring/NotesItem.tsx',
+    'set({ later: Math.round(value) })',
+    'set({})',
+    'bring',
+    'a score that is dropped',
+  ],
+  [
     'files: notes come back with their strokes',
     'web/src/bring/bring-api.ts',
     "kind === 'midi' ? readMidiFile(bytes, name)",
