@@ -49,7 +49,8 @@ export default defineConfig<Choices>({
   testDir: '.',
   outputDir: `test-results/${E2E_REPORT}`,
   fullyParallel: true,
-  workers: 2,
+  // Three at a time fill two cores where nothing has to come in time.
+  workers: 3,
   // The last watch the clock of the wall too, and draw every frame: they run after the others.
   projects: [
     // Less motion is less to draw in software; where it matters it is looked at with music.
@@ -59,9 +60,10 @@ export default defineConfig<Choices>({
       testMatch: AT_EASE,
       use: { contextOptions: { reducedMotion: 'reduce' }, frames: 20, launchOptions: aside() },
     },
-    { name: 'with-music', testMatch: WITH_MUSIC, use: { frames: 20 } },
+    { name: 'with-music', testMatch: WITH_MUSIC, workers: 2, use: { frames: 20 } },
     {
       name: 'in-time',
+      workers: 2,
       testMatch: '*.spec.ts',
       testIgnore: [...AT_EASE, ...WITH_MUSIC],
     },
