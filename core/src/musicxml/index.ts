@@ -2,4 +2,4 @@
 export { packXml } from './decode.ts';
 export { readMusicXml } from './read.ts';
 export { type WrittenXml, writeMusicXml } from './write.ts';
-export { type Folded, foldTurns, writeFormXml } from './write-form.ts';
+export { type Folded, foldTurns, writeFormXml, writtenTurns } from './write-form.ts';

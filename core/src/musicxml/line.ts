@@ -67,6 +67,8 @@ export interface Stretch {
   readonly sounding?: ReadonlySet<number>;
   /** How often it is played: round and round, or so many times. */
   readonly played: 'round' | number;
+  /** Where it is played twice with two endings, how many turns each of them has; they stand last. */
+  readonly ending?: number;
 }
 
 /**

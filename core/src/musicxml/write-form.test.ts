@@ -9,7 +9,7 @@ import { type Form, layOut, strokesInTurn } from '../form/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { add, formatRational, multiply, rational } from '../time/index.ts';
 import { turnsByPlan, USUAL_PLAN } from '../variation/index.ts';
-import { foldTurns, readMusicXml, writeFormXml } from './index.ts';
+import { foldTurns, readMusicXml, writeFormXml, writtenTurns } from './index.ts';
 
 const SCHEMA = {
   fileName: 'structure.xsd',
@@ -26,6 +26,9 @@ describe('turns that come again', () => {
     expect(folded('ababc')).toBe('abx2 cx1');
     expect(folded('abcd')).toBe('abcdx1');
     expect(folded('xaaabaaab')).toBe('xx1 aaabx2');
+    expect(folded('abcabd')).toBe('abcx2');
+    expect(foldTurns([...'abcabd'])).toEqual([{ from: 0, length: 3, times: 2, ending: 1 }]);
+    expect(writtenTurns(nth(foldTurns([...'abcabd']), 0))).toEqual([0, 1, 2, 5]);
     expect(folded('')).toBe('');
     expect(folded('abcdefghij')).toBe('abcdefghx1 ijx1');
   });
@@ -33,9 +36,13 @@ describe('turns that come again', () => {
   it('are all there, in order', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 60 }), (keys) => {
-        const again = foldTurns(keys).flatMap(({ from, length, times }) =>
-          Array.from({ length: times }, () => keys.slice(from, from + length)).flat(),
-        );
+        const again = foldTurns(keys).flatMap((row) => {
+          const written = writtenTurns(row).map((turn) => nth(keys, turn));
+          const { length, times, ending = 0 } = row;
+          const once = written.slice(0, length);
+          const last = [...written.slice(0, length - ending), ...written.slice(length)];
+          return ending > 0 ? [...once, ...last] : Array.from({ length: times }, () => once).flat();
+        });
         expect(again).toEqual(keys);
       }),
     );
@@ -365,6 +372,50 @@ then Plain`),
       ['', '', 'p', '', 'p crescendo', 'stop', 'mf', ''],
     ]);
     expect(parts.map((part) => part.match(/<rehearsal>/g)?.length)).toEqual([4, undefined]);
+  });
+
+  it('has a second ending where the last turns are others the second time', () => {
+    const laid = laidOut(
+      formFrom(`form Walk
+tempo 60 per 3
+player Bell
+player Drum
+section Stairs
+cycle 3+3+2
+turns 4
+level plain
+part Bell
+play Walk : Bell
+part Drum
+play Walk : Drum
+from 4.1
+then Stairs`),
+    );
+    const { text } = writeFormXml(laid);
+    for (const part of text.split('<part id=').slice(1)) {
+      const bars = part
+        .split('<measure ')
+        .slice(1)
+        .map((bar) =>
+          [
+            ...bar.matchAll(
+              /<ending number="(\d)" type="(\w+)"|<repeat direction="(\w+)"( times)?/g,
+            ),
+          ]
+            .map(
+              ([, number, type, direction, times]) =>
+                `${number ?? direction}${type ?? times ?? ''}`,
+            )
+            .join(' '),
+        );
+      expect(bars).toEqual(['forward', '1start 1stop backward', '2start 2stop']);
+    }
+    const back = readMusicXml(new TextEncoder().encode(text), 'Walk');
+    if (!back.ok) throw new Error(back.message);
+    expect(back.notation.bars).toHaveLength(4);
+    const drum = back.notation.parts.find(({ name }) => name === 'Drum');
+    // All in the last of four bars of four quarters.
+    expect(drum?.notes.map(({ at }) => Math.floor(at.num / at.den / 4))).toEqual(Array(6).fill(3));
   });
 
   it('whatever the form is, is written in order, and never throws', async () => {

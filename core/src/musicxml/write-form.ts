@@ -24,15 +24,27 @@ export interface Folded {
   readonly from: number;
   readonly length: number;
   readonly times: number;
+  /** Where it is played twice with two endings: how many of its last turns are the first one; as many after it are the second. */
+  readonly ending?: number;
 }
 
-/** Turns of a row at most: as many as a rhythm surely holds. */
+/** Turns that are written of a row at most: as many as a rhythm surely holds. */
 const LONGEST_ROW = 8;
+
+/** The turns of a row that are written, each once, its second ending after its first. */
+export function writtenTurns({ from, length, ending = 0 }: Folded): readonly number[] {
+  const second = from + 2 * length - ending;
+  return [
+    ...Array.from({ length }, (_, turn) => from + turn),
+    ...Array.from({ length: ending }, (_, turn) => second + turn),
+  ];
+}
 
 /**
  * Turns as they are written: a row that is played again at once stands there once, the row that saves most bars first.
  * @param keys of each turn, the same for turns that are alike
  * @example foldTurns(['a', 'b', 'a', 'b', 'c']) // a b twice, c once
+ * @example foldTurns(['a', 'b', 'c', 'a', 'b', 'd']) // a b twice, with c as its first ending and d as its second
  */
 export function foldTurns(keys: readonly string[]): readonly Folded[] {
   const rows: Folded[] = [];
@@ -56,10 +68,17 @@ function longestFold(keys: readonly string[], from: number): Folded {
       same += 1;
     }
     const times = 1 + Math.floor(same / length);
-    if (length * (times - 1) > best.length * (best.times - 1)) best = { from, length, times };
+    if (length * (times - 1) > savedBy(best)) best = { from, length, times };
+    const isWhole = from + 2 * length <= keys.length;
+    const ending = length - same;
+    if (isWhole && same > savedBy(best) && ending > 0 && length + ending <= LONGEST_ROW)
+      best = { from, length, times: 2, ending };
   }
   return best;
 }
+
+/** How many turns need not be written. */
+const savedBy = ({ length, times, ending = 0 }: Folded) => length * (times - 1) - ending;
 
 /** Names a layer's part: a player who changes instruments has one for each. */
 const partKey = ({ name, instrument }: Layer) => `${instrument} ${name}`;
@@ -85,9 +104,10 @@ export function writeFormXml(laid: Laid): WrittenXml {
     );
   const stretches = rows.map(({ span, row, sounding: placed, layers, refused }): Stretch => {
     const { cycle, name } = span.section;
+    const turns = writtenTurns(row);
     const lines = [...parts.values()].map((part) => {
       const own = layers.find((layer) => partKey(layer) === partKey(part));
-      return lineOf(cycle, own ?? silent(part, span, row.length), row.length);
+      return lineOf(cycle, own ?? silent(part, span, turns.length), turns.length);
     });
     if (refused) lost.add(`${name}: only rests stand there. ${refused}`);
     const moved = refused ? 0 : movedIn(span, placed, layers);
@@ -95,13 +115,17 @@ export function writeFormXml(laid: Laid): WrittenXml {
     for (const one of lostOfLines({ cycle, layers }, [{ lines }])) lost.add(`${name}, ${one}`);
     const isLast = row.from + row.length * row.times === span.turns;
     const said = new Map(
-      Array.from({ length: row.length }, (_, turn) => {
-        const swellEnds = isLast && span.section.level === 'growing' && turn === row.length - 1;
-        return [turn, { ...saidIn(laid, span, row.from + turn), swellEnds }];
+      turns.map((turn, at) => {
+        const swellEnds = isLast && span.section.level === 'growing' && at === turns.length - 1;
+        return [at, { ...saidIn(laid, span, turn), swellEnds }];
       }),
     );
     const sounding = soundingIn(span);
-    const stretch = { cycle, lines, turns: row.length, played: row.times, said, sounding };
+    const { times: played, ending } = row;
+    const stretch = {
+      ...{ cycle, lines, turns: turns.length, played, said, sounding },
+      ...(ending === undefined ? {} : { ending }),
+    };
     return row.from === 0 ? { ...stretch, ...beginning(span) } : stretch;
   });
   for (const one of lostOfForm(laid, rows)) lost.add(one);
@@ -126,15 +150,11 @@ function rowsOf(laid: Laid, span: Span): readonly Row[] {
   );
   const keys = sounding.map((players, turn) => keyOf(players, saidIn(laid, span, turn)));
   return foldTurns(keys).map((row) => {
-    const here = sounding.slice(row.from, row.from + row.length);
+    const turns = writtenTurns(row);
+    const here = turns.map((turn) => nth(sounding, turn));
     const silence = { span, row, sounding: here, layers: [] };
     if (here.flat(2).length === 0) return silence;
-    const made = turnsAsRhythm(
-      laid,
-      span.index,
-      here.map((_, turn) => row.from + turn),
-      'section',
-    );
+    const made = turnsAsRhythm(laid, span.index, turns, 'section');
     return made.ok
       ? { ...silence, layers: made.rhythm.layers }
       : { ...silence, refused: made.message };

@@ -161,7 +161,7 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
   // How loud it is in this part, as it was written last; in between is what nobody writes at the beginning.
   let loud: Said['level'] = 'mf';
   return stretches.flatMap((stretch) => {
-    const { cycle, lines, turns, mark, names, tempo, played } = stretch;
+    const { cycle, lines, turns, mark, names, tempo, played, ending = 0 } = stretch;
     const { layer, bars } = nth(lines, part);
     return Array.from({ length: turns }, (_, turn) => {
       // What holds for all stands over the first part alone; each is told how loud it plays.
@@ -177,12 +177,16 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
       const isNew = signature !== `${beats}/${under}`;
       signature = `${beats}/${under}`;
       const isRepeated = played !== 1;
+      const [first, second] = [turns - 2 * ending, turns - ending];
+      const isAgain = ending > 0 ? turn === second - 1 : ends && isRepeated;
       return el(
         'measure',
         [
           ...(begins && isRepeated
             ? [barline('left', 'heavy-light', { direction: 'forward' })]
             : []),
+          ...(ending > 0 && turn === first ? [barline('left', 'regular', undefined, '1')] : []),
+          ...(ending > 0 && turn === second ? [barline('left', 'regular', undefined, '2')] : []),
           el('attributes', [
             el('divisions', [text(String(divisionsOf(nth(bars, turn))))]),
             ...(isNew
@@ -200,14 +204,20 @@ function measuresOf(stretches: readonly Stretch[], part: number, id: string): re
             : []),
           ...notesOfBar(nth(bars, turn), layer, id),
           ...(isIn && said.swellEnds ? [words([el('wedge', [], { type: 'stop' })], 'below')] : []),
-          ...(ends && isRepeated
+          ...(isAgain
             ? [
-                barline('right', 'light-heavy', {
-                  direction: 'backward',
-                  ...(played === 'round' ? {} : { times: String(played) }),
-                }),
+                barline(
+                  'right',
+                  'light-heavy',
+                  {
+                    direction: 'backward',
+                    ...(played === 'round' || ending > 0 ? {} : { times: String(played) }),
+                  },
+                  ending > 0 ? '1' : undefined,
+                ),
               ]
             : []),
+          ...(ending > 0 && ends ? [barline('right', 'regular', undefined, '2')] : []),
         ],
         { number: String(number) },
       );
@@ -236,8 +246,24 @@ function tempoSound(cycle: Cycle, { bpm, per }: Tempo): Node {
   return el('sound', [], { tempo: String(Math.round(bpm * quarters * 1e6) / 1e6) });
 }
 
-const barline = (location: string, style: string, repeat: Readonly<Record<string, string>>) =>
-  el('barline', [el('bar-style', [text(style)]), el('repeat', [], repeat)], { location });
+/** A line at a side of a bar, with which ending begins or ends there, and where it goes on. */
+const barline = (
+  location: 'left' | 'right',
+  style: string,
+  repeat?: Readonly<Record<string, string>>,
+  ending?: '1' | '2',
+) =>
+  el(
+    'barline',
+    [
+      el('bar-style', [text(style)]),
+      ...(ending
+        ? [el('ending', [], { number: ending, type: location === 'left' ? 'start' : 'stop' })]
+        : []),
+      ...(repeat ? [el('repeat', [], repeat)] : []),
+    ],
+    { location },
+  );
 
 /** Note values that a counted beat can be said in: in quarters, name and dots. */
 const BEAT_UNITS: readonly (readonly [quarters: number, unit: string, dots: number])[] = [
