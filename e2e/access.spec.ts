@@ -100,7 +100,7 @@ const LOG: readonly View[] = [
   {
     name: 'Goals',
     path: '/log/goals',
-    sight: 'Goals',
+    sight: 'Set a goal',
     over: { 'a goal': press('Set a goal'), 'the calendar': press('Calendar') },
   },
   { name: 'Load', path: '/log/load', sight: 'Ears' },
@@ -195,11 +195,14 @@ async function widthOver(page: Page): Promise<number> {
 /** Goes to another view without loading the page anew. */
 async function goOn(page: Page, path: string, sight: string): Promise<void> {
   await page.setViewportSize({ width: 1280, height: 800 });
+  const seen = page.getByText(sight, { exact: true }).first();
+  // What is seen on the view before says nothing of this one.
+  expect(await seen.isVisible(), `“${sight}” before ${path}`).toBe(false);
   await page.evaluate((to) => {
     window.history.pushState(null, '', to);
     window.dispatchEvent(new PopStateEvent('popstate'));
   }, path);
-  await expect(page.getByText(sight, { exact: true }).first()).toBeVisible();
+  await expect(seen).toBeVisible();
 }
 
 for (const [walk, views] of Object.entries(WALKS)) {

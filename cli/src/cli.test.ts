@@ -158,6 +158,11 @@ describe('the command line', () => {
     const slots = (one: typeof rhythm) => one.layers[0]?.strokes.map(({ slot }) => slot);
     expect(slots(later)).not.toEqual(slots(rhythm));
     expect(later.layers[0]?.strokes).toHaveLength(rhythm.layers[0]?.strokes.length ?? 0);
+    const half = await run('convert', file('heard.wav'), file('x.stride'), '--before', '2.5');
+    expect([half.code, half.error]).toEqual([
+      2,
+      expect.stringContaining('--before is a whole number of pulses, not 2.5.'),
+    ]);
     writeFileSync(file('cut.wav'), readFileSync(file('heard.wav')).subarray(0, 30));
     expect((await run('check', file('cut.wav'))).error).toContain('ends before its sound');
   });

@@ -181,9 +181,12 @@ function gridOf({ settings }: Words): Grid | undefined {
 /** How notes are to become rhythms, as far as it was said. */
 function howNotes(words: Words): HowNotes {
   const grid = gridOf(words);
+  const later = number(words, 'before', 0, [0, 4096]);
+  if (!Number.isInteger(later))
+    throw new Unknown(`--before is a whole number of pulses, not ${later}.`);
   return {
     ...(grid === undefined ? {} : { grid }),
-    ...(words.settings.has('before') ? { later: number(words, 'before', 0, [0, 4096]) } : {}),
+    ...(words.settings.has('before') ? { later } : {}),
   };
 }
 

@@ -5,7 +5,7 @@ type Attributes = SVGContext['attributes'];
 /**
  * The engraver's drawing with less in it: its own has a group around each head, stem and flag and an unseen rectangle
  * over each note, for those who take notes up with the mouse, and copies deeply what it draws with at each of them.
- * That is a third of all that is in the page of a score, and of the time it takes.
+ * That is nearly half of all that is in the page of a score, and a third of the time it takes.
  */
 export class FlatContext extends SVGContext {
   readonly #kept: { readonly state: Attributes; readonly attributes: Attributes }[] = [];
