@@ -7,7 +7,7 @@ import { USUAL_CLICK } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
 import { act } from 'react';
 import { createRoot } from 'react-dom/client';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { handPlayer } from '../audio/hand-player.testkit.ts';
 import type { Player } from '../audio/player.ts';
 import { type EarInput, type EarListener, InputError } from '../ear/input.ts';
@@ -241,9 +241,13 @@ function byHand(opens: () => void = () => undefined) {
 }
 
 const PASSES: Ladder = { ...LADDER, passes: 2 };
-const later = (ms: number) => act(() => new Promise((resolve) => setTimeout(resolve, ms)));
+/** What the hook waits for passes as the test says, however long the machine takes. */
+const later = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 
 describe('a climb that is heard', () => {
+  beforeEach(() => vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'performance'] }));
+  afterEach(() => vi.useRealTimers());
+
   it('judges the passes of a rung, waits, and goes up on a stroke', async () => {
     const { input, isOpen, hit } = byHand();
     const { climbing, send, goOn, hand, runs } = await climb(PASSES, input);

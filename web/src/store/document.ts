@@ -80,14 +80,16 @@ export interface DocumentOptions {
   readonly practice?: Omit<PracticeRecord, 'id'>;
   /** Told what the player must know: an edit that was refused, a rhythm that came back. */
   readonly say?: (sentence: string) => void;
-  /** How long the storage may take to keep an edit, in milliseconds. */
-  readonly answersWithin?: number;
+  /** Waits for the storage to keep an edit, as long as is sensible. @throws NoAnswerError */
+  readonly patience?: <T>(kept: Promise<T>) => Promise<T>;
   /** Milliseconds until what failed is tried again: the first time, and at most. */
   readonly again?: { readonly first: number; readonly most: number };
 }
 
 const TOGETHER_MS = 1000;
+/** How long the storage may take to keep an edit, in milliseconds. */
 const ANSWERS_WITHIN = 10_000;
+const waitsForAnswer = <T>(kept: Promise<T>) => inTime(kept, ANSWERS_WITHIN);
 const AGAIN = { first: 2000, most: 30_000 } as const;
 
 /** Earlier steps that are read at once when undo goes back beyond what was edited since opening. */
@@ -100,7 +102,7 @@ export function openDocument(
   options: DocumentOptions = {},
 ): RhythmDocument {
   const { steps = { first: 0, end: 0 }, practice = {}, say = () => undefined } = options;
-  const { answersWithin = ANSWERS_WITHIN, again = AGAIN } = options;
+  const { patience = waitsForAnswer, again = AGAIN } = options;
   const listeners = new Set<() => void>();
   const writer = crypto.randomUUID();
   let revision = opened.revision;
@@ -145,11 +147,10 @@ export function openDocument(
     const { history } = state;
     const { rhythm, drafts } = history.present;
     let now = written;
-    const result: SaveResult = await inTime(
+    const result: SaveResult = await patience(
       saveRhythm(db, { id: opened.id, rhythm, drafts, writer }, revision, async () => {
         now = await writeSteps(db, opened.id, written, history);
       }),
-      answersWithin,
     ).catch((error: unknown) => ({ status: 'failed', message: storageSentence(error) }));
     if (result.status !== 'saved') {
       set({ save: result });

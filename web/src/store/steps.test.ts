@@ -8,7 +8,7 @@ import {
   setTempo,
 } from '@stride/core/rhythm';
 import fc from 'fast-check';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { StrideDatabase } from './db.ts';
 import { openDocument, type RhythmDocument } from './document.ts';
 import { loadRhythm, seedOnce } from './rhythms.ts';
@@ -24,6 +24,8 @@ beforeEach(async () => {
   db = new StrideDatabase(`steps-${count}`);
   await seedOnce(db);
 });
+
+afterEach(() => vi.useRealTimers());
 
 /** As a reload of the page opens it. */
 async function open(): Promise<RhythmDocument> {
@@ -84,6 +86,8 @@ describe('undo over a reload', () => {
   });
 
   it('keeps a run of small edits together, as it was', async () => {
+    // Edits are together that follow each other within a second, however long keeping them takes here.
+    vi.useFakeTimers({ toFake: ['Date'] });
     const first = await open();
     first.type(tempo(70));
     await first.settled();

@@ -13,6 +13,7 @@ import {
 } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
 import { type Draft, openDocument } from './document.ts';
+import { inTime } from './in-time.ts';
 import {
   listCards,
   listRhythms,
@@ -28,6 +29,8 @@ import { chooseStorage } from './storage.ts';
 import { bringBack, throwAway } from './trash.ts';
 import { changeSetting } from './use-setting.ts';
 
+/** However long the machine takes. */
+const AT_LAST = { timeout: 120_000 };
 /** Nothing is tried again by itself while a test looks. */
 const NEVER = { first: 1e9, most: 1e9 };
 
@@ -354,14 +357,15 @@ describe('an open document', () => {
     await document.settled();
     expect(document.getState().save.status).toBe('failed');
     await db.open();
-    await expect.poll(() => document.getState().save.status).toBe('saved');
+    await expect.poll(() => document.getState().save.status, AT_LAST).toBe('saved');
     expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(89);
   });
 
   it('does not wait for ever where the storage does not answer', async () => {
+    let limit = 5;
     const document = openDocument(db, await stored('lantern-steps'), {
       again: NEVER,
-      answersWithin: 20,
+      patience: (kept) => inTime(kept, limit),
     });
     const transaction = db.transaction;
     db.transaction = (() => new Promise(() => undefined)) as unknown as typeof db.transaction;
@@ -372,6 +376,7 @@ describe('an open document', () => {
       message: expect.stringContaining('does not answer'),
     });
     db.transaction = transaction;
+    limit = 3_600_000;
     document.tryAgain();
     await document.settled();
     expect(document.getState().save.status).toBe('saved');
