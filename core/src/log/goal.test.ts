@@ -191,7 +191,7 @@ describe('a plan of one who learns at a known rate', () => {
     [4, 1.1],
     [5, 1.7],
     [6, 1.2],
-  ])('predicts the day within 15 %% after ten sessions (player %i, %f a session)', (seed, rate) => {
+  ])('predicts the day within 15 per cent after ten sessions (player %i, %f a session)', (seed, rate) => {
     const random = seeded(seed * 91);
     const can = (session: number) => 64 + rate * session + normal(random) * 0.4;
     const log = Array.from({ length: 10 }, (_, at) =>

@@ -185,7 +185,7 @@ then A`);
         );
         expect(notes.sort()).toEqual(placed.sort());
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
     expect(compared).toBeGreaterThan(20);
   });
