@@ -34,5 +34,6 @@ export default defineConfig({
     unstubGlobals: true,
     // None is timed: so long is only waited for what never ends. Sounds of all instruments are computed in some.
     testTimeout: SOAK ? 3_600_000 : 180_000,
+    hookTimeout: SOAK ? 3_600_000 : 180_000,
   },
 });

@@ -58,12 +58,17 @@ export function instrumentNamed(name: string): Instrument | undefined {
 
 /** The stroke that a code stands for; upper and lower case differ. */
 export function strokeKind(instrument: Instrument, code: string): StrokeKind | undefined {
+  return strokeKinds(instrument).get(code);
+}
+
+/** The strokes of an instrument by their codes. */
+export function strokeKinds(instrument: Instrument): ReadonlyMap<string, StrokeKind> {
   let byCode = codes.get(instrument);
   if (!byCode) {
     byCode = new Map(instrument.strokes.map((stroke) => [stroke.code, stroke]));
     codes.set(instrument, byCode);
   }
-  return byCode.get(code);
+  return byCode;
 }
 
 /** The compound that a code stands for, where the instrument speaks two strokes as one. */

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { nth, parseData, sayIssue } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import { findInstrument, type Instrument, strokeKinds } from '../instrument/index.ts';
 import {
   add,
   type Beats,
@@ -223,6 +223,7 @@ function checkLayer(layer: Layer): string[] {
     ];
   }
   const messages: string[] = [];
+  const kinds = strokeKinds(instrument);
   let before = -1;
   let together = 0;
   for (const stroke of layer.strokes) {
@@ -235,7 +236,7 @@ function checkLayer(layer: Layer): string[] {
     }
     if (stroke.slot < before) messages.push(`${where}: the strokes are out of order.`);
     before = stroke.slot;
-    if (!strokeKind(instrument, stroke.kind)) {
+    if (!kinds.has(stroke.kind)) {
       messages.push(`${where}: ${instrument.name} has no stroke “${stroke.kind}”.`);
     }
   }

@@ -3,7 +3,7 @@ import { findInstrument, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, floor, multiply, rational, wrap, ZERO } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { placeStrokes } from './edit.ts';
-import { handOf, isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
+import { footKinds, handOf, isFootKind, LIMBS, OTHER_HAND } from './hands.ts';
 import { addTurn } from './layers.ts';
 import type { Cell, Hand, Layer, Rhythm, Stroke } from './model.ts';
 import { withRings } from './rings.ts';
@@ -80,10 +80,11 @@ export function placesInOrder(
   anew: Anew,
 ): readonly (number | undefined)[] {
   const turns = anew === 'turn' ? turnOfSlots(layer.cells, cycle) : [];
+  const feet = footKinds(layer.instrument);
   let place = 0;
   let before: number | undefined;
   return layer.strokes.map(({ slot, kind }) => {
-    if (isFootKind(layer, kind)) return undefined;
+    if (feet.has(kind)) return undefined;
     const isNew =
       before !== undefined &&
       slot !== before &&

@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { allInstruments, findInstrument, GOBLET_DRUM } from '../instrument/index.ts';
 import { FORCES, ORNAMENTS, type Stroke } from '../rhythm/index.ts';
 import { collectProblems } from './problem.ts';
-import { readSlotWord, writeSlot, writeStroke } from './token.ts';
+import { slotReader, writeSlot, writeStroke } from './token.ts';
 
 function read(text: string, instrument = GOBLET_DRUM, slot = 0) {
   const problems = collectProblems();
-  const word = readSlotWord({ text, line: 1, column: 6 }, slot, instrument, problems);
+  const word = slotReader(instrument, problems)({ text, line: 1, column: 6 }, slot);
   return { word, problems: problems.list() };
 }
 const said = (text: string) => read(text).problems.map((one) => one.message);

@@ -32,17 +32,31 @@ const GRACE_MARKS: Readonly<Record<Ornament, string>> = {
 /** What one word of a `play` row says about its slot. */
 export type SlotWord = 'silent' | 'rings' | readonly Stroke[];
 
-/** Reads `.`, `_` or strokes joined with `+`; a stroke that is not known is left out and reported. */
-export function readSlotWord(
+/**
+ * Reads the words of a layer one by one: `.`, `_` or strokes joined with `+`; a stroke that is not known is left out
+ * and reported.
+ */
+export function slotReader(
+  instrument: Instrument,
+  problems: Problems,
+): (piece: Piece, slot: number) => SlotWord {
+  const words = known(instrument);
+  return (piece, slot) => {
+    const { text } = piece;
+    if (text === '.') return 'silent';
+    if (text === '_') return 'rings';
+    const seen = words.get(text);
+    return seen ? [copyTo(slot, seen)] : readSlotWord(piece, slot, instrument, problems, words);
+  };
+}
+
+function readSlotWord(
   piece: Piece,
   slot: number,
   instrument: Instrument,
   problems: Problems,
+  words: Words,
 ): SlotWord {
-  if (piece.text === '.') return 'silent';
-  if (piece.text === '_') return 'rings';
-  const seen = known(instrument).get(piece.text);
-  if (seen) return [copyTo(slot, seen)];
   const spoken = instrument.compounds && readCompound(piece, slot, instrument);
   if (spoken) return spoken;
   if (!piece.text.includes('+')) {
@@ -50,7 +64,7 @@ export function readSlotWord(
     const only = readStroke(piece, slot, instrument, problems);
     if (!only) return [];
     const { slot: _slot, ...rest } = only;
-    if (problems.found === before) known(instrument).set(piece.text, rest);
+    if (problems.found === before) words.set(piece.text, rest);
     return [only];
   }
   const parts = piece.text.split('+', LIMITS.strokesPerSlot + 1);
@@ -123,16 +137,17 @@ function copyTo(slot: number, known: Omit<Stroke, 'slot'>): Stroke {
 }
 
 /** Words that were read before, by instrument: a text says the same few words again and again. */
-const words = new WeakMap<Instrument, Map<string, Omit<Stroke, 'slot'>>>();
+const readBefore = new WeakMap<Instrument, Words>();
+type Words = Map<string, Omit<Stroke, 'slot'>>;
 const WORDS_KEPT = 500;
 
-function known(instrument: Instrument): Map<string, Omit<Stroke, 'slot'>> {
-  let map = words.get(instrument);
-  if (!map || map.size > WORDS_KEPT) {
-    map = new Map();
-    words.set(instrument, map);
+function known(instrument: Instrument): Words {
+  let words = readBefore.get(instrument);
+  if (!words || words.size > WORDS_KEPT) {
+    words = new Map();
+    readBefore.set(instrument, words);
   }
-  return map;
+  return words;
 }
 
 function readStroke(

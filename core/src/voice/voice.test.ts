@@ -117,7 +117,7 @@ describe('strokes are told apart', () => {
       for (const take of [20, 21]) heard.push({ id, name, features: features(take) });
     }
   };
-  beforeAll(learn, 60_000);
+  beforeAll(learn);
 
   it('within an instrument in 98 of 100, by takes that were not learned from, in noise 20 dB below', () => {
     const wrong = heard.filter(({ id, name, features }) => {

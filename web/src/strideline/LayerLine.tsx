@@ -4,29 +4,16 @@ import { type Family, findInstrument, strokeKind } from '@stride/core/instrument
 import { placeOf, strides } from '@stride/core/read';
 import {
   feltTicks,
-  graceCount,
-  type Hand,
   handOf,
   type Layer,
   type LayerGrid,
-  rollCount,
   type Stroke,
   sayOf,
 } from '@stride/core/rhythm';
 import { formatRational, rational, type Ticks } from '@stride/core/time';
-import { memo } from 'react';
-import {
-  FOOT_LIFT,
-  FORCE_HEIGHT,
-  type Geometry,
-  type LayerBand,
-  SAY_STEP,
-  type System,
-  turnsIn,
-  xIn,
-} from './geometry.ts';
-import { FAMILY_COLOUR, Head } from './Head.tsx';
+import { type Geometry, type LayerBand, type System, turnsIn, xIn } from './geometry.ts';
 import { showsStrides, usesLeft } from './rows.ts';
+import { StrokeMark } from './StrokeMark.tsx';
 import { syllableRows } from './syllables.ts';
 
 export interface LayerLineProps {
@@ -312,111 +299,4 @@ function Strides(props: RoundProps) {
 function familyOf(layer: Layer, stroke: Stroke): Family {
   const instrument = findInstrument(layer.instrument);
   return (instrument && strokeKind(instrument, stroke.kind)?.family) ?? 'voice';
-}
-
-interface StrokeMarkProps {
-  readonly family: Family;
-  readonly hand: Hand;
-  readonly stroke: Stroke;
-  readonly x: number;
-  readonly band: LayerBand;
-  readonly scale: number;
-  /** The row of its syllable, from 0. */
-  /** Undefined where counted words stand in the syllables' place. */
-  readonly say: string | undefined;
-  readonly sayRow: number;
-  readonly dim: boolean;
-}
-
-const StrokeMark = memo(function StrokeMark({
-  family,
-  hand,
-  stroke,
-  x,
-  band,
-  scale,
-  say,
-  sayRow,
-  dim,
-}: StrokeMarkProps) {
-  const foot = hand === 'F' ? band.foot : undefined;
-  const line = foot ?? band.ground;
-  const height = FORCE_HEIGHT[stroke.force] * (foot === undefined ? 1 : FOOT_LIFT) * scale;
-  const size = (stroke.force === 1 ? 6.5 : stroke.force === 4 ? 10 : 8.5) * scale;
-  const sides = hand === 'B' ? [-1, 1] : hand === 'L' ? [1] : [-1];
-  return (
-    <g opacity={dim ? 0.18 : stroke.optional ? 0.6 : 1}>
-      {sides.map((side) => (
-        <g key={side} transform={`translate(${x} ${line + side * height})`}>
-          <path
-            d={`M0 0 V${-side * height}`}
-            stroke={FAMILY_COLOUR[family]}
-            strokeWidth={(stroke.force === 1 ? 1.6 : 2.2) * scale}
-            strokeDasharray={stroke.optional ? `${3 * scale} ${3 * scale}` : undefined}
-          />
-          <Head family={family} size={size} below={side > 0} />
-          {stroke.ornament ? <Grace ornament={stroke.ornament} side={side} scale={scale} /> : null}
-          {stroke.damp ? (
-            <path
-              d={`M${11 * scale} ${-7 * scale} V${7 * scale}`}
-              stroke="var(--ink)"
-              strokeWidth={2.4 * scale}
-            />
-          ) : null}
-        </g>
-      ))}
-      {say && band.say !== undefined ? (
-        <text
-          x={x}
-          y={band.say + sayRow * SAY_STEP * scale}
-          textAnchor="middle"
-          fontSize={13.5 * scale}
-          fill="var(--ink)"
-        >
-          {say}
-        </text>
-      ) : null}
-    </g>
-  );
-});
-
-/** Small strokes leaning into the head for flam, drag and ruff; a wave over it for a roll. */
-function Grace({
-  ornament,
-  side,
-  scale,
-}: {
-  readonly ornament: NonNullable<Stroke['ornament']>;
-  readonly side: number;
-  readonly scale: number;
-}) {
-  if (rollCount(ornament, 1) > 0) {
-    const counted = /\d$/.exec(ornament)?.[0];
-    return (
-      <>
-        <path
-          d={`M${4 * scale} ${side * 14 * scale} ${ornament === 'crush' ? 'q1.5 -6 3 0 t3 0 t3 0 t3 0 t3 0 t3 0' : 'q3 -5 6 0 t6 0 t6 0'}`}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={1.5 * scale}
-        />
-        {counted ? (
-          <text
-            x={25 * scale}
-            y={side * 12 * scale + 4 * scale}
-            fontSize={12 * scale}
-            fontWeight="700"
-            fill="var(--ink)"
-          >
-            {counted}
-          </text>
-        ) : null}
-      </>
-    );
-  }
-  const marks = Array.from({ length: graceCount(ornament) }, (_, index) => {
-    const at = -(12 + index * 5) * scale;
-    return `M${at} ${4 * scale} l${3 * scale} ${-8 * scale}`;
-  });
-  return <path d={marks.join(' ')} stroke="var(--ink)" strokeWidth={1.6 * scale} />;
 }
