@@ -111,6 +111,37 @@ describe('a beat that was tapped', () => {
     `);
   });
 
+  it('counts an early first stroke to the turn it was meant for, an early second beat to its own', () => {
+    // Two taps about the half: one stroke struck twice in a turn, or two of seven that the other turn left out.
+    const [plain, once] = [taps(0, 1.9, 2.1), taps(0, 1.9, 2.1, 6)];
+    expect(read(once)).toMatchInlineSnapshot(`
+      [
+        "0 1 of 2, 17.7 ms, 0.521",
+        "–",
+      ]
+    `);
+    // A fiftieth early, the one of the second turn is in that turn all the same.
+    expect(read([...plain, ...taps(5.98)])).toMatchInlineSnapshot(`
+      [
+        "0 1 of 2, 17.9 ms, 0.521",
+        "–",
+      ]
+    `);
+    // Within one turn nothing is left out; the second beat may come early.
+    expect(read(taps(4, 4.875, 5.125))).toMatchInlineSnapshot(`
+      [
+        "–",
+        "0 3 4 of 7, 3.6 ms, 0.548",
+      ]
+    `);
+    expect(read(taps(3.98, 4.875, 5.125))).toMatchInlineSnapshot(`
+      [
+        "–",
+        "0 3 4 of 7, 4.6 ms, 0.548",
+      ]
+    `);
+  });
+
   it('counts each hand by itself: one may be played after the other', () => {
     const hand = (by: 'R' | 'L', kind: string, ...pulses: readonly number[]): readonly Tap[] =>
       pulses.map((at) => ({ pulses: at, kind, hand: by }));
