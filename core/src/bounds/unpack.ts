@@ -23,6 +23,7 @@ class Refused extends Error {
 export function unpack(zip: Uint8Array, limits: UnpackLimits): Unpacked {
   const parts = new Map<string, Uint8Array[]>();
   let size = 0;
+  let open = 0;
   const tooLarge = () =>
     new Refused(`It unpacks to more than ${Math.round(limits.bytes / 1e6)} MB, and was not read.`);
   const unzip = new Unzip((file) => {
@@ -35,8 +36,10 @@ export function unpack(zip: Uint8Array, limits: UnpackLimits): Unpacked {
     if ((file.originalSize ?? 0) > limits.bytes - size) throw tooLarge();
     const pieces: Uint8Array[] = [];
     parts.set(file.name, pieces);
-    file.ondata = (error, piece) => {
+    open += 1;
+    file.ondata = (error, piece, isLast) => {
       if (error) throw error;
+      if (isLast) open -= 1;
       size += piece.length;
       if (size > limits.bytes) throw tooLarge();
       pieces.push(piece);
@@ -50,13 +53,32 @@ export function unpack(zip: Uint8Array, limits: UnpackLimits): Unpacked {
     }
   } catch (error) {
     if (error instanceof Refused) return { ok: false, message: error.message };
-    return { ok: false, message: 'It is cut off or damaged: it cannot be unpacked.' };
+    return DAMAGED;
   }
   if (parts.size === 0) return { ok: false, message: 'It is no zip file, or an empty one.' };
+  if (open > 0 || !hasEnd(zip)) return DAMAGED;
   return {
     ok: true,
     files: new Map([...parts].map(([name, pieces]) => [name, joinBytes(pieces)])),
   };
+}
+
+const DAMAGED = {
+  ok: false,
+  message: 'It is cut off or damaged: it cannot be unpacked.',
+} as const;
+
+/** The sign of the record at the end of every zip, and how long that is at least and at most, with its note. */
+const END = { sign: 0x06054b50, least: 22, most: 22 + 0xffff } as const;
+
+/** Whether the record at the end is there: files after a cut are not missed by what is before it. */
+function hasEnd(zip: Uint8Array): boolean {
+  const view = new DataView(zip.buffer, zip.byteOffset, zip.byteLength);
+  const first = Math.max(0, zip.length - END.most);
+  for (let at = zip.length - END.least; at >= first; at -= 1) {
+    if (view.getUint32(at, true) === END.sign) return true;
+  }
+  return false;
 }
 
 /** A name within the zip: no way up, none from the top, nothing unseen. */

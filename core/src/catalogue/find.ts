@@ -23,12 +23,11 @@ export const CATALOGUE: readonly CatalogueEntry[] = [
 ];
 
 const byId = new Map(CATALOGUE.map((entry) => [entry.id, entry]));
-const bySpeed = new Map<string, CatalogueEntry>();
+const byName = new Map<string, CatalogueEntry>();
 const bySpelling = new Map<string, CatalogueEntry>();
 for (const entry of CATALOGUE) {
   for (const name of [entry.name, ...entry.also]) {
-    const key = entry.speed === undefined ? idOf(name) : `${idOf(name)} ${entry.speed}`;
-    if (!bySpeed.has(key)) bySpeed.set(key, entry);
+    if (entry.speed === undefined && !byName.has(idOf(name))) byName.set(idOf(name), entry);
     const spelled = entry.speed === undefined ? spelling(name) : `${spelling(name)} ${entry.speed}`;
     if (!bySpelling.has(spelled)) bySpelling.set(spelled, entry);
   }
@@ -46,14 +45,16 @@ export function findEntry(id: string): CatalogueEntry | undefined {
  */
 export function entryNamed(text: string): CatalogueEntry | undefined {
   if (text.length > 200) return undefined;
-  const match = /^(.*?)(?:\s+(\d))?$/.exec(text.trim());
-  const [, name = '', speed] = match ?? [];
-  const whole = bySpeed.get(idOf(text));
-  if (whole) return whole;
-  const exact = bySpeed.get(`${idOf(name)} ${speed ?? 4}`) ?? byId.get(idOf(text));
-  return exact ?? spelled(text) ?? spelled(text.replace(/\s+ta+la?m?(?=\s|$)/i, ''));
+  const id = idOf(text);
+  return (
+    byName.get(id) ??
+    byId.get(id) ??
+    spelled(text) ??
+    spelled(text.replace(/\s+ta+la?m?(?=\s|$)/i, ''))
+  );
 }
 
+/** The entry of that spelling, with the speed that stands after it; without one four, where it has speeds. */
 function spelled(text: string): CatalogueEntry | undefined {
   const [, name = '', speed] = /^(.*?)(?:\s+(\d))?$/.exec(text.trim()) ?? [];
   return bySpelling.get(spelling(text)) ?? bySpelling.get(`${spelling(name)} ${speed ?? 4}`);

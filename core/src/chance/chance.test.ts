@@ -17,6 +17,34 @@ describe('chance from a seed', () => {
     expect(many.filter((value) => value < 0.25).length / many.length).toBeCloseTo(0.25, 1);
   });
 
+  it('is written down here, so that a plan of today is the plan of tomorrow', () => {
+    // mulberry32 of 1 and of 0, to ten places.
+    const first = (seed: number) =>
+      Array.from({ length: 3 }, seeded(seed)).map((value) => value.toFixed(10));
+    expect([first(1), first(0)]).toMatchInlineSnapshot(`
+      [
+        [
+          "0.6270739406",
+          "0.0027357212",
+          "0.5274470400",
+        ],
+        [
+          "0.2664292087",
+          "0.0003297457",
+          "0.2232720274",
+        ],
+      ]
+    `);
+    const random = seeded(1);
+    expect(Array.from({ length: 3 }, () => normal(random).toFixed(10))).toMatchInlineSnapshot(`
+      [
+        "1.4043387784",
+        "1.2157546193",
+        "-0.5103768768",
+      ]
+    `);
+  });
+
   it('spreads about 0 as hands do: two thirds within one, nearly all within two', () => {
     const random = seeded(9);
     const many = Array.from({ length: 4000 }, () => normal(random));
