@@ -55,6 +55,19 @@ describe('an edit of a form', () => {
     );
   });
 
+  it('plays again within what is repeated, and beside what stands alone', () => {
+    const shape = (form: Form) =>
+      form.order.map(({ times, steps }) => `${steps.length} by ${times}`).join(', ');
+    expect(shape(ABC)).toBe('1 by 1, 1 by 1, 1 by 1');
+    expect(shape(playAgain(ABC, { repeat: 0, step: 0 }))).toBe('1 by 1, 1 by 1, 1 by 1, 1 by 1');
+    const [first, second, third] = ABC.order;
+    if (!first || !second || !third) throw new Error('three were made');
+    const twice = { ...ABC, order: [{ ...first, times: 2 }, second, third] };
+    expect(shape(playAgain(twice, { repeat: 0, step: 0 }))).toBe('2 by 2, 1 by 1, 1 by 1');
+    const together = { ...ABC, order: [{ times: 1, steps: [...first.steps, ...second.steps] }] };
+    expect(shape(playAgain(together, { repeat: 0, step: 1 }))).toBe('3 by 1');
+  });
+
   it('repeats together, with endings, and takes that apart again', () => {
     const repeated = repeatTogether(ABC, 0, 1, 3);
     expect(names(repeated)).toBe('A B A B A B C');

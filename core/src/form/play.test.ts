@@ -127,6 +127,11 @@ describe('a form that plays', () => {
     const place = followingTurn(laid, all(), beginForm(laid, all()) as FormPlace) as FormPlace;
     const edited = layOut(stretchSection(laid.form, 'section-1', 5), RHYTHMS);
     expect(renewed(edited, place)).toMatchObject({ turn: 0, turns: 5 });
+    // Never shorter than the turn that is heard.
+    const second = followingTurn(laid, all(), place) as FormPlace;
+    const shorter = layOut(stretchSection(laid.form, 'section-1', 1), RHYTHMS);
+    expect(renewed(shorter, place)).toMatchObject({ turn: 0, turns: 1 });
+    expect(renewed(shorter, second)).toMatchObject({ turn: 1, turns: 2 });
     // What is heard stays what it is where its section has gone.
     expect(renewed(layOut(removeStep(laid.form, { repeat: 0, step: 0 }), RHYTHMS), place)).toBe(
       place,

@@ -107,7 +107,6 @@ function lookUp(
 ): Source | Missing {
   const home = rhythms.get(line.rhythm);
   if (!home) return { ok: false, what: 'rhythm' };
-  if (!home.layers.some(({ id }) => id === line.layer)) return { ok: false, what: 'layer' };
   const variation = home.variations?.find(({ id }) => id === line.variation);
   if (line.variation !== undefined && !variation) return { ok: false, what: 'variation' };
   const rhythm = playedAs(home, variation);

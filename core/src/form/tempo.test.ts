@@ -2,7 +2,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { rational, toNumber } from '../time/index.ts';
-import { arriveAt, bpmOf, exactly, isByEar, nearestByEar, relationOf } from './index.ts';
+import { formOf, RHYTHMS } from './fixture.testkit.ts';
+import {
+  arriveAt,
+  bpmOf,
+  exactly,
+  isByEar,
+  layOut,
+  nearestByEar,
+  relationOf,
+  sayChange,
+} from './index.ts';
 
 const walk = cycleFromSpans('3+3+2');
 const seven = cycleFromSpans('2+2+3');
@@ -33,6 +43,23 @@ describe('a relation', () => {
     expect([bpmOf(beat), beat.per]).toEqual([72, 2]);
     expect(arriveAt(undefined, from72, seven, false).tempo).toEqual(pulse);
     expect(bpmOf(arriveAt({ kind: 'at', bpm: 90 }, from72, seven, false).tempo)).toBe(90);
+  });
+
+  it('is said as it comes into a section', () => {
+    const said = (change: string, cycle = '3+3+2') => {
+      const form = formOf(
+        `section A\ncycle 3+3+2\nturns 2\nlevel full\nsection B\ncycle ${cycle}\nturns 4\nlevel full\n${change}`,
+      );
+      const [first, second] = layOut(form, RHYTHMS).spans;
+      return first && second && [sayChange(first, undefined), sayChange(second, first)];
+    };
+    expect(said('')).toEqual(['72 a minute', undefined]);
+    const into = (change: string, cycle?: string) => said(change, cycle)?.[1];
+    expect(into('change 3 become 2')).toBe('72 to 48, 3 beats become 2');
+    expect(into('change to 96')).toBe('72 to 96, at once');
+    expect(into('change to 96 over 3')).toBe('72 to 96, over 3 turns');
+    expect(into('', '2+2+3')).toBe('72 to 108, same pulse');
+    expect(into('change same beat', '2+2+3')).toBe('72 stays, same beat');
   });
 
   it('beyond what can be played is brought back, and said', () => {

@@ -246,6 +246,22 @@ describe('a change of tempo', () => {
     expect([mended(form, 0), mended(form, 1)]).toEqual([[], []]);
     expect(said(formOf(`${section('A', 2)}\n${section('B', 6, 'change to 96')}`))).toEqual([]);
   });
+
+  it('is mended by ear only where that is a tempo', () => {
+    const ways = (from: number, to: number) => {
+      const form = formOf(`${section('A', 2)}\n${section('B', 6, `change to ${to}`)}`);
+      return found({ ...form, tempo: { bpm: from, per: 3 } }).map(({ mends }) =>
+        mends.map(({ label }) => label),
+      );
+    };
+    const over = 'Go there over 4 turns';
+    // Three to four is 400, the most; from 352 it would be 469.
+    expect(ways(300, 350)).toEqual([['3 become 4', over]]);
+    expect(ways(352, 400)).toEqual([[over]]);
+    // Three to two is 10, the least; from 12 it would be 9.
+    expect(ways(15, 11)).toEqual([['4 become 3', over]]);
+    expect(ways(12, 10)).toEqual([[over]]);
+  });
 });
 
 describe('any form', () => {

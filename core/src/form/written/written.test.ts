@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryForm, formFrom, KNOWN } from '../fixture.testkit.ts';
-import { isFormText, readForm, writeForm } from './index.ts';
+import { isFormText, readForm, readPlace, writeForm, writePlace } from './index.ts';
 
 const SET = `form Lantern set
 tempo 72 per 3
@@ -132,6 +132,34 @@ describe('a form as text', () => {
     );
   });
 
+  it('names places as turn and beat, each from 1', () => {
+    for (const place of ['1.1', '8.3', '999.999', '2.1+1/2', '10.10+11/12', '1.1+63/64']) {
+      const read = readPlace(` ${place} `);
+      expect(read && writePlace(read), place).toBe(place);
+    }
+    expect(readPlace('3')).toEqual({ turn: 2, beats: { num: 0, den: 1 } });
+    expect(readPlace('2.2+2/4')).toEqual({ turn: 1, beats: { num: 3, den: 2 } });
+    for (const none of [
+      ...['', '0', '0.1', '1.0', '1000', '1.1000', '1.', '.1', '1.1+', '1.1+1', '1+1/2', '1.1 1/2'],
+      ...['1.1+2/2', '1.1+1/0', '1.1+1/65', '1.1+1/100', '1.1+100/101', 'a 1.1', '1.1 b', '1.1x'],
+    ]) {
+      expect(readPlace(none), none).toBeUndefined();
+    }
+  });
+
+  it('gives a player without a name one, and says so', () => {
+    const { form, problems } = readForm('form A\nplayer Bell\nplayer', KNOWN);
+    expect(form.players.map(({ id, name }) => `${id} ${name}`)).toEqual([
+      'player-1 Bell',
+      'player-2 Player 2',
+    ]);
+    expect(problems.map(({ line, message }) => `${line} ${message}`)).toMatchInlineSnapshot(`
+      [
+        "3 Write the name of the player.",
+      ]
+    `);
+  });
+
   it('is told from a rhythm', () => {
     expect([isFormText('# mine\nform A'), isFormText('rhythm A'), isFormText('')]).toEqual([
       true,
@@ -185,6 +213,14 @@ describe('a form as text', () => {
     [
       'form A\nsection B\nchange to 900',
       '3:8 error Write how the tempo comes here: change same pulse, same beat, 3 become 2, or to 96; over 4 after it where it comes by and by.',
+    ],
+    [
+      'form A\nsection B\nchange same beat over 0',
+      '3:8 error A tempo changes over a number of turns from 1 to 999, not “0”.',
+    ],
+    [
+      'form A\nplayer C\nsection B\npart C\nbegin 0',
+      '5:7 error A line begins with one of its turns from 1 to 999, not “0”.',
     ],
     ['form A\nsection B\ncut here', '3:5 error Write where all stop, as turn and beat: cut 8.3.'],
     [
