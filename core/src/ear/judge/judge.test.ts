@@ -46,6 +46,19 @@ describe('a match', () => {
     expect(match(asked, [hit(1.31)], 0).extra).toHaveLength(1);
   });
 
+  it('of a hit midway between two is the earlier one’s', () => {
+    expect(match([at(0), at(0.5)], [hit(0.25)], 0).met[0]?.asked.time).toBe(0);
+  });
+
+  it('finds the delay of all that is within reach, by the gap on the side where it lies', () => {
+    // Pairs a tenth apart. Five second ones come 20 ms late, six first ones early, within the long gap before them.
+    const asked = [1, 2, 3, 4, 5, 6, 7].flatMap((time) => [at(time), at(time + 0.1)]);
+    const late = [1, 2, 3, 4, 5].map((time) => hit(time + 0.12));
+    expect(findDelay(asked, late)).toBeCloseTo(0.02, 6);
+    const early = [1.94, 2.93, 3.92, 4.91, 5.9, 6.89].map(hit);
+    expect(findDelay(asked, [...late, ...early])).toBeCloseTo(-0.06, 6);
+  });
+
   it('counts neither what may be left out nor small strokes as wrong', () => {
     const asked = [
       at(0.5, { ornament: 'flam' }),
@@ -161,6 +174,20 @@ describe('a run', () => {
     expect(found.drift).toBeCloseTo(0.3, 3);
     expect(found.spreadElse).toBeLessThan(0.001);
     expect(judge(fours.run(fours.play({ seed: 3, drift: -0.3 }))).drift).toBeCloseTo(-0.3, 3);
+  });
+
+  it('does not take a pass that leans for a drift, where slots come again', () => {
+    // Each stroke of a turn comes a little later than the one before it, turn after turn alike.
+    const off = Array.from({ length: 16 }, (_, slot) => ({ slot, by: slot * 0.003 }));
+    const drift = (passes: number, hits?: number) => {
+      const some = asking(FOURS, passes);
+      return judge(some.run(some.play({ seed: 2, off }).slice(0, hits))).drift;
+    };
+    expect(Math.abs(drift(2))).toBeLessThan(0.01);
+    // Once and a half is enough to tell the two apart, less is not.
+    expect(Math.abs(drift(2, 24))).toBeLessThan(0.01);
+    expect(Math.abs(drift(2, 23))).toBeGreaterThan(0.1);
+    expect(drift(1)).toBeLessThan(-1);
   });
 
   it('does not take one stroke that is far off for a drift, in a single pass', () => {

@@ -73,25 +73,32 @@ export function loudness(met: readonly Met[]): Loudness | undefined {
     if (some.length >= FEW) byForce.set(force, middleDecibels(some));
   }
   const off = grouped.bySlot.flatMap(({ written, louds }, slot) => {
-    const came = nearestForce(middleDecibels(louds), byForce);
     const own = byForce.get(written);
-    if (came === undefined || own === undefined || came === written) return [];
-    const other = byForce.get(came);
-    if (other === undefined || Math.abs(other - own) < ALIKE) return [];
+    const came = nearestForce(middleDecibels(louds), byForce);
+    if (own === undefined || !came) return [];
+    const louder = came.middle - own;
     // A softer force that comes out louder than a harder one is read the other way round there.
-    if (Math.sign(other - own) !== Math.sign(came - written)) return [];
-    return [{ slot, written, came }];
+    if (Math.abs(louder) < ALIKE || Math.sign(louder) !== Math.sign(came.force - written))
+      return [];
+    return [{ slot, written, came: came.force }];
   });
   return { byForce, leftWeaker: handsApart(grouped), off };
 }
 
-function nearestForce(db: number, byForce: ReadonlyMap<Force, number>): Force | undefined {
-  let best: { force: Force; far: number } | undefined;
-  for (const [force, middle] of byForce) {
-    const far = Math.abs(db - middle);
-    if (!best || far < best.far) best = { force, far };
-  }
-  return best?.force;
+/** The force whose middle is nearest, with that middle in decibels. */
+function nearestForce(
+  db: number,
+  byForce: ReadonlyMap<Force, number>,
+): { readonly force: Force; readonly middle: number } | undefined {
+  const all = [...byForce].map(([force, middle]) => ({ force, middle }));
+  const [first, ...others] = all;
+  return (
+    first &&
+    others.reduce(
+      (best, one) => (Math.abs(db - one.middle) < Math.abs(db - best.middle) ? one : best),
+      first,
+    )
+  );
 }
 
 /** The difference of the hands at the forces that both of them play, by how often they do. */

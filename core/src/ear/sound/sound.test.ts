@@ -233,6 +233,31 @@ describe('strokes told apart', () => {
     expect(tellKind(features, alike)?.sure).toBe(0);
   });
 
+  it('by what sounds before the next one alone', () => {
+    const sound = renderStruck(
+      [{ instrument: 'goblet-drum', kind: 'D', time: 0.1, force: 3 }],
+      RATE,
+      0.4,
+      { seed: 9, noiseBelow: 30 },
+    );
+    const at = 0.1 * RATE;
+    const meter = createFeatureMeter(RATE);
+    const next = at + Math.round(0.03 * RATE);
+    const other = sound.map((value, place) => (place < next ? value : 0.5));
+    expect(meter.measure(other, at, next)).toEqual(meter.measure(sound, at, next));
+    // Contact, body, ringing, of 22 bands each: a moment with less than an eighth of its sound says nothing.
+    const told = (until: number) => {
+      const features = meter.measure(sound, at, until);
+      return [0, 1, 2].map(
+        (moment) => !features.slice(moment * 22, moment * 22 + 22).some(Number.isNaN),
+      );
+    };
+    const body = at + Math.round(0.016 * RATE);
+    expect(told(body + 128)).toEqual([true, false, false]);
+    expect(told(body + 129)).toEqual([true, true, false]);
+    expect(told(sound.length)).toEqual([true, true, true]);
+  });
+
   it('as the sound comes, in bits, each when it has been heard long enough', () => {
     const strokes = played(['D', 'T', 'O', 'S', 'D', 'k'], 0.16);
     const sound = renderStruck(strokes, RATE, 1.6, { seed: 8, noiseBelow: 30 });
