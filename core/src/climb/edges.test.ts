@@ -138,6 +138,10 @@ describe('a ladder that cannot be climbed', () => {
     );
     expect(say({ to: 60 })).toBeUndefined();
     for (const value of [1, 25]) expect(say({ step: { kind: 'percent', value } })).toBeUndefined();
+    for (const seconds of [5, 600]) expect(say({ seconds })).toBeUndefined();
+    for (const seconds of [4, 601, Number.NaN]) {
+      expect(say({ seconds })).toBe('Play each rung for 5 to 600 seconds.');
+    }
     for (const value of [1, 40]) expect(say({ step: { kind: 'bpm', value } })).toBeUndefined();
     for (const value of [0, 26, Number.NaN]) {
       expect(say({ step: { kind: 'percent', value } })).toBe('A step lies between 1 and 25%.');

@@ -92,6 +92,17 @@ describe('a plateau', () => {
     expect(
       whatToTry([run(0, 90, { judged: judged('down', { drift: 3 }) })]).map(({ way }) => way),
     ).toEqual(['add the next', 'clap']);
+    // The stroke that is off most often is the one that is spoken of.
+    const off = (...names: readonly string[]) =>
+      run(0, 90, {
+        judged: judged('stay', {
+          missed: 0,
+          off: names.map((name, slot) => ({ slot, name, bias: 0.02 })),
+        }),
+      });
+    expect(whatToTry([off('Dum on 1', 'ka on 2'), off('ka on 2')])[0]?.why).toBe(
+      'The ka on 2 comes late in 2 of 2 runs: play up to the stroke after it, and stop.',
+    );
     // In half of the runs is often enough, in fewer not; and where nothing was heard nothing is wrong.
     const wrong = (count: number) =>
       whatToTry(

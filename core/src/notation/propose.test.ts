@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { findInstrument, INSTRUMENTS, instrumentsOfNote, notesOf } from '../instrument/index.ts';
+import { findInstrument } from '../instrument/index.ts';
 import type { Part, PartSound } from './model.ts';
 import { proposeInstrument, proposeStrokes } from './propose.ts';
 
@@ -59,16 +59,5 @@ describe('the strokes of a part', () => {
         Array.from({ length: 5 }, () => ({})),
       ),
     ).toBe('X C t Y X');
-  });
-});
-
-describe('notes of the percussion channel', () => {
-  it('are another one for each stroke of every instrument', () => {
-    for (const instrument of INSTRUMENTS) {
-      const notes = [...notesOf(instrument).values()];
-      expect(new Set(notes).size, instrument.name).toBe(instrument.strokes.length);
-      expect(notes.every((note) => note >= 27 && note <= 127)).toBe(true);
-    }
-    expect(instrumentsOfNote(56)).toContain('hand-bell');
   });
 });
