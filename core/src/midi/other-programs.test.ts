@@ -86,6 +86,31 @@ describe('a MIDI file of other programs', () => {
     expect(parts[0]?.name).toBe('Track 1');
   });
 
+  it('whose quarter is cut into few ticks has its thirds and fifths all the same, and what is none as it is', () => {
+    // Thirds of a hundred ticks, then sixths and a fifth; 52 lies within half a tick of nothing plain.
+    const ticks = [0, 33, 67, 100, 117, 183, 220, 252];
+    const track = ticks.flatMap((tick, at) => [tick - (ticks[at - 1] ?? 0), 0x99, 63, 100]);
+    const { parts } = read(file(0, 100, [...track, ...END]));
+    expect(parts[0]?.notes.map(({ at }) => `${at.num}/${at.den}`)).toMatchInlineSnapshot(`
+      [
+        "0/1",
+        "1/3",
+        "2/3",
+        "1/1",
+        "7/6",
+        "11/6",
+        "11/5",
+        "63/25",
+      ]
+    `);
+  });
+
+  it('with numbers that are no notes keeps those that are', () => {
+    const track = [0, 0x99, 200, 100, 10, 63, 100, ...END];
+    const { parts } = read(file(0, 96, track));
+    expect(parts.flatMap(({ notes }) => notes.map(({ sound }) => sound))).toEqual(['63']);
+  });
+
   it('has a note of number 0 and of 127, and is told of one odd tempo as of one', () => {
     const track = [0, 0xff, 0x51, 3, 0, 0, 0, 0, 0x99, 0, 100, 0, 127, 100, ...END];
     const { parts, lost } = read(file(1, 96, track));

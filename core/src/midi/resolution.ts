@@ -45,10 +45,8 @@ export function resolutionFor(places: readonly number[]): Resolution {
     if (moved < best.moved) best = { resolution, moved };
   }
   // Where everything is exact the coarsest is taken.
-  if (best.resolution === 960 && best.moved === 0) {
-    for (let resolution = LEAST; resolution < 960; resolution += 1) {
-      if (missedAt(resolution, 1) === 0) return { resolution, moved: 0 };
-    }
+  for (let resolution = LEAST; resolution < best.resolution; resolution += 1) {
+    if (missedAt(resolution, 1) === 0) return { resolution, moved: 0 };
   }
   return best;
 }
