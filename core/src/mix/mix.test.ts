@@ -27,7 +27,11 @@ describe('the limiter', () => {
         together[i] = (together[i] as number) + (samples[i] as number);
     }
     expect(truePeak(together)).toBeGreaterThan(2);
-    expect(truePeak(limited(together, 128))).toBeLessThanOrEqual(CEILING);
+    const peak = truePeak(limited(together, 128));
+    expect(peak).toBeLessThanOrEqual(CEILING);
+    // In decibels under full scale: one, and not much more is taken away than must be.
+    expect(20 * Math.log10(peak)).toBeLessThanOrEqual(-1);
+    expect(20 * Math.log10(peak)).toBeGreaterThan(-1.6);
   });
 
   it('leaves what is under the ceiling as it is, to the sample', () => {
