@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { inflateRawSync } from 'node:zlib';
 import fc from 'fast-check';
+import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
 import { nth } from '../bounds/index.ts';
@@ -143,6 +144,41 @@ describe('a score that is written', () => {
     expect(notation(packXml(writeMusicXml(STEPS).text))).toEqual(
       notation(writeMusicXml(STEPS).text),
     );
+  });
+
+  it('packed by another program, is the score that its list names, or the one at the top', () => {
+    const score = strToU8(writeMusicXml(STEPS).text);
+    const other = strToU8('<score-partwise/>');
+    const list = strToU8(
+      '<container><rootfiles><rootfile full-path="in/a.xml"/><rootfile full-path="b.xml"/></rootfiles></container>',
+    );
+    const wanted = notation(writeMusicXml(STEPS).text);
+    const named = { 'b.xml': other, 'META-INF/container.xml': list, 'in/a.xml': score };
+    expect(notation(zipSync(named))).toEqual(wanted);
+    for (const top of ['a.musicxml', 'A.XML']) {
+      const listless = { 'META-INF/other.xml': other, 'in/b.xml': other, [top]: score };
+      expect(notation(zipSync(listless))).toEqual(wanted);
+    }
+    expect(messageOf(zipSync({ 'in/b.xml': score, 'a.txt': score }))).toBe(
+      'There is no score in this packed file.',
+    );
+    // What only begins like a packed file is read as text.
+    for (const begun of ['P<', '<K']) expect(messageOf(begun)).not.toContain('zip');
+  });
+
+  it('has the note that its list of parts gives each instrument', () => {
+    const { text } = writeMusicXml(STEPS);
+    const notes = (said: string) =>
+      notation(
+        text.replace('<midi-unpitched>64<', `<midi-unpitched>${said}<`),
+      ).parts[1]?.sounds.map(({ note }) => note);
+    const usual = notes('64');
+    expect(usual).toContain(63);
+    const with0 = (number: number | undefined) =>
+      usual?.map((note) => (note === 63 ? number : note));
+    expect(notes('1')).toEqual(with0(0));
+    expect(notes('128')).toEqual(with0(127));
+    for (const none of ['0', '129', '', 'x']) expect(notes(none)).toEqual(with0(undefined));
   });
 
   it('tells the other programs how each stroke is written and heard', () => {

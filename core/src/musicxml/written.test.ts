@@ -16,6 +16,22 @@ describe('what is written, as people read it', () => {
     await expect(`${rows.join('\n')}\n`).toMatchFileSnapshot('places.txt');
   });
 
+  it('has thirds, fifths and sixths in brackets, strokes together, rests and held ones within a beam', async () => {
+    const { rhythm, problems } = readRhythm(`rhythm Thirds
+cycle 4x4
+tempo 72 per 4
+layer Drum : congas
+play B+t . O / . S S / O _ _ S O / t S+B . t _ O
+hand R+L . R / . R L / R . . L R / L R+L . R . L`);
+    const { text, lost } = writeMusicXml(rhythm);
+    await expect(
+      `${problems.map(({ message }) => message).join('\n')}\n${lost.join('\n')}\n${text}`,
+    ).toMatchFileSnapshot('thirds.txt');
+    const many = (part: string) => text.split(part).length - 1;
+    // Each of the four begins and ends once, whatever sounds together in it.
+    expect([many('<tuplet type="start"'), many('<tuplet type="stop"')]).toEqual([4, 4]);
+  });
+
   it('is a score with its beams, its feel once, and what comes round after its own time told', async () => {
     const { rhythm, problems } = readRhythm(`rhythm Worked
 cycle 3+3+2
