@@ -190,7 +190,7 @@ it('cycles of other signatures are stretches of their own, and those that take t
     );
   // 4 over 4, then 7 over 8 to the end.
   const stretches = proposeBringIn(bars([0, 4, 2], [16, 7, 3]));
-  expect(stretches.map(({ name }) => name)).toEqual(['a file, bars 1 to 1', 'a file, bars 2 to 2']);
+  expect(stretches.map(({ name }) => name)).toEqual(['a file, bar 1', 'a file, bar 2']);
   const turns = proposeBringIn(bars([0, 4, 2], [16, 7, 3], [14, 4, 2], [16, 7, 3]));
   expect(turns.map(({ stretch }) => stretch.cycle.name)).toEqual(['2x4, 2+2+3']);
   expect(cycleFromSpans('2x4, 2+2+3').groups).toHaveLength(2);

@@ -50,6 +50,16 @@ describe('the strokes of a part', () => {
 
   it('are told by their heads, and else go from low to high, each family once', () => {
     expect(strokes('goblet-drum', [{}, {}, { head: 'x' }])).toBe('D O T');
+    // Crosses are slaps, then metal, then muted ones, as far as the instrument has them, each once.
+    const crosses = (id: string) => strokes(id, [{ head: 'x' }, { head: 'x' }, { head: 'cross' }]);
+    expect(['tall-drums', 'drum-kit', 'hand-bell', 'claves'].map(crosses)).toMatchInlineSnapshot(`
+      [
+        "C S s",
+        "S x X",
+        "X Y C",
+        "X t X",
+      ]
+    `);
     // A bell has no bass: its own stroke is the first.
     expect(strokes('hand-bell', [{}])).toBe('X');
     // More sounds than strokes: the first one stands for the rest.

@@ -96,7 +96,7 @@ describe('notes as a rhythm', () => {
       },
     );
     expect(proposeBringIn(notation).map(({ name }) => name)).toEqual([
-      'Street, bars 1 to 1',
+      'Street, bar 1',
       'Street, bars 2 to 3',
     ]);
     expect(made(notation).rhythm.tempo).toEqual({ bpm: 90, per: 1 });
@@ -212,6 +212,39 @@ describe('notes as a rhythm', () => {
       ]),
     );
     expect(rhythm.layers[0]?.rings).toEqual([1, 5, 6]);
+    // What comes again is written once, and rings in that one turn.
+    const again = (turns: number) =>
+      made(
+        notationOf(barsOf(...Array.from({ length: turns }, () => '2/4')), [
+          conga(
+            Array.from({ length: turns }, (_, at) => [
+              [`${at * 2}`, 'O', { rings: quarters('1/2') }] as const,
+              [`${at * 2 + 1}`, 'S', { ornament: 'flam' as const }] as const,
+              [`${at * 4 + 3}/2`, 'S'] as const,
+            ]).flat(),
+          ),
+        ]),
+      ).rhythm.layers[0];
+    expect(again(3)).toEqual(again(1));
+    expect(again(1)?.rings).toEqual([1]);
+    expect(again(1)?.strokes.map(({ ornament }) => ornament)).toEqual([
+      undefined,
+      'flam',
+      undefined,
+    ]);
+  });
+
+  it('have a name of a length that can be kept, and one where they have none', () => {
+    const notes = conga([['0', 'O']]);
+    const named = (name: string, ...bars: readonly string[]) =>
+      proposeBringIn({ ...notationOf(barsOf(...bars), [notes]), name }).map((one) => one.name);
+    expect(named('   ', '2/4')).toEqual(['Brought in']);
+    const long = 'x'.repeat(200);
+    expect(named(long, '2/4')).toEqual(['x'.repeat(100)]);
+    expect(named(long, '2/4', '3/4')).toEqual([
+      `${'x'.repeat(100)}, bar 1`,
+      `${'x'.repeat(100)}, bar 2`,
+    ]);
   });
 
   it('after the end are variations, where they are whole turns and differ', () => {

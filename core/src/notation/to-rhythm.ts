@@ -86,7 +86,9 @@ export function proposeBringIn(notation: Notation): readonly BringIn[] {
   });
   const grid = isWritten(notation) ? 'exact' : 'heard';
   return stretches.map((stretch): BringIn => {
-    const bars = `bars ${stretch.from + 1} to ${stretch.from + stretch.bars}`;
+    const first = stretch.from + 1;
+    const bars =
+      stretch.bars === 1 ? `bar ${first}` : `bars ${first} to ${stretch.from + stretch.bars}`;
     const name = oneLine(notation.name, NAME_LENGTH - 20) || 'Brought in';
     return {
       name: stretches.length === 1 ? name : `${name}, ${bars}`,
