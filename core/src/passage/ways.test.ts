@@ -213,3 +213,24 @@ describe('ways through', () => {
     );
   });
 });
+
+describe('pieces of a layer', () => {
+  const pieces = (play: string, names = '') => {
+    const { rhythm, timing } = timed(
+      `rhythm A\ncycle 2x2\ntempo 60 per 2\n${names}layer D : goblet drum\nplay ${play}`,
+    );
+    const [layer, grid] = [nth(rhythm.layers, 0), nth(timing.layers, 0)];
+    return proposePieces(rhythm, layer, grid).map(
+      ({ from, to, reason }) => `${from} to ${to}: ${reason}`,
+    );
+  };
+
+  it('begin where turns do, however short, and say where a turn is marked', () => {
+    expect(pieces('D . / T . | K . / T k | D k / T .', 'turn 2 call\n')).toEqual([
+      '0 to 4: beginning',
+      '4 to 8: mark',
+      '8 to 12: turn',
+    ]);
+    expect(pieces('D . / T .')).toEqual(['0 to 4: beginning']);
+  });
+});

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE, entryNamed } from '../catalogue/index.ts';
 import { readRhythm, writeLayerRows } from '../text/index.ts';
-import { addSkeletonLayer, checkRhythm, LIMITS, type Rhythm, skeletonLayer } from './index.ts';
+import {
+  addSkeletonLayer,
+  checkRhythm,
+  clapLayer,
+  LIMITS,
+  type Rhythm,
+  skeletonLayer,
+} from './index.ts';
 
 const rhythmIn = (cycle: string): Rhythm =>
   readRhythm(
@@ -100,5 +107,24 @@ describe('a catalogue entry as a layer', () => {
     if (!clave || !plain) throw new Error('no entry');
     expect(addSkeletonLayer(full, clave).ok).toBe(false);
     expect(addSkeletonLayer(rhythm, plain).ok).toBe(false);
+  });
+});
+
+describe('the gestures of a cycle as a layer', () => {
+  const claps = (name: string) => {
+    const entry = entryNamed(name);
+    if (!entry) throw new Error(name);
+    return writeLayerRows(clapLayer(entry.cycle), entry.cycle);
+  };
+
+  it('are claps, softer waves and fingers of a ghost; the first clap is louder, a wave there is not', () => {
+    expect(claps('adi')).toMatchInlineSnapshot(`"play  X! / (x) / (x) / (x) / X / x- / X / x-"`);
+    expect(claps('rupak')).toMatchInlineSnapshot(`"play  x- / (x) / (x) / X / (x) / X / (x)"`);
+  });
+
+  it('are claps where a cycle has none', () => {
+    expect(
+      writeLayerRows(clapLayer(rhythmIn('4x4').cycle), rhythmIn('4x4').cycle),
+    ).toMatchInlineSnapshot(`"play  X! / X / X / X"`);
   });
 });
