@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { handOf, timeRhythm } from '../rhythm/index.ts';
+import { handOf, type Layer, timeRhythm } from '../rhythm/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { formatRational, rational } from '../time/index.ts';
 import {
@@ -115,6 +115,15 @@ describe('hands', () => {
     const hands = readHands(layer, timing, 0);
     expect(hands.longestRun).toEqual({ hand: 'R', length: 4 });
     expect(hands.leads).toEqual(['R', 'L']);
+    // A foot between two strokes of a hand is no change of hands; where it plays alone it leads.
+    const kit = timed(
+      'rhythm A\ncycle 1x4\nlayer K : drum kit\nplay S / B / S / S | B / S / x+B / .\nhand R / . / R / L | . / L / R / .',
+    );
+    expect(readHands(kit.rhythm.layers[0] as Layer, kit.timing, 0)).toMatchObject({
+      count: { R: 3, L: 2, F: 3 },
+      longestRun: { hand: 'R', length: 3 },
+      leads: ['R', 'F'],
+    });
     const clash = timed('rhythm A\ncycle 1x1\nlayer D : goblet drum\nplay D+T');
     expect(
       readLayer(clash.rhythm, 0)
