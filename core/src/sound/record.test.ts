@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { nth } from '../bounds/index.ts';
 import { truePeak } from '../loudness/index.ts';
 import { CEILING } from '../mix/index.ts';
 import { timeRhythm } from '../rhythm/index.ts';
@@ -6,6 +7,7 @@ import { readRhythm } from '../text/index.ts';
 import { toSample } from '../time/index.ts';
 import {
   CLICK_LAYER,
+  DAMP_FADE,
   performClimb,
   performRhythm,
   type RecordOptions,
@@ -57,6 +59,27 @@ function onsets(samples: Float32Array): readonly number[] {
 }
 
 describe('a performance as sound', () => {
+  it('lets a choked stroke die evenly', () => {
+    const bell = (stroke: string) => {
+      const text = `rhythm A\ncycle 4x1\ntempo 60 per 4\nlayer A : hand bell\nplay ${stroke} . . .`;
+      const { rhythm: one } = readRhythm(text, 'x');
+      const time = timeRhythm(one);
+      if (!time.ok) throw new Error(time.message);
+      const recording = record(performRhythm(one, time.timing, { turns: 1 }), OPTIONS);
+      return [...recording.blocks()].flatMap(([left]) => [...left]);
+    };
+    const [free, choked] = [bell('X'), bell('X^')];
+    const from = 0.25 * 48_000;
+    const fade = Math.round(DAMP_FADE * 48_000);
+    expect(choked.slice(0, from)).toEqual(free.slice(0, from));
+    for (let part = 1; part < fade; part += 7) {
+      const whole = nth(free, from + part);
+      expect(Math.abs(nth(choked, from + part) - whole * (1 - part / fade))).toBeLessThan(1e-6);
+    }
+    expect(free.slice(from + fade, from + fade + 4800).some((value) => value !== 0)).toBe(true);
+    expect(choked.slice(from + fade).every((value) => value === 0)).toBe(true);
+  });
+
   it('has each stroke at its sample, exactly, turn after turn', () => {
     const [left] = all(40, { ...OPTIONS, levels: new Map([['layer-2', 0]]) });
     const bell = rhythm.layers[0]?.id;

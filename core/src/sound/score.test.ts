@@ -168,6 +168,15 @@ describe('a crossing as a score', () => {
     const crossed = crossing([{ steps: 4, parts: 3, sounds: [0, 2], start: 1 }, 3]);
     const score = scoreCrossing(crossed, sounds, 0, ['low', undefined, 'high']);
     expect(at(score, crossingLayer(0))).toEqual(soundsOf(crossed, 0));
+    // The first step of a pulse is its accent, where it sounds.
+    const forces = (index: number) =>
+      score.events
+        .filter(({ layer }) => layer === crossingLayer(index))
+        .map(({ ticks, sound }) => sound.force === (ticks === stepsOf(crossed, index)[0] ? 4 : 3));
+    expect([...forces(0), ...forces(1)].every(Boolean)).toBe(true);
+    expect(
+      score.events.filter(({ layer, sound }) => layer === crossingLayer(1) && sound.force === 4),
+    ).toHaveLength(1);
     expect(at(score, CLICK_LAYER)).toEqual([...stepsOf(crossed, 0)].sort((a, b) => a - b));
     const laid = score.events.filter((event) => event.layer === BACKBEAT_LAYER);
     expect(laid.map((event) => [event.ticks, event.sound.kind])).toEqual([

@@ -24,6 +24,13 @@ describe('tuned drums', () => {
       ['k', undefined],
     ]);
     expect(new Set(events.map(({ sound }) => soundKey(sound))).size).toBe(4);
+    // Each sound has a name of its own, under which its waves are kept.
+    const sound = { instrument: 'tabla', kind: 'N', force: 3 } as const;
+    expect(
+      [{}, { weak: true as const }, { tuned: 0.5 }, { weak: true as const, tuned: 2 }].map((more) =>
+        soundKey({ ...sound, ...more }),
+      ),
+    ).toEqual(['tabla/N/3', 'tabla/N/3/weak', 'tabla/N/3/0.5', 'tabla/N/3/weak/2']);
     expect(readRhythm(writeRhythm(rhythm)).rhythm).toEqual(rhythm);
   });
 
