@@ -23,7 +23,11 @@ describe('the instrument of a part', () => {
     expect(proposed('Conga 2 (low)')).toBe('conga');
     expect(proposed('Drumset')).toBe('drum kit');
     expect(proposed('Cowbells')).toBe('cowbells');
-    expect(proposed('Palmas claras')).toBe('palmas');
+    expect(['Palmas claras', 'Clap', 'Hand claps'].map((name) => proposed(name))).toEqual([
+      'palmas',
+      'palmas',
+      'palmas',
+    ]);
     expect(proposeInstrument(part('Track 3', [], 'djembe')).name).toBe('djembe');
   });
 
@@ -50,6 +54,22 @@ describe('the strokes of a part', () => {
 
   it('are told by their heads, and else go from low to high, each family once', () => {
     expect(strokes('goblet-drum', [{}, {}, { head: 'x' }])).toBe('D O T');
+    // Two of one name, or of one note, are two strokes all the same.
+    expect(strokes('tall-drums', [{ name: 'open' }, { name: 'open' }])).toMatchInlineSnapshot(`"O B"`);
+    expect(strokes('tall-drums', [{ note: 63 }, { note: 63 }, {}])).toMatchInlineSnapshot(`"O B C"`);
+    // A diamond is metal, else a touch; a slash is muted, else a touch.
+    expect(
+      ['diamond', 'slash', 'circle-x', 'triangle'].map((head) =>
+        ['tall-drums', 'drum-kit', 'claves'].map((id) => strokes(id, [{ head }])).join(' '),
+      ),
+    ).toMatchInlineSnapshot(`
+      [
+        "H x t",
+        "M R t",
+        "C x X",
+        "C S X",
+      ]
+    `);
     // Crosses are slaps, then metal, then muted ones, as far as the instrument has them, each once.
     const crosses = (id: string) => strokes(id, [{ head: 'x' }, { head: 'x' }, { head: 'cross' }]);
     expect(['tall-drums', 'drum-kit', 'hand-bell', 'claves'].map(crosses)).toMatchInlineSnapshot(`
