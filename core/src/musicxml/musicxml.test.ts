@@ -404,15 +404,74 @@ describe('a score of other programs', () => {
     expect(rhythm.layers[0]?.rings).toEqual([1]);
   });
 
+  it('without a signature is in four quarters, which is told, as are cues and marks that are not kept', () => {
+    const free = '<attributes><divisions>4</divisions><time><senza-misura/></time></attributes>';
+    const cue =
+      '<note><cue/><unpitched><display-step>C</display-step><display-octave>5</display-octave></unpitched><duration>4</duration></note>';
+    const marks =
+      '<notations><technical><snap-pizzicato/><fingering>L</fingering></technical><fermata/></notations><lyric><text>ta</text></lyric><lyric number="2"><text>ka</text></lyric>';
+    const words = (said: string) =>
+      `<direction><direction-type><words>${said}</words></direction-type></direction>`;
+    const { parts, bars, lost } = notation(
+      score({ Drum: [`${free}${note(4, marks)}${cue}${words(' R + L ')}${note(4)}${note(8)}`] }),
+    );
+    expect(bars.map(({ meter }) => meter)).toEqual([{ beats: [1, 1, 1, 1], under: 4 }]);
+    expect(parts[0]?.notes.map(({ at, hand, say }) => [at.num / at.den, hand, say])).toEqual([
+      [0, 'L', 'ta'],
+      [1, 'R', undefined],
+      [2, undefined, undefined],
+    ]);
+    expect(lost).toMatchInlineSnapshot(`
+      [
+        "1 × bars without a signature, taken as four quarters.",
+        "1 × marks “snap-pizzicato”.",
+        "1 × holds (fermatas).",
+        "1 × words of a second verse.",
+        "1 × cue notes.",
+      ]
+    `);
+  });
+
+  it('with words over a slot means the notes of that slot, as many as they are', () => {
+    const words = (said: string) =>
+      `<direction><direction-type><words>${said}</words></direction-type></direction>`;
+    const chord = (place: string) => note(4, '', place).replace('<note>', '<note><chord/>');
+    const hands = (inside: string) =>
+      notation(score({ Drum: [`${time('3', 4)}${inside}`] }))
+        .parts[0]?.notes.map(({ hand = '–' }) => hand)
+        .join('');
+    expect(hands(`${words('R + L')}${note(4)}${chord('E5')}${note(4)}${note(4)}`)).toBe('RL––');
+    // Two hands over one stroke, or one over two: what is not there has none, and the next has its own.
+    expect(hands(`${words('R+L')}${note(4)}${note(4)}${words('L')}${note(4)}`)).toBe('R–L');
+    expect(hands(`${words('R')}${note(4)}${chord('E5')}${note(4)}${note(4)}`)).toBe('R–––');
+    // Over a rest they wait for the next stroke.
+    expect(hands(`${words('L')}${rest(4)}${note(4)}${note(4)}`)).toBe('L–');
+  });
+
+  it('is named by its work, else by its movement, else by its file', () => {
+    const named = (head: string) =>
+      notation(score({ Drum: [`${time('1', 4)}${note(4)}`] }, head)).name;
+    const movement = '<movement-title>Slow part</movement-title>';
+    expect(named(`<work><work-title>Street call</work-title></work>${movement}`)).toBe(
+      'Street call',
+    );
+    expect(named(movement)).toBe('Slow part');
+    expect(named('')).toBe('a score');
+  });
+
   it('by bars and not by parts, in UTF-16, with a tempo in half notes', () => {
     const xml = `<?xml version="1.0" encoding="UTF-16"?><score-timewise><part-list><score-part id="A"><part-name>Bell é</part-name></score-part></part-list><measure number="1"><part id="A">${time('2', 2)}<direction><direction-type><metronome><beat-unit>half</beat-unit><per-minute>60</per-minute></metronome></direction-type></direction>${note(8)}${note(8)}</part></measure></score-timewise>`;
-    const wide = new Uint8Array(2 + xml.length * 2);
-    wide.set([0xff, 0xfe]);
-    [...xml].forEach((letter, at) => {
-      wide[2 + at * 2] = letter.charCodeAt(0) & 255;
-      wide[3 + at * 2] = letter.charCodeAt(0) >> 8;
-    });
-    const given = notation(wide);
+    const wide = (mark: readonly number[], low: number) => {
+      const bytes = new Uint8Array(2 + xml.length * 2);
+      bytes.set(mark);
+      [...xml].forEach((letter, at) => {
+        bytes[2 + at * 2 + low] = letter.charCodeAt(0) & 255;
+        bytes[3 + at * 2 - low] = letter.charCodeAt(0) >> 8;
+      });
+      return bytes;
+    };
+    const given = notation(wide([0xff, 0xfe], 0));
+    expect(notation(wide([0xfe, 0xff], 1))).toEqual(given);
     expect(given.parts[0]?.name).toBe('Bell é');
     const { rhythm } = bringIn(given, nth(proposeBringIn(given), 0), 'x');
     // Nothing is written between the halves, so that they are the pulses.

@@ -15,6 +15,18 @@ export interface Waiting {
   roll: readonly string[];
   choke: readonly string[];
   graces: number;
+  /** Whether a note has come for which the words stand; what else comes with it sounds together with that. */
+  isUsed: boolean;
+}
+
+/** What was written over one slot is over with it, however many notes came there. */
+export function clearUsed(waiting: Waiting): void {
+  if (!waiting.isUsed) return;
+  waiting.hands = [];
+  waiting.optional = [];
+  waiting.roll = [];
+  waiting.choke = [];
+  waiting.isUsed = false;
 }
 
 /** Notations and directions that are read; any other is told. */
@@ -100,6 +112,7 @@ export function readDirection(
 
 /** @returns whether the words say something that is kept */
 function readWords(words: string, waiting: Waiting, reader: PartReader): boolean {
+  clearUsed(waiting);
   const parts = words.split('+').map((one) => one.trim());
   if (parts.every((one) => one === '.' || handOf(one) !== undefined) && words !== '') {
     waiting.hands = parts;

@@ -3,6 +3,7 @@ import { add, compare, type Rational, rational, subtract, ZERO } from '../time/i
 import type { PartReader } from './part-reader.ts';
 import type { ReadBar } from './read-bar.ts';
 import {
+  clearUsed,
   handOf,
   type Mutable,
   type Open,
@@ -52,7 +53,14 @@ export function readNotes(
 ): Pick<ReadBar, 'notes' | 'filled' | 'tempos' | 'label'> {
   const notes: Open[] = [];
   const tempos: Mutable<ReadBar['tempos'][number]>[] = [];
-  const waiting: Waiting = { hands: [], optional: [], roll: [], choke: [], graces: 0 };
+  const waiting: Waiting = {
+    hands: [],
+    optional: [],
+    roll: [],
+    choke: [],
+    graces: 0,
+    isUsed: false,
+  };
   let label: string | undefined;
   let at: Rational = ZERO;
   let filled: Rational = ZERO;
@@ -140,6 +148,7 @@ interface NoteAt {
 }
 
 function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }: NoteAt): void {
+  if (inChord === 0) clearUsed(waiting);
   const of = childrenOf(node);
   const sound = soundOf(of, reader);
   const notations = all(of, 'notations').flatMap(childrenOf);
@@ -165,7 +174,7 @@ function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }
     // It goes on from the bar before, where it is.
     if (carriesOver(sound, length, reader)) return;
   }
-  const hand = handIn(marks) ?? handOf(waiting.hands[inChord] ?? waiting.hands[0]);
+  const hand = handIn(marks) ?? handOf(waiting.hands[inChord]);
   const ornament = ornamentOf(marks, waiting, inChord);
   const say = sayIn(of, reader);
   const note: Open = {
@@ -177,14 +186,14 @@ function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }
     ...(hand === undefined ? {} : { hand }),
     ...(say === undefined ? {} : { say }),
     ...(ornament === undefined ? {} : { ornament }),
-    ...((waiting.optional[inChord] ?? waiting.optional[0]) === 'opt.' ? { optional: true } : {}),
+    ...(waiting.optional[inChord] === 'opt.' ? { optional: true } : {}),
     ...(waiting.choke[inChord] === 'x' ? { damp: true } : {}),
     ...(tied.includes('let-ring') ? { rings: length } : {}),
   };
   if (inChord === 0) waiting.graces = 0;
   notes.push(note);
   reader.last.set(sound, note);
-  clearAfter(waiting, inChord);
+  waiting.isUsed = true;
 }
 
 /** A tie over the barline lengthens the last note of that sound in the bar before. */
@@ -194,21 +203,6 @@ function carriesOver(sound: string, length: Rational, reader: PartReader): boole
   last.length = add(last.length, length);
   last.rings = last.length;
   return true;
-}
-
-/** What was written for one slot is used up once its last note has come; the first note decides for a single word. */
-function clearAfter(waiting: Waiting, inChord: number): void {
-  const most = Math.max(
-    waiting.hands.length,
-    waiting.optional.length,
-    waiting.roll.length,
-    waiting.choke.length,
-  );
-  if (inChord + 1 < most) return;
-  waiting.hands = [];
-  waiting.optional = [];
-  waiting.roll = [];
-  waiting.choke = [];
 }
 
 function soundOf(of: readonly Node[], reader: PartReader): string {
@@ -269,7 +263,7 @@ function ornamentOf(
   const [tremolo] = all(marks, 'tremolo');
   if (tremolo) {
     if (attribute(tremolo, 'type') === 'unmeasured') return 'crush';
-    const strokes = /^([579])-/.exec(roll[inChord] ?? roll[0] ?? '')?.[1];
+    const strokes = /^([579])-/.exec(roll[inChord] ?? '')?.[1];
     return strokes === undefined ? 'roll' : (`roll${strokes}` as Ornament);
   }
   if (graces === 0 || inChord > 0) return undefined;
