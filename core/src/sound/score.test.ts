@@ -178,6 +178,13 @@ describe('a crossing as a score', () => {
       score.events.filter(({ layer, sound }) => layer === crossingLayer(1) && sound.force === 4),
     ).toHaveLength(1);
     expect(at(score, CLICK_LAYER)).toEqual([...stepsOf(crossed, 0)].sort((a, b) => a - b));
+    const clicks = score.events.filter((event) => event.layer === CLICK_LAYER);
+    expect(clicks.map(({ sound }) => sound.kind)).toEqual(
+      clicks.map(({ ticks }) => (ticks === stepsOf(crossed, 0)[0] ? 'strong' : 'plain')),
+    );
+    expect(clicks.filter(({ sound }) => sound.kind === 'strong')).toHaveLength(1);
+    const ticks = score.events.map((event) => event.ticks);
+    expect(ticks).toEqual([...ticks].sort((a, b) => a - b));
     const laid = score.events.filter((event) => event.layer === BACKBEAT_LAYER);
     expect(laid.map((event) => [event.ticks, event.sound.kind])).toEqual([
       [stepsOf(crossed, 0)[0], 'B'],
