@@ -27,6 +27,9 @@ const layer = rhythm.layers[0] as Layer;
 describe('ringing on', () => {
   it('lasts for as long as it is written, over the seam too', () => {
     expect(layer.rings).toEqual([1, 2, 7, 13]);
+    // What is no slot, or sounds, is left as it is.
+    for (const none of [-1, 16, 0]) expect(toggleRing(layer, none)).toBe(layer);
+    expect(toggleRing(layer, 15).rings).toEqual([1, 2, 7, 13, 15]);
     expect([0, 4, 6, 8, 12].map((slot) => slotsHeld(layer, slot))).toEqual([3, 1, 2, 1, 2]);
     const over = toggleRing(toggleRing(layer, 14), 15);
     expect(slotsHeld(over, 12)).toBe(4);
