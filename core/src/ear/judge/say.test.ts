@@ -121,6 +121,14 @@ describe('what is wrong with a run as a whole', () => {
     expect(trouble([...good, ...good.map((one) => ({ ...one, time: one.time + 0.05 }))])).toEqual({
       kind: 'twice',
     });
+    // In six of ten that is most of them; a second sound that comes later is a stroke too many, and nothing else.
+    const exact = fours.play({ seed: 2 });
+    const twice = (after: number, share: number) => {
+      const again = exact.slice(0, Math.ceil(exact.length * share));
+      return trouble([...exact, ...again.map((one) => ({ ...one, time: one.time + after }))]);
+    };
+    expect([twice(0.05, 0.61), twice(0.05, 0.55)]).toEqual([{ kind: 'twice' }, undefined]);
+    expect(twice(0.0936, 1)).toBeUndefined();
     expect(trouble(good.slice(0, 50))).toMatchObject({
       kind: 'hands off',
       after: { slot: 1, pass: 3 },
