@@ -55,8 +55,12 @@ describe('the strokes of a part', () => {
   it('are told by their heads, and else go from low to high, each family once', () => {
     expect(strokes('goblet-drum', [{}, {}, { head: 'x' }])).toBe('D O T');
     // Two of one name, or of one note, are two strokes all the same.
-    expect(strokes('tall-drums', [{ name: 'open' }, { name: 'open' }])).toMatchInlineSnapshot(`"O B"`);
-    expect(strokes('tall-drums', [{ note: 63 }, { note: 63 }, {}])).toMatchInlineSnapshot(`"O B C"`);
+    expect(strokes('tall-drums', [{ name: 'open' }, { name: 'open' }])).toMatchInlineSnapshot(
+      `"O B"`,
+    );
+    expect(strokes('tall-drums', [{ note: 63 }, { note: 63 }, {}])).toMatchInlineSnapshot(
+      `"O B C"`,
+    );
     // A diamond is metal, else a touch; a slash is muted, else a touch.
     expect(
       ['diamond', 'slash', 'circle-x', 'triangle'].map((head) =>
