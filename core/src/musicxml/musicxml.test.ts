@@ -413,13 +413,14 @@ describe('a score of other programs', () => {
     const words = (said: string) =>
       `<direction><direction-type><words>${said}</words></direction-type></direction>`;
     const { parts, bars, lost } = notation(
-      score({ Drum: [`${free}${note(4, marks)}${cue}${words(' R + L ')}${note(4)}${note(8)}`] }),
+      score({ Drum: [`${free}${note(4, marks)}${cue}${words(' R + L ')}${note(4)}${note(4)}`] }),
     );
     expect(bars.map(({ meter }) => meter)).toEqual([{ beats: [1, 1, 1, 1], under: 4 }]);
     expect(parts[0]?.notes.map(({ at, hand, say }) => [at.num / at.den, hand, say])).toEqual([
       [0, 'L', 'ta'],
-      [1, 'R', undefined],
-      [2, undefined, undefined],
+      // The cue takes the second quarter.
+      [2, 'R', undefined],
+      [3, undefined, undefined],
     ]);
     expect(lost).toMatchInlineSnapshot(`
       [

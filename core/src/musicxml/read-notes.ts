@@ -98,10 +98,6 @@ export function readNotes(
           waiting.graces += first(of, 'chord') ? 0 : 1;
           break;
         }
-        if (first(of, 'cue')) {
-          reader.tell('cue notes');
-          break;
-        }
         const length = lengthOf(of, reader);
         const isChord = first(of, 'chord') !== undefined;
         if (!isChord) {
@@ -109,6 +105,11 @@ export function readNotes(
           inChord = 0;
           move(length);
         } else inChord += 1;
+        // What another player plays is written small, and takes its time.
+        if (first(of, 'cue')) {
+          reader.tell('cue notes');
+          break;
+        }
         if (first(of, 'rest') || attribute(node, 'print-object') === 'no') break;
         readNote(node, { onset, length, inChord, waiting, notes, reader });
         break;

@@ -90,15 +90,9 @@ function nearestForce(
   db: number,
   byForce: ReadonlyMap<Force, number>,
 ): { readonly force: Force; readonly middle: number } | undefined {
-  const all = [...byForce].map(([force, middle]) => ({ force, middle }));
-  const [first, ...others] = all;
-  return (
-    first &&
-    others.reduce(
-      (best, one) => (Math.abs(db - one.middle) < Math.abs(db - best.middle) ? one : best),
-      first,
-    )
-  );
+  return [...byForce]
+    .map(([force, middle]) => ({ force, middle }))
+    .sort((a, b) => Math.abs(db - a.middle) - Math.abs(db - b.middle))[0];
 }
 
 /** The difference of the hands at the forces that both of them play, by how often they do. */
