@@ -40,6 +40,37 @@ async function letters(page: Page, texts: readonly string[]): Promise<readonly n
   return times.sort((a, b) => a - b);
 }
 
+/**
+ * Milliseconds from the key to the frame in which Find anything stands there for the first time since the program was loaded;
+ * told in the page, since asking for it from outside takes a fifth of that.
+ */
+async function findAnything(page: Page): Promise<number> {
+  await page.waitForTimeout(1500);
+  return page.evaluate(async () => {
+    const there = () => document.querySelector('[role=dialog] [role=option]');
+    const start = performance.now();
+    const shown = new Promise<void>((resolve) => {
+      const watch = new MutationObserver(() => {
+        if (!there()) return;
+        watch.disconnect();
+        resolve();
+      });
+      watch.observe(document.body, { childList: true, subtree: true });
+    });
+    const key = { key: 'k', code: 'KeyK', ctrlKey: true, bubbles: true, cancelable: true };
+    document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', key));
+    await shown;
+    await new Promise<void>((resolve) =>
+      requestAnimationFrame(() => {
+        const { port1, port2 } = new MessageChannel();
+        port1.onmessage = () => resolve();
+        port2.postMessage(0);
+      }),
+    );
+    return performance.now() - start;
+  });
+}
+
 const middle = (times: readonly number[]) => times[Math.floor(times.length / 2)] ?? Number.NaN;
 
 /** A rhythm at the limit, and a Shelf of five thousand. */
@@ -94,9 +125,9 @@ export async function limitFigures(page: Page, address: string): Promise<Figure[
     });
   }
 
-  const toShelf = async () => {
+  const toShelf = async (often = 3) => {
     const times: number[] = [];
-    for (let i = 0; i < 3; i += 1) {
+    for (let i = 0; i < often; i += 1) {
       await page.goto(`${address}/guide`);
       await page.waitForTimeout(2500);
       times.push(
@@ -114,11 +145,12 @@ export async function limitFigures(page: Page, address: string): Promise<Figure[
   const many = await toShelf();
   await page.getByLabel('Search the Shelf').click();
   const letter = middle(await letters(page, ['q', 'qu', 'qua', 'quay', 'quay 1', 'quay 12', '']));
-  const palette = await until(
-    page,
-    () => page.keyboard.press('Control+k'),
-    () => page.getByRole('dialog', { name: 'Find anything' }).getByRole('option').first().waitFor(),
-  );
+  const palettes: number[] = [];
+  for (let i = 0; i < 3; i += 1) {
+    await toShelf(1);
+    palettes.push(await findAnything(page));
+  }
+  const palette = middle(palettes.sort((a, b) => a - b));
   figures.push(
     {
       what: 'a Shelf of 5,000 rhythms opened from another place',
@@ -134,7 +166,7 @@ export async function limitFigures(page: Page, address: string): Promise<Figure[
     },
     {
       what: 'Find anything opened there',
-      value: `${palette} ms`,
+      value: `${palette.toFixed(0)} ms`,
       limit: '150 ms',
       ok: palette < 150,
     },

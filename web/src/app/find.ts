@@ -27,14 +27,11 @@ const MOST = { found: 12, all: 5 } as const;
  */
 export function find(words: string, lists: readonly (readonly Found[])[]): readonly FoundGroup[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-  const whole = wanted.join(' ');
   const most = wanted.length > 0 ? MOST.found : MOST.all;
   const groups = new Map<string, { ranks: Found[][]; count: number; best: number }>();
   for (const one of lists.flat()) {
-    const text = one.find.toLowerCase();
-    if (!wanted.every((word) => text.includes(word))) continue;
-    const label = one.label.toLowerCase();
-    const rank = label.startsWith(whole) ? 0 : ` ${label}`.includes(` ${whole}`) ? 1 : 2;
+    const rank = wanted.length > 0 ? rankOf(one, wanted) : 0;
+    if (rank === undefined) continue;
     const group = groups.get(one.group) ?? { ranks: [[], [], []], count: 0, best: 3 };
     group.count += 1;
     group.best = Math.min(group.best, rank);
@@ -48,4 +45,13 @@ export function find(words: string, lists: readonly (readonly Found[])[]): reado
     })
     .sort((a, b) => (wanted.length === 0 ? 0 : a.best - b.best))
     .map(({ group, found, more }) => ({ group, found, more }));
+}
+
+/** How well something fits: 0 begins with the words, 1 has a word that does, 2 has them somewhere; else nothing. */
+function rankOf({ find, label }: Found, wanted: readonly string[]): number | undefined {
+  const text = find.toLowerCase();
+  if (!wanted.every((word) => text.includes(word))) return undefined;
+  const whole = wanted.join(' ');
+  const said = label.toLowerCase();
+  return said.startsWith(whole) ? 0 : ` ${said}`.includes(` ${whole}`) ? 1 : 2;
 }

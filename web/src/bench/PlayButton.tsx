@@ -35,9 +35,9 @@ export function PlayButton(props: PlayButtonProps) {
   useKeys(KEYS.here.keys, () => play('here'));
   useKeys(KEYS.chosen.keys, () => play('chosen'));
   const layer = layers[layerIndex];
-  const parts = layer ? partsOf(layer) : [];
+  const parts = () => (layer ? partsOf(layer) : []);
   const partNow: HeardPart =
-    heardPart && heardPart.layer === layer?.id && parts.includes(heardPart.part)
+    heardPart && heardPart.layer === layer?.id && parts().includes(heardPart.part)
       ? heardPart.part
       : 'all';
   const hear = (part: HeardPart) => {
@@ -79,7 +79,7 @@ export function PlayButton(props: PlayButtonProps) {
       run: () => play(what),
     })),
     ...(layer
-      ? parts
+      ? parts()
           .filter((one) => one !== partNow)
           .map((one) => ({
             label: `Hear of ${layer.name} ${HEARD_PARTS[one].name}`,

@@ -28,7 +28,8 @@ interface PlayMenuProps {
   /** The chosen layer, of which a part can be heard. */
   readonly layer?: {
     readonly name: string;
-    readonly parts: readonly HeardPart[];
+    /** Asked as the menu opens. */
+    readonly parts: () => readonly HeardPart[];
     readonly now: HeardPart;
     readonly onHear: (part: HeardPart) => void;
   };
@@ -57,6 +58,7 @@ export function PlayMenu(props: PlayMenuProps) {
 }
 
 function Items({ choices, playing, onPlay, layer, optional }: PlayMenuProps) {
+  const parts = layer?.parts() ?? [];
   return (
     <>
       {choices().map(({ what, label, keys }) => (
@@ -69,12 +71,12 @@ function Items({ choices, playing, onPlay, layer, optional }: PlayMenuProps) {
           <kbd className="text-fine whitespace-nowrap text-quiet">{keys}</kbd>
         </DropdownMenu.Item>
       ))}
-      {layer && layer.parts.length > 1 ? (
+      {layer && parts.length > 1 ? (
         <Radio
           label={`Of ${layer.name} one hears`}
           value={layer.now}
-          of={Object.fromEntries(layer.parts.map((one) => [one, HEARD_PARTS[one].name]))}
-          onChange={(value) => layer.onHear(layer.parts.find((one) => one === value) ?? 'all')}
+          of={Object.fromEntries(parts.map((one) => [one, HEARD_PARTS[one].name]))}
+          onChange={(value) => layer.onHear(parts.find((one) => one === value) ?? 'all')}
         />
       ) : null}
       {optional ? (

@@ -1,6 +1,6 @@
 import { kindLines, sayKindLine, slotsWith } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
@@ -13,7 +13,7 @@ interface AloneProps {
 }
 
 /** One thing of the line at a time: the accents, one kind of stroke, what falls together. */
-export function Alone({ rhythm, layerIndex, lit, onLight }: AloneProps) {
+export const Alone = memo(function Alone({ rhythm, layerIndex, lit, onLight }: AloneProps) {
   const parts = useMemo(() => partsOf(rhythm, layerIndex), [rhythm, layerIndex]);
   if (parts.length === 0) return null;
   return (
@@ -33,7 +33,7 @@ export function Alone({ rhythm, layerIndex, lit, onLight }: AloneProps) {
       </div>
     </Card>
   );
-}
+});
 
 function partsOf(
   rhythm: Rhythm,

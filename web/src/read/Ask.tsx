@@ -2,7 +2,7 @@ import { findInstrument, strokeKind } from '@stride/core/instrument';
 import { type Found, meetings, sayFound, type Wanted } from '@stride/core/read';
 import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { capital } from '@stride/core/wording';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -21,7 +21,7 @@ type Stroke = 'any' | 'accents' | `kind:${string}`;
 const MOST = 12;
 
 /** Finds where a stroke of this layer falls with a stroke of another one. */
-export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
+export const Ask = memo(function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
   const layer = rhythm.layers[layerIndex];
   const others = rhythm.layers.filter((_, index) => index !== layerIndex);
   const [mine, setMine] = useState<Stroke>('any');
@@ -102,7 +102,7 @@ export function Ask({ rhythm, layerIndex, lit, onLight }: AskProps) {
       </div>
     </Card>
   );
-}
+});
 
 /** The first of the places, with their bars where the two layers last longer than one. */
 function sayPlaces(found: readonly (Found & { readonly words: string })[], bars: boolean): string {

@@ -8,7 +8,7 @@ import {
   workOut,
 } from '@stride/core/read';
 import { type Rhythm, timeRhythm } from '@stride/core/rhythm';
-import { type ReactNode, useMemo } from 'react';
+import { memo, type ReactNode, useMemo } from 'react';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Kin } from './Kin.tsx';
@@ -40,7 +40,7 @@ const ASKS: Readonly<Record<string, string>> = {
 };
 
 /** All that a layer says, part by part. */
-export function Groups(props: GroupsProps) {
+export const Groups = memo(function Groups(props: GroupsProps) {
   const { rhythm, layerIndex, settings, against, lit, onLight } = props;
   const { timeline } = against;
   const timed = timeRhythm(rhythm);
@@ -133,7 +133,7 @@ export function Groups(props: GroupsProps) {
       </Group>
     </section>
   );
-}
+});
 
 function isBeforeSides(title: string): boolean {
   return ['Fit', 'Strides', 'Off the beat', 'Accents alone'].includes(title);

@@ -93,8 +93,9 @@ export function Read() {
     [rhythm.layers, layerIndex],
   );
 
-  const litRead = only.fromWhole(lit);
-  const light = (next: Lit | undefined) => setLit(only.toWhole(next));
+  // The same as long as they mean the same, so that what is read rests while the line is written.
+  const litRead = useMemo(() => only.fromWhole(lit), [only, lit]);
+  const light = useCallback((next: Lit | undefined) => setLit(only.toWhole(next)), [only]);
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
   const layer = rhythm.layers[layerIndex];

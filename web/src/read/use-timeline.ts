@@ -39,5 +39,8 @@ export function useTimeline(rhythm: Rhythm, layerIndex: number): Against {
     const entry = wanted.startsWith('entry:') ? findEntry(wanted.slice(6)) : undefined;
     return { id: entry ? wanted : '', timeline: entry && timelineOfEntry(entry) };
   }, [own, wanted]);
-  return { ...chosen, choices: [...own, ...FROM_CATALOGUE], choose: setWanted };
+  return useMemo(
+    () => ({ ...chosen, choices: [...own, ...FROM_CATALOGUE], choose: setWanted }),
+    [own, chosen],
+  );
 }

@@ -18,8 +18,11 @@ function settle(bar: HTMLElement, wanted?: Element): void {
     controls.find((one) => one.tabIndex === 0 && one.dataset.stop === 'true') ??
     controls[0];
   for (const one of controls) {
-    one.tabIndex = one === stop ? 0 : -1;
-    one.dataset.stop = String(one === stop);
+    const isStop = one === stop;
+    // What stays as it is is not written: every writing makes the browser look at its style again.
+    if (one.dataset.stop === String(isStop) && one.tabIndex === (isStop ? 0 : -1)) continue;
+    one.tabIndex = isStop ? 0 : -1;
+    one.dataset.stop = String(isStop);
   }
 }
 

@@ -1,6 +1,6 @@
 import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { isInRange } from '../strideline/ranges.ts';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
@@ -14,11 +14,12 @@ const TITLE = 'px-3 pt-2 pb-0.5 text-fine text-quiet';
 
 interface ItemsProps {
   readonly menu: Pick<typeof DropdownMenu, 'Group' | 'Label' | 'Item'>;
-  readonly line: Line;
+  /** The line as it is when the menu opens. */
+  readonly now: () => Line;
 }
 
-function Items({ menu: Menu, line }: ItemsProps) {
-  return lineActions(line).map((group) => (
+function Items({ menu: Menu, now }: ItemsProps) {
+  return lineActions(now()).map((group) => (
     <Menu.Group key={group.title} className="break-inside-avoid">
       <Menu.Label className={TITLE}>{group.title}</Menu.Label>
       {group.actions.map((action) => (
@@ -37,7 +38,7 @@ function Items({ menu: Menu, line }: ItemsProps) {
 }
 
 /** What can be done beyond single keys, behind a button of the stroke bar. */
-export function LineMenu({ line }: { readonly line: Line }) {
+export const LineMenu = memo(function LineMenu({ now }: Pick<ItemsProps, 'now'>) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
@@ -54,13 +55,13 @@ export function LineMenu({ line }: { readonly line: Line }) {
           className={`${CONTENT} max-h-(--radix-dropdown-menu-content-available-height)`}
         >
           <DropdownMenu.Group tabIndex={0} className={SCROLLS}>
-            <Items menu={DropdownMenu} line={line} />
+            <Items menu={DropdownMenu} now={now} />
           </DropdownMenu.Group>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
-}
+});
 
 interface LineContextMenuProps {
   readonly line: Line;
@@ -92,7 +93,7 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
           className={`${CONTENT} max-h-(--radix-context-menu-content-available-height)`}
         >
           <ContextMenu.Group tabIndex={0} className={SCROLLS}>
-            <Items menu={ContextMenu} line={line} />
+            <Items menu={ContextMenu} now={() => line} />
           </ContextMenu.Group>
         </ContextMenu.Content>
       </ContextMenu.Portal>

@@ -1,7 +1,7 @@
 import type { Counting } from '@stride/core/counting';
 import { onePeriod, readLayer, readSlot } from '@stride/core/read';
 import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
-import { useEffect, useMemo } from 'react';
+import { memo, useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
 import { pathOfStroke, takeInHand } from '../guide/in-hand.ts';
 import { ofLayer, Sentence } from '../read/Sentence.tsx';
@@ -43,18 +43,6 @@ export function ReadingPanel({
   }, [instrument]);
   // The sentences follow the stroke by a moment, so that the line answers the key at once.
   const read = useAfterPaint(rhythm);
-  const [settings] = useReadSettings();
-  const groups = useMemo(
-    () => readLayer(read, chosen.layer, settings),
-    [read, chosen.layer, settings],
-  );
-  const line = useMemo(() => {
-    const timed = timeRhythm(read);
-    const layer = read.layers[chosen.layer];
-    const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
-    return timed.ok && layer && grid ? onePeriod(layer, grid, timed.timing) : undefined;
-  }, [read, chosen.layer]);
-  const kin = useFamilies(line?.onsets, line?.span ?? 0);
   return (
     <div className="relative max-lg:order-last">
       <Card
@@ -77,34 +65,59 @@ export function ReadingPanel({
             ) : null}
           </Part>
         ) : null}
-        {kin && kin.length > 0 ? (
-          <Part title="Families">
-            {kin.slice(0, 3).map((one) => (
-              <p key={one.id}>{sayKin(one)}</p>
-            ))}
-          </Part>
-        ) : null}
-        <Toolbar label="Sentences" vertical className="contents">
-          {groups.map((group) => (
-            <Part key={group.title} title={group.title}>
-              {group.findings.map((finding) => (
-                <Sentence
-                  key={finding.text}
-                  rhythm={rhythm}
-                  text={finding.text}
-                  tone={finding.tone}
-                  speaksOf={ofLayer(chosen.layer, finding.slots)}
-                  lit={lit}
-                  onLight={onLight}
-                />
-              ))}
-            </Part>
-          ))}
-        </Toolbar>
+        <LayerSays rhythm={read} layerIndex={chosen.layer} lit={lit} onLight={onLight} />
       </Card>
     </div>
   );
 }
+
+interface LayerSaysProps extends Pick<ReadingPanelProps, 'rhythm' | 'lit' | 'onLight'> {
+  readonly layerIndex: number;
+}
+
+/** All that the chosen layer says. It rests until what it reads has changed. */
+const LayerSays = memo(function LayerSays({ rhythm, layerIndex, lit, onLight }: LayerSaysProps) {
+  const [settings] = useReadSettings();
+  const groups = useMemo(
+    () => readLayer(rhythm, layerIndex, settings),
+    [rhythm, layerIndex, settings],
+  );
+  const line = useMemo(() => {
+    const timed = timeRhythm(rhythm);
+    const layer = rhythm.layers[layerIndex];
+    const grid = timed.ok ? timed.timing.layers[layerIndex] : undefined;
+    return timed.ok && layer && grid ? onePeriod(layer, grid, timed.timing) : undefined;
+  }, [rhythm, layerIndex]);
+  const kin = useFamilies(line?.onsets, line?.span ?? 0);
+  return (
+    <>
+      {kin && kin.length > 0 ? (
+        <Part title="Families">
+          {kin.slice(0, 3).map((one) => (
+            <p key={one.id}>{sayKin(one)}</p>
+          ))}
+        </Part>
+      ) : null}
+      <Toolbar label="Sentences" vertical className="contents">
+        {groups.map((group) => (
+          <Part key={group.title} title={group.title}>
+            {group.findings.map((finding) => (
+              <Sentence
+                key={finding.text}
+                rhythm={rhythm}
+                text={finding.text}
+                tone={finding.tone}
+                speaksOf={ofLayer(layerIndex, finding.slots)}
+                lit={lit}
+                onLight={onLight}
+              />
+            ))}
+          </Part>
+        ))}
+      </Toolbar>
+    </>
+  );
+});
 
 function Part({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
   return (

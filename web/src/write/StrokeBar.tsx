@@ -1,12 +1,13 @@
-import { compoundFor, findInstrument } from '@stride/core/instrument';
+import { compoundFor, type Family, findInstrument, type StrokeKind } from '@stride/core/instrument';
 import { type Rhythm, strokesAt } from '@stride/core/rhythm';
 import { counted } from '@stride/core/wording';
 import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
 import { Tooltip } from 'radix-ui';
-import { type ReactNode, useRef, useState } from 'react';
+import { memo, type ReactNode, useCallback, useRef, useState } from 'react';
 import { useOffers } from '../app/offers.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
+import { useLatest } from '../ui/use-latest.ts';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
 import type { Line } from './line.ts';
@@ -19,12 +20,16 @@ const MANY = 9;
 interface StrokeBarProps {
   readonly line: Line;
   readonly rhythm: Rhythm;
+  /** Places a stroke; the same function as long as the bar is shown. */
+  readonly onPlace: (code: string) => void;
 }
 
 /** The strokes of the chosen layer's instrument and what can be done with them, for pointer and eye. */
-export function StrokeBar({ line, rhythm }: StrokeBarProps) {
+export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
   const { layer, grid, chosen, commands } = line;
   const instrument = layer && findInstrument(layer.instrument);
+  const latest = useLatest(line);
+  const now = useCallback(() => latest.current, [latest]);
   useOffers('On the line', () => offersOf(line));
   if (!layer || !grid || !instrument) return null;
   const here = strokesAt(layer, chosen.slot);
@@ -57,36 +62,26 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
         {/* Where they do not fit they move under the hand, and everything stays in one row. */}
         <span className="stroke-tools flex min-w-24 shrink! gap-1 overflow-x-auto p-0.5 max-sm:flex-wrap">
           {instrument.strokes.map((stroke) => (
-            <Tool
+            <StrokeTool
               key={stroke.code}
-              label={`Place ${stroke.name}`}
-              name={stroke.name}
-              title={`${stroke.name}: ${stroke.how}`}
+              stroke={stroke}
+              family={stroke.family}
               pressed={here.some((one) => one.kind === stroke.code)}
-              onClick={() => commands.place(stroke.code)}
-            >
-              <svg width="16" height="16" viewBox="-9 -9 18 18" aria-hidden="true">
-                <Head family={stroke.family} size={7.5} below={false} />
-              </svg>
-              <span className="font-mono text-sm">{stroke.code}</span>
-            </Tool>
+              onPlace={onPlace}
+            />
           ))}
           {instrument.compounds?.map((compound) => (
-            <Tool
+            <StrokeTool
               key={compound.code}
-              label={`Place ${compound.name}`}
-              name={compound.name}
-              title={`${compound.name}: ${compound.how}`}
+              stroke={compound}
               pressed={
                 compoundFor(
                   instrument,
                   here.map((one) => one.kind),
                 ) === compound
               }
-              onClick={() => commands.place(compound.code)}
-            >
-              <span className="font-mono text-sm">{compound.code}</span>
-            </Tool>
+              onPlace={onPlace}
+            />
           ))}
         </span>
         <Tool
@@ -179,11 +174,40 @@ export function StrokeBar({ line, rhythm }: StrokeBarProps) {
         <span className="sm:max-lg:hidden">
           <GoTo line={line} />
         </span>
-        <LineMenu line={line} />
+        <LineMenu now={now} />
       </Toolbar>
     </Tooltip.Provider>
   );
 }
+
+interface StrokeToolProps {
+  readonly stroke: Pick<StrokeKind, 'code' | 'name' | 'how'>;
+  /** What its head looks like; several strokes at once have none of their own. */
+  readonly family?: Family;
+  readonly pressed: boolean;
+  readonly onPlace: (code: string) => void;
+}
+
+/** Places one stroke. It rests while others are pressed. */
+const StrokeTool = memo(function StrokeTool({ stroke, family, pressed, onPlace }: StrokeToolProps) {
+  const { code, name, how } = stroke;
+  return (
+    <Tool
+      label={`Place ${name}`}
+      name={name}
+      title={`${name}: ${how}`}
+      pressed={pressed}
+      onClick={() => onPlace(code)}
+    >
+      {family ? (
+        <svg width="16" height="16" viewBox="-9 -9 18 18" aria-hidden="true">
+          <Head family={family} size={7.5} below={false} />
+        </svg>
+      ) : null}
+      <span className="font-mono text-sm">{code}</span>
+    </Tool>
+  );
+});
 
 function Divider() {
   return <span aria-hidden="true" className="h-6 w-px bg-edge max-lg:hidden" />;

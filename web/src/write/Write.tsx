@@ -32,6 +32,7 @@ const USUAL_SCALE = 0.94;
 
 /** How large a rhythm is drawn; feet have a line of their own. */
 function scaleOf(layers: readonly Layer[]): number {
+  if (!(layers.length in SCALE_BY_LINES)) return USUAL_SCALE;
   const withFeet = layers.filter((layer) =>
     layer.strokes.some((stroke) => handOf(layer, stroke) === 'F'),
   );
@@ -69,7 +70,7 @@ export function Write() {
     // A rhythm that was just begun takes strokes at once.
     if (isBegun) window.document.getElementById(firstSlot)?.focus();
   }, [isBegun, firstSlot]);
-  const { pick, weigh, slide } = useSteady(line.commands);
+  const { pick, place, weigh, slide } = useSteady(line.commands);
   const { setMix, getState, edit } = bench;
   const editTurns = useCallback(
     (change: (before: Rhythm) => Rhythm) => edit(change, 'turns'),
@@ -170,7 +171,7 @@ export function Write() {
             />
           ) : null}
           <div className="mt-2">
-            <StrokeBar line={line} rhythm={rhythm} />
+            <StrokeBar line={line} rhythm={rhythm} onPlace={place} />
             <p role="status" className="min-h-6 text-note">
               {line.said}
             </p>

@@ -9,6 +9,7 @@ export function useSteady(commands: LineCommands) {
   return useMemo(
     () => ({
       pick: (at: SlotRef, extend = false) => latest.current.choose(at.layer, at.slot, extend),
+      place: (code: string) => latest.current.place(code),
       weigh: (...given: Parameters<LineCommands['weigh']>) => latest.current.weigh(...given),
       slide: (...given: Parameters<LineCommands['slide']>) => latest.current.slide(...given),
     }),
