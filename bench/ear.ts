@@ -17,7 +17,7 @@ import {
   simulate,
   tellKind,
 } from '@stride/core/ear';
-import { allInstruments, FAMILIES, type Family } from '@stride/core/instrument';
+import { FAMILIES, type Family, INSTRUMENTS } from '@stride/core/instrument';
 import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { secondsPerPulse, toNumber } from '@stride/core/time';
@@ -29,7 +29,7 @@ const RATE = 48_000;
 const STROKES = 80;
 const GAP = 60 / 200 / 4;
 /** Instruments of a family that are listened to. */
-const INSTRUMENTS = 6;
+const OF_A_FAMILY = 6;
 
 interface Heard {
   asked: number;
@@ -48,14 +48,14 @@ interface Setting {
 
 /** Runs of a family's instruments, a little uneven in time as hands are. */
 function hear(family: Family, { noiseBelow, click, uneven }: Setting): Heard {
-  const all = allInstruments().flatMap((one) =>
+  const all = INSTRUMENTS.flatMap((one) =>
     one.strokes
       .filter(({ code, family: its }) => its === family && findVoice(one.id, code))
       .map(({ code }) => ({ instrument: one.id, kind: code })),
   );
   const ids = [...new Set(all.map(({ instrument }) => instrument))];
   const heard: Heard = { asked: 0, found: 0, extra: 0, errors: [] };
-  ids.slice(0, INSTRUMENTS).forEach((id, run) => {
+  ids.slice(0, OF_A_FAMILY).forEach((id, run) => {
     const random = seeded(run * 77 + 5);
     const own = all.filter(({ instrument }) => instrument === id);
     const strokes = Array.from(
@@ -155,7 +155,7 @@ export interface KindsRow {
 export function kindsTable(): readonly KindsRow[] {
   const meter = createFeatureMeter(RATE);
   const rows: KindsRow[] = [];
-  for (const instrument of allInstruments()) {
+  for (const instrument of INSTRUMENTS) {
     const codes = instrument.strokes
       .map(({ code }) => code)
       .filter((code) => findVoice(instrument.id, code));

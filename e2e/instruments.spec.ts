@@ -28,6 +28,25 @@ test('an instrument of one’s own is made by ear, played, and kept from being l
   await page.reload();
   await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/middle, right, plain/);
 
+  // Made otherwise it is so where it is open already, and undo still goes back.
+  await slot(page, 'Tin lid', 0).click();
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await page.getByRole('button', { name: 'Change it' }).click();
+  await form.getByLabel('Name of stroke 1').fill('rim');
+  await form.getByRole('button', { name: 'Keep the instrument' }).click();
+  await expect(page.getByRole('heading', { name: /^rim/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/rim, right, plain/);
+  await slot(page, 'Tin lid', 0).click();
+  await page.keyboard.press('Control+z');
+  await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/silence/);
+  await page.keyboard.press('Control+Shift+z');
+  await expect(slot(page, 'Tin lid', 0)).toHaveAccessibleName(/rim, right, plain/);
+  // It plays once every sound is computed, that of the tin lid too.
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(4);
+  await page.keyboard.press('Space');
+
   // While a rhythm is played on it, it stays, and so do the codes that are in use.
   await page.goto('/guide?instrument=own-tin-lid');
   await page.getByRole('button', { name: 'Change it' }).click();

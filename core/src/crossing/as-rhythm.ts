@@ -1,12 +1,11 @@
 import type { Cycle } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf, type PlayedOn } from '../instrument/index.ts';
 import { type Layer, LIMITS, type Rhythm } from '../rhythm/index.ts';
 import { type Bpm, gcd, lcm, rational, wrap } from '../time/index.ts';
 import { type Crossing, soundsOf, stepsOf } from './crossing.ts';
 
 /** How a pulse of a crossing is played. */
-export interface PulsePart {
-  readonly instrument: string;
+export interface PulsePart extends PlayedOn {
   readonly kind: string;
   readonly hand: 'R' | 'L' | 'F';
 }
@@ -73,8 +72,9 @@ export function crossingAsRhythm(asked: CrossingAsRhythm): Rhythm {
     return [
       {
         id: `layer-${index + 1}`,
-        name: `${pulse.steps} ${findInstrument(part.instrument)?.name ?? ''}`.trim(),
+        name: `${pulse.steps} ${instrumentOf(part)?.name ?? ''}`.trim(),
         instrument: part.instrument,
+        ...(part.own && { own: part.own }),
         cells: line.cells,
         strokes: line.slots.map(({ slot, at }) => ({
           slot,

@@ -1,4 +1,4 @@
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf, playedOn } from '../instrument/index.ts';
 import { soundingLine } from '../read/index.ts';
 import { handOf, type Lines, type Timing } from '../rhythm/index.ts';
 import { gcd, lcm, type Pulses, rational } from '../time/index.ts';
@@ -52,9 +52,10 @@ export function crossingOfLayers(
     }
     pulses.push({ steps, parts: late, sounds: [0], start: (first * late) / stride });
     const stroke = layer.strokes[0];
+    const instrument = instrumentOf(layer);
     const hand = stroke ? handOf(layer, stroke) : 'R';
     parts.push({
-      instrument: findInstrument(layer.instrument)?.id ?? 'claves',
+      ...(instrument ? playedOn(instrument) : { instrument: 'claves' }),
       kind: stroke?.kind ?? 'X',
       hand: hand === 'B' ? 'R' : hand,
     });

@@ -98,17 +98,20 @@ function written(
     if (!first) continue;
     const { layer: from } = first.source;
     // A player who changes instruments in between has a layer for each of them.
-    const instruments = [...new Set(sounding.flat().map(({ source }) => source.layer.instrument))];
-    for (const [index, instrument] of instruments.entries()) {
-      const own = sounding.map((all) =>
+    const instruments = new Map(
+      sounding.flat().map(({ source: { layer } }) => [layer.instrument, layer.own]),
+    );
+    for (const [index, [instrument, own]] of [...instruments].entries()) {
+      const theirs = sounding.map((all) =>
         all.filter(({ source }) => source.layer.instrument === instrument),
       );
       layers.push({
         id: `layer-${layers.length + 1}`,
         name: oneLine(index === 0 ? called : `${called} ${index + 1}`, NAME_LENGTH),
         instrument,
+        ...(own && { own }),
         ...(from.role && index === 0 ? { role: from.role } : {}),
-        ...inBeats(pieces, own),
+        ...inBeats(pieces, theirs),
       });
     }
   }

@@ -1,5 +1,5 @@
 import { turnPulses } from '../cycle/index.ts';
-import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { instrumentOf, strokeKind } from '../instrument/index.ts';
 import { registerOf } from '../read/index.ts';
 import { toNumber } from '../time/index.ts';
 import { type Laid, type Span, sourceOf, speedOf } from './lay-out.ts';
@@ -13,7 +13,7 @@ export interface Registers {
 
 /** Force of low and of high strokes in a pulse of a line. */
 function registersIn({ layer, length }: Source): { readonly low: number; readonly high: number } {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   let [low, high] = [0, 0];
   for (const { kind, force } of layer.strokes) {
     const found = instrument && strokeKind(instrument, kind);

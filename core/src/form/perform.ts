@@ -1,3 +1,4 @@
+import type { PlayedOn } from '../instrument/index.ts';
 import type { Performance, Performed } from '../sound/index.ts';
 import type { Laid } from './lay-out.ts';
 import { beginForm, type FormPlace, followingTurn, segmentOf } from './play.ts';
@@ -37,16 +38,18 @@ export function performForm(laid: Laid): Performance | undefined {
   const players = laid.form.players.map(({ id, name }) => ({
     id,
     name,
-    instrument: instrumentOf(segments, id),
+    ...playedBy(segments, id),
   }));
   return { name: laid.form.name, players, segments };
 }
 
 /** What a player plays: the instrument of the first sound that is theirs. */
-function instrumentOf(segments: readonly Performed[], player: string): string {
+function playedBy(segments: readonly Performed[], player: string): PlayedOn {
   for (const { score } of segments) {
     const event = score.events.find(({ layer }) => layer === player);
-    if (event) return event.sound.instrument;
+    if (!event) continue;
+    const { instrument, own } = event.sound;
+    return { instrument, ...(own && { own }) };
   }
-  return '';
+  return { instrument: '' };
 }

@@ -1,5 +1,6 @@
-import { afterEach, describe, expect, it } from 'vitest';
-import { type Instrument, knowInstruments, ownInstruments } from '../instrument/index.ts';
+import { describe, expect, it } from 'vitest';
+import type { Instrument } from '../instrument/index.ts';
+import { withOwn } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { readJson, writeJson } from './index.ts';
 
@@ -37,8 +38,6 @@ const say = (text: string) => {
   return read.ok ? 'read' : read.messages.join(' ');
 };
 
-afterEach(() => knowInstruments([]));
-
 describe('a file', () => {
   it('is written as this, and read again', () => {
     const text = writeJson(rhythm);
@@ -50,24 +49,25 @@ describe('a file', () => {
   });
 
   it('brings the instruments that it uses, and no others', () => {
-    knowInstruments([tin('own-tin'), tin('own-box')]);
-    const text = writeJson(onTin);
-    expect(JSON.parse(text).instruments).toEqual([tin('own-tin')]);
+    const played = withOwn(onTin, [tin('own-tin'), tin('own-box')]);
+    const text = writeJson(played);
+    const written = JSON.parse(text);
+    expect(written.instruments).toEqual([tin('own-tin')]);
+    expect(written.rhythm.layers[0]).toEqual(onTin.layers[0]);
     expect(JSON.parse(writeJson(rhythm)).instruments).toBeUndefined();
+    expect(readJson(text)).toEqual({ ok: true, rhythm: played, instruments: [tin('own-tin')] });
     // Known already: it stays as it is.
     const other = { ...tin('own-tin'), name: 'Mine' };
-    knowInstruments([other]);
-    expect(readJson(text)).toMatchObject({ ok: true, instruments: [] });
-    expect(ownInstruments()).toEqual([other]);
-    knowInstruments([]);
-    expect(readJson(text)).toMatchObject({ ok: true, instruments: [tin('own-tin')] });
-    expect(ownInstruments()).toEqual([tin('own-tin')]);
+    expect(readJson(text, [other])).toEqual({
+      ok: true,
+      rhythm: withOwn(onTin, [other]),
+      instruments: [],
+    });
   });
 
-  it('that cannot be used leaves no instrument behind', () => {
+  it('that cannot be used says what of it', () => {
     const broken = file({ instruments: [tin('own-tin')], rhythm: { ...onTin, name: '' } });
     expect(say(broken)).toBe('At name: A name needs at least one letter.');
-    expect(ownInstruments()).toEqual([]);
     expect(say(file({ instruments: [{ id: 'x' }] }))).toMatch(/^An instrument in it: At id: /);
     expect(say(file({ instruments: Array(33).fill(tin('own-tin')) }))).toBe(
       'A rhythm brings at most 32 instruments with it.',

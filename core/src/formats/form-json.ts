@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { listOf, parseData } from '../bounds/index.ts';
 import { checkForm, type Form, rhythmsOf } from '../form/index.ts';
-import { checkRhythm, type Rhythm } from '../rhythm/index.ts';
+import type { Instrument } from '../instrument/index.ts';
+import { checkRhythm, type Rhythm, withoutOwn } from '../rhythm/index.ts';
 import {
   FORM_JSON_VERSION,
   readFile,
@@ -27,11 +28,14 @@ export type FormJsonResult = WithInstruments<{
 /** A form as JSON with the rhythms it plays from; `readFormJson` gives the same back. */
 export function writeFormJson(form: Form, shelf: ReadonlyMap<string, Rhythm>): string {
   const rhythms = rhythmsOf(form).flatMap((id) => shelf.get(id) ?? []);
-  return writeFile(FORM_JSON_VERSION, rhythms, { form, rhythms });
+  return writeFile(FORM_JSON_VERSION, rhythms, { form, rhythms: rhythms.map(withoutOwn) });
 }
 
-/** Reads what `writeFormJson` wrote, or says in sentences why it cannot be used. Never throws. */
-export function readFormJson(text: string): FormJsonResult {
+/**
+ * Reads what `writeFormJson` wrote, or says in sentences why it cannot be used. Never throws.
+ * @param own instruments of one's own that are known
+ */
+export function readFormJson(text: string, own: readonly Instrument[] = []): FormJsonResult {
   const file = readFile(text);
   if (!file.ok) return file;
   const { form, rhythms, instruments } = file.data;
@@ -39,10 +43,10 @@ export function readFormJson(text: string): FormJsonResult {
     return { ok: false, messages: ['It is a rhythm, not a form: bring it in on the Shelf.'] };
   const listed = parseData(Rhythms, rhythms);
   if (!listed.ok) return { ok: false, messages: [listed.message] };
-  return withInstruments(instruments, () => {
+  return withInstruments(instruments, own, (all) => {
     const read: Rhythm[] = [];
     for (const one of listed.output ?? []) {
-      const checked = checkRhythm(one);
+      const checked = checkRhythm(one, all);
       if (!checked.ok)
         return { ok: false, messages: checked.messages.map((said) => `A rhythm in it: ${said}`) };
       read.push(checked.rhythm);

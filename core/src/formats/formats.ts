@@ -1,4 +1,5 @@
 import { isFormText } from '../form/index.ts';
+import type { Instrument } from '../instrument/index.ts';
 import { type StrokeNotes, writeMidiFile } from '../midi/index.ts';
 import { packXml, writeMusicXml } from '../musicxml/index.ts';
 import { type Rhythm, timeRhythm } from '../rhythm/index.ts';
@@ -33,8 +34,11 @@ export interface RhythmFormat {
 export interface TextFormat extends RhythmFormat {
   /** Whether a text that is in no file of a known suffix looks as if it were written so. */
   looksLike(text: string): boolean;
-  /** @param id the id the rhythm gets */
-  read(text: string, id: string): FileResult;
+  /**
+   * @param id the id the rhythm gets
+   * @param own instruments of one's own that are known
+   */
+  read(text: string, id: string, own?: readonly Instrument[]): FileResult;
 }
 
 /** The most problems of a text that are told of a file. */
@@ -50,9 +54,9 @@ export const OWN_FORMAT: TextFormat = {
   mediaType: 'text/plain;charset=utf-8',
   write: (rhythm) => whole(writeRhythm(rhythm)),
   looksLike: () => true,
-  read(text, id) {
+  read(text, id, own) {
     if (isFormText(text)) return { ok: false, messages: [A_FORM] };
-    const { rhythm, problems, more, usable } = readRhythm(text, id);
+    const { rhythm, problems, more, usable } = readRhythm(text, id, own);
     if (usable) return { ok: true, rhythm, instruments: [] };
     const errors = problems.filter((problem) => problem.severity === 'error');
     const left = errors.length + more - MOST;
@@ -75,8 +79,8 @@ const JSON_FORMAT: TextFormat = {
   mediaType: 'application/json',
   write: (rhythm) => whole(writeJson(rhythm)),
   looksLike: (text) => text.trimStart().startsWith('{'),
-  read(text, id) {
-    const result = readJson(text);
+  read(text, id, own) {
+    const result = readJson(text, own);
     return result.ok ? { ...result, rhythm: { ...result.rhythm, id } } : result;
   },
 };

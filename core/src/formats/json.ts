@@ -1,13 +1,7 @@
 import * as v from 'valibot';
 import { listOf, parseData } from '../bounds/index.ts';
-import {
-  checkInstrument,
-  findInstrument,
-  type Instrument,
-  knowInstruments,
-  ownInstruments,
-} from '../instrument/index.ts';
-import { checkRhythm, LIMITS, type Rhythm } from '../rhythm/index.ts';
+import { checkInstrument, findInstrument, type Instrument } from '../instrument/index.ts';
+import { checkRhythm, LIMITS, ownOf, type Rhythm, withoutOwn } from '../rhythm/index.ts';
 
 /**
  * The version this program writes; it reads this one and older ones, and refuses a newer one. 2: second
@@ -47,13 +41,12 @@ export type JsonResult =
 
 /** A rhythm as JSON, with everything the model has; `readJson` gives the same rhythm back. */
 export function writeJson(rhythm: Rhythm): string {
-  return writeFile(JSON_VERSION, [rhythm], { rhythm });
+  return writeFile(JSON_VERSION, [rhythm], { rhythm: withoutOwn(rhythm) });
 }
 
 /** A file with the instruments of one's own that its rhythms are played on. */
 export function writeFile(version: number, rhythms: readonly Rhythm[], what: object): string {
-  const used = new Set(rhythms.flatMap(({ layers }) => layers.map((layer) => layer.instrument)));
-  const instruments = ownInstruments().filter((instrument) => used.has(instrument.id));
+  const instruments = ownOf(rhythms);
   const file = {
     format: 'humble-stride',
     version,
@@ -112,11 +105,16 @@ export type WithInstruments<Read> =
   | { readonly ok: false; readonly messages: readonly string[] };
 
 /**
- * Makes the instruments of a file known while something of it is read, and leaves them known where it could be read.
+ * Reads something with the instruments that stand in its file; one that is known already stays as it is known.
+ * @param own instruments of one's own that are known
+ * @param read is handed both
  */
 export function withInstruments<Read>(
   listed: unknown,
-  read: () =>
+  own: readonly Instrument[],
+  read: (
+    all: readonly Instrument[],
+  ) =>
     | (Read & { readonly ok: true })
     | { readonly ok: false; readonly messages: readonly string[] },
 ): WithInstruments<Read> {
@@ -127,28 +125,22 @@ export function withInstruments<Read>(
     const checked = checkInstrument(one);
     if (!checked.ok) return { ok: false, messages: [`An instrument in it: ${checked.message}`] };
     const { instrument } = checked;
-    if (!findInstrument(instrument.id)) brought.set(instrument.id, instrument);
+    if (!findInstrument(instrument.id, own)) brought.set(instrument.id, instrument);
   }
-  const before = ownInstruments();
-  knowInstruments([...before, ...brought.values()]);
-  const result = read();
-  if (!result.ok) {
-    knowInstruments(before);
-    return result;
-  }
-  return { ...result, instruments: [...brought.values()] };
+  const result = read([...own, ...brought.values()]);
+  return result.ok ? { ...result, instruments: [...brought.values()] } : result;
 }
 
 /**
- * Reads what `writeJson` wrote, or says in sentences why it cannot be used. Never throws. Instruments
- * of one's own that came with the rhythm are made known, unless one with that id is known already.
+ * Reads what `writeJson` wrote, or says in sentences why it cannot be used. Never throws.
+ * @param own instruments of one's own that are known: they are taken as they are, and not as they stand in the file
  */
-export function readJson(text: string): JsonResult {
+export function readJson(text: string, own: readonly Instrument[] = []): JsonResult {
   const file = readFile(text);
   if (!file.ok) return file;
   const { rhythm, form, instruments } = file.data;
   if (rhythm === undefined && form !== undefined) return { ok: false, messages: [A_FORM] };
-  return withInstruments(instruments, () => checkRhythm(rhythm));
+  return withInstruments(instruments, own, (all) => checkRhythm(rhythm, all));
 }
 
 /** What stands in the way of reading it, in our words, with the place where the reader tells one. */

@@ -67,8 +67,11 @@ export function writeLink(
   return text.length <= LINK_LIMIT ? text : undefined;
 }
 
-/** Reads what a link carries, which may be anything. */
-export function readLink(fragment: string): LinkResult {
+/**
+ * Reads what a link carries, which may be anything.
+ * @param own instruments of one's own that are known
+ */
+export function readLink(fragment: string, own: readonly Instrument[] = []): LinkResult {
   const text = fragment.replace(/^#/, '');
   if (text === '') return { ok: false, message: 'This link carries nothing.' };
   if (text.length > LINK_LIMIT) {
@@ -100,7 +103,7 @@ export function readLink(fragment: string): LinkResult {
   if (what.kind !== 'rhythm') {
     return { ok: true, linked: { kind: what.kind, name: what.name, setup: what.setup } };
   }
-  const read = readJson(JSON.stringify(what.file));
+  const read = readJson(JSON.stringify(what.file), own);
   if (!read.ok) return { ok: false, message: read.messages.join(' ') };
   const { rhythm, instruments } = read;
   const meant = rhythm.variations?.find(({ id }) => id === what.variation);

@@ -15,7 +15,8 @@ function schemaOf(part: v.GenericSchema): JsonSchema {
     typeMode: 'output',
     // A list is looked at twice, to be refused at once where it is too long; what comes last are its items.
   });
-  return schema;
+  // A file lists the instruments of one's own beside the rhythms, which name them.
+  return JSON.parse(JSON.stringify(schema, (key, value) => (key === 'own' ? undefined : value)));
 }
 
 const envelope = (title: string, properties: JsonSchema, required: readonly string[]) => ({

@@ -1,6 +1,6 @@
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { instrumentOf, playedOn } from '../instrument/index.ts';
 import {
-  allInstruments,
   BARREL_DRUM,
   checkInstrument,
   compoundFor,
@@ -9,7 +9,6 @@ import {
   HAND_BELL,
   INSTRUMENTS,
   instrumentNamed,
-  knowInstruments,
   nearestCode,
   proposeMap,
   strokeKind,
@@ -143,22 +142,21 @@ describe('instruments of one’s own', () => {
     ],
   };
 
-  afterEach(() => knowInstruments([]));
-
-  it('are found once they are known, by id and by name', () => {
+  it('are found where they are handed in, by id and by name', () => {
     const checked = checkInstrument(lid);
     if (!checked.ok) throw new Error(checked.message);
     expect(findInstrument('own-tin-lid')).toBeUndefined();
-    knowInstruments([checked.instrument]);
-    expect(findInstrument('own-tin-lid')?.strokes[0]?.name).toBe('middle');
-    expect(instrumentNamed('Tin Lid')?.id).toBe('own-tin-lid');
-    expect(allInstruments()).toHaveLength(INSTRUMENTS.length + 1);
+    const own = [checked.instrument];
+    expect(findInstrument('own-tin-lid', own)?.strokes[0]?.name).toBe('middle');
+    expect(instrumentNamed('Tin Lid', own)?.id).toBe('own-tin-lid');
+    expect(instrumentNamed('Tin Lid')).toBeUndefined();
   });
 
   it('cannot take the place of the program’s own', () => {
-    knowInstruments([{ ...GOBLET_DRUM, name: 'other' }]);
-    expect(findInstrument('goblet-drum')).toBe(GOBLET_DRUM);
-    expect(allInstruments()).toHaveLength(INSTRUMENTS.length);
+    const other = { ...GOBLET_DRUM, name: 'other' };
+    expect(findInstrument('goblet-drum', [other])).toBe(GOBLET_DRUM);
+    expect(instrumentOf({ instrument: 'goblet-drum', own: other })).toBe(GOBLET_DRUM);
+    expect(playedOn(other)).toEqual({ instrument: 'goblet-drum' });
   });
 
   it.each([

@@ -25,11 +25,11 @@ const StrokeKindSchema = v.object({
     /** Hertz. */
     pitch: v.pipe(v.number(), v.minValue(40), v.maxValue(9000)),
   }),
-  drum: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(7))),
+  drum: v.exactOptional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(7))),
 });
 
 /** An instrument of one's own, as it is kept and as it travels in a file. */
-export const OwnInstrumentSchema = v.pipe(
+export const OwnInstrumentSchema: v.GenericSchema<unknown, Instrument> = v.pipe(
   v.object({
     id: v.pipe(v.string(), v.regex(/^own-[a-z0-9-]{1,80}$/)),
     name: text(40, 'An instrument’s name'),
@@ -45,21 +45,6 @@ export const OwnInstrumentSchema = v.pipe(
   ),
 );
 
-let known: readonly Instrument[] = [];
-
-/** Instruments of one's own that are known now. */
-export function ownInstruments(): readonly Instrument[] {
-  return known;
-}
-
-/**
- * Makes instruments of one's own known, in place of those known before. Rhythms that are played on
- * them can be read from then on; the ids of the program's own instruments cannot be taken.
- */
-export function knowInstruments(instruments: readonly Instrument[]): void {
-  known = instruments.filter((instrument) => instrument.id.startsWith('own-'));
-}
-
 /** Reads data of unknown shape as an instrument of one's own, or says what is wrong with it. */
 export function checkInstrument(
   data: unknown,
@@ -67,15 +52,5 @@ export function checkInstrument(
   | { readonly ok: true; readonly instrument: Instrument }
   | { readonly ok: false; readonly message: string } {
   const parsed = parseData(OwnInstrumentSchema, data);
-  if (!parsed.ok) return parsed;
-  const { strokes, ...rest } = parsed.output;
-  return {
-    ok: true,
-    instrument: {
-      ...rest,
-      strokes: strokes.map(({ drum, ...stroke }) =>
-        drum === undefined ? stroke : { ...stroke, drum },
-      ),
-    },
-  };
+  return parsed.ok ? { ok: true, instrument: parsed.output } : parsed;
 }

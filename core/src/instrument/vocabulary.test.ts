@@ -1,7 +1,7 @@
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { instrumentOf, playedOn } from '../instrument/index.ts';
 import { spelling } from '../wording/index.ts';
 import {
-  allInstruments,
   checkInstrument,
   compoundFor,
   compoundOf,
@@ -12,9 +12,7 @@ import {
   INSTRUMENTS,
   type Instrument,
   instrumentNamed,
-  knowInstruments,
   nearestCode,
-  ownInstruments,
   proposeMap,
   strokeKind,
   TALL_DRUMS,
@@ -36,8 +34,6 @@ const tin: Instrument = {
     },
   ],
 };
-
-afterEach(() => knowInstruments([]));
 
 describe('an instrument', () => {
   it('is found by its id and by each of its names, without case and accents', () => {
@@ -76,15 +72,24 @@ describe('an instrument', () => {
     }
   });
 
-  it('of one’s own is known from when it is made known, after all others', () => {
+  it('of one’s own is found among those that are handed in, after all others', () => {
+    const own = [tin, { ...tin, id: 'goblet-drum' }, { ...tin, id: 'own-conga', name: 'conga' }];
     expect(instrumentNamed('tin')).toBeUndefined();
-    knowInstruments([tin, { ...tin, id: 'goblet-drum' }]);
-    expect(ownInstruments()).toEqual([tin]);
-    expect(allInstruments()).toEqual([...INSTRUMENTS, tin]);
-    expect(findInstrument('own-tin')).toBe(tin);
-    expect(instrumentNamed('TIN')).toBe(tin);
-    expect(instrumentNamed('tins')).toBeUndefined();
-    expect(findInstrument('goblet-drum')).toBe(GOBLET_DRUM);
+    expect(findInstrument('own-tin', own)).toBe(tin);
+    expect(instrumentNamed('TIN', own)).toBe(tin);
+    expect(instrumentNamed('tins', own)).toBeUndefined();
+    expect(instrumentNamed('conga', own)).toBe(instrumentNamed('conga'));
+    expect(findInstrument('goblet-drum', own)).toBe(GOBLET_DRUM);
+  });
+
+  it('of one’s own goes with what is played on it', () => {
+    expect(playedOn(GOBLET_DRUM)).toEqual({ instrument: 'goblet-drum' });
+    expect(playedOn(tin)).toEqual({ instrument: 'own-tin', own: tin });
+    expect(instrumentOf(playedOn(GOBLET_DRUM))).toBe(GOBLET_DRUM);
+    expect(instrumentOf(playedOn(tin))).toBe(tin);
+    expect(instrumentOf({ instrument: 'own-tin' })).toBeUndefined();
+    // What was said to be another one is none.
+    expect(instrumentOf({ instrument: 'own-box', own: tin })).toBeUndefined();
   });
 
   it('has strokes by their codes, in both cases, and drums', () => {

@@ -5,7 +5,6 @@ import { GOBLET_DRUM } from './goblet-drum.ts';
 import { HAND_BELL } from './hand-bell.ts';
 import { HAND_DRUMS } from './hand-drums.ts';
 import type { Compound, Family, Instrument, StrokeKind } from './model.ts';
-import { ownInstruments } from './own.ts';
 import { SPOKEN_VOICE } from './spoken-voice.ts';
 import { STICK_DRUMS } from './stick-drums.ts';
 import { TALL_DRUMS } from './tall-drums.ts';
@@ -22,11 +21,6 @@ export const INSTRUMENTS: readonly Instrument[] = [
   SPOKEN_VOICE,
 ];
 
-/** Every instrument that can be played now, those of one's own at the end. */
-export function allInstruments(): readonly Instrument[] {
-  return [...INSTRUMENTS, ...ownInstruments()];
-}
-
 const byId = new Map(INSTRUMENTS.map((instrument) => [instrument.id, instrument]));
 const named = INSTRUMENTS.flatMap((instrument) =>
   [instrument.name, instrument.id, ...(instrument.also ?? [])].map((name) => ({
@@ -41,17 +35,47 @@ function plainName(name: string): string {
   return plainLetters(name).trim();
 }
 
-/** The instrument with this id. @example findInstrument('goblet-drum')?.name // 'goblet drum' */
-export function findInstrument(id: string): Instrument | undefined {
-  return byId.get(id) ?? ownInstruments().find((instrument) => instrument.id === id);
+/**
+ * The instrument with this id.
+ * @param own instruments of one's own among which it is looked for too
+ * @example findInstrument('goblet-drum')?.name // 'goblet drum'
+ */
+export function findInstrument(
+  id: string,
+  own: readonly Instrument[] = [],
+): Instrument | undefined {
+  return byId.get(id) ?? own.find((instrument) => instrument.id === id);
 }
 
-/** The instrument a writer means by one of its names; case, accents and the usual ways of spelling do not matter. */
-export function instrumentNamed(name: string): Instrument | undefined {
+/** On what something is played: the id of an instrument, and the instrument itself where it is one of one's own. */
+export interface PlayedOn {
+  readonly instrument: string;
+  readonly own?: Instrument | undefined;
+}
+
+/** The instrument that something is played on; undefined where there is none of that id. */
+export function instrumentOf({ instrument, own }: PlayedOn): Instrument | undefined {
+  return byId.get(instrument) ?? (own?.id === instrument ? own : undefined);
+}
+
+/** What is played on an instrument says so with this. */
+export function playedOn(instrument: Instrument): PlayedOn {
+  const { id } = instrument;
+  return byId.has(id) ? { instrument: id } : { instrument: id, own: instrument };
+}
+
+/**
+ * The instrument a writer means by one of its names; case, accents and the usual ways of spelling do not matter.
+ * @param own instruments of one's own that can be meant too
+ */
+export function instrumentNamed(
+  name: string,
+  own: readonly Instrument[] = [],
+): Instrument | undefined {
   const wanted = plainName(name);
   return (
     byName.get(wanted) ??
-    ownInstruments().find((instrument) => plainName(instrument.name) === wanted) ??
+    own.find((instrument) => plainName(instrument.name) === wanted) ??
     bySpelling.get(spelling(name))
   );
 }

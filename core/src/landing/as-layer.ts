@@ -1,5 +1,5 @@
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import type { Instrument } from '../instrument/index.ts';
+import { type Instrument, playedOn } from '../instrument/index.ts';
 import { type Layer, LIMITS, SayPattern, type Stroke } from '../rhythm/index.ts';
 import { type Cadence, leadOf, startOf } from './cadence.ts';
 import { unitsOf } from './units.ts';
@@ -79,7 +79,7 @@ export function cadenceAsLayer(asked: CadenceAsLayer): LayerResult {
     layer: {
       id: 'landing',
       name,
-      instrument: instrument.id,
+      ...playedOn(instrument),
       cells,
       strokes,
       ...(rings.length > 0 ? { rings } : {}),

@@ -2,7 +2,7 @@ import { strToU8 } from 'fflate';
 import { type MidiData, type MidiEvent, writeMidi } from 'midi-file';
 import { nth } from '../bounds/index.ts';
 import { formatSpans, turnPulses } from '../cycle/index.ts';
-import { findInstrument, notesOf } from '../instrument/index.ts';
+import { instrumentOf, notesOf } from '../instrument/index.ts';
 import type { Force } from '../rhythm/index.ts';
 import {
   CLICK_LAYER,
@@ -91,16 +91,18 @@ export function writeMidiFile(performance: Performance, options: MidiOptions = {
   const end = Math.round(quarters * resolution);
   const tracks = [signs(performance, starts, resolution)];
   const lines = [
-    ...players.map(({ id, name, instrument }) => ({ id: [id], name, instrument })),
-    ...(options.click ? [{ id: [...CLICKS], name: CLICK_TRACK, instrument: CLICK_TRACK }] : []),
+    ...players.map(({ id, name, instrument, own }) => ({ id: [id], name, instrument, own })),
+    ...(options.click
+      ? [{ id: [...CLICKS], name: CLICK_TRACK, instrument: CLICK_TRACK, own: undefined }]
+      : []),
   ];
-  for (const { id, name, instrument } of lines) {
+  for (const { id, name, ...on } of lines) {
     const wanted = new Set(id);
     const placed: Placed[] = [
       sign(0, { type: 'trackName', text: latin(name) }),
       sign(0, {
         type: 'instrumentName',
-        text: latin(findInstrument(instrument)?.name ?? instrument),
+        text: latin(instrumentOf(on)?.name ?? on.instrument),
       }),
     ];
     segments.forEach((segment, index) => {
@@ -161,7 +163,7 @@ function notesIn(
   return events.flatMap(({ ticks, event }): Placed[] => {
     if (!wanted.has(event.layer)) return [];
     const { instrument, kind, force } = event.sound;
-    const of = findInstrument(instrument);
+    const of = instrumentOf(event.sound);
     const noteNumber =
       notes[instrument]?.[kind] ?? (of ? notesOf(of).get(kind) : CLICK_NOTES[kind]);
     if (noteNumber === undefined) return [];
@@ -312,7 +314,7 @@ function lostIn(
     lost.push(
       'How uneven beats group stands in it as a text, which other programs may not read: a signature there has two numbers.',
     );
-  const without = players.filter(({ instrument }) => !findInstrument(instrument));
+  const without = players.filter((player) => !instrumentOf(player));
   if (without.length > 0) lost.push(`No notes for ${without.map(({ name }) => name).join(', ')}.`);
   if (moved > 0) {
     lost.push(

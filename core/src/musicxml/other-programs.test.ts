@@ -41,7 +41,7 @@ describe('a score of other programs', () => {
       }),
     );
     const { instrument, strokes } = nth(nth(proposeBringIn(given), 0).parts, 0);
-    expect(instrument).toBe('tall-drums');
+    expect(instrument.id).toBe('tall-drums');
     const names = given.parts[0]?.sounds.map(({ key, name }) => [name, strokes[key]]);
     expect(names).toEqual([
       ['A4', 'B'],

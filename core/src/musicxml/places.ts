@@ -1,4 +1,10 @@
-import { type Family, findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import {
+  type Family,
+  type Instrument,
+  instrumentOf,
+  type PlayedOn,
+  strokeKind,
+} from '../instrument/index.ts';
 
 /** Where a stroke is written on five lines under a percussion clef, and the head it has there. */
 export interface StaffPlace {
@@ -54,14 +60,14 @@ export function placesOf(instrument: Instrument): ReadonlyMap<string, StaffPlace
 const LINES = ['D5', 'B4', 'G4', 'E4', 'F5', 'A5'] as const;
 
 /** Where a stroke of a layer is written; in the middle where its instrument is not known. */
-export function placeOfStroke(instrumentId: string, kind: string): StaffPlace {
-  const instrument = findInstrument(instrumentId);
+export function placeOfStroke(on: PlayedOn, kind: string): StaffPlace {
+  const instrument = instrumentOf(on);
   return (instrument && placesOf(instrument).get(kind)) ?? { step: 'C', octave: 5, head: 'normal' };
 }
 
 /** What a stroke is called in a list of instruments: “congas: open”. */
-export function strokeName(instrumentId: string, kind: string): string {
-  const instrument = findInstrument(instrumentId);
+export function strokeName(on: PlayedOn, kind: string): string {
+  const instrument = instrumentOf(on);
   const stroke = instrument && strokeKind(instrument, kind);
-  return `${instrument?.name ?? instrumentId}: ${stroke?.name ?? kind}`;
+  return `${instrument?.name ?? on.instrument}: ${stroke?.name ?? kind}`;
 }

@@ -134,7 +134,7 @@ const COUNTED_ROLLS: Readonly<Record<string, string>> = {
 };
 
 const unpitched = ({ layer }: Frame, { kind }: Stroke): Node => {
-  const { step, octave } = placeOfStroke(layer.instrument, kind);
+  const { step, octave } = placeOfStroke(layer, kind);
   return el('unpitched', [
     el('display-step', [text(step)]),
     el('display-octave', [text(String(octave))]),
@@ -142,7 +142,7 @@ const unpitched = ({ layer }: Frame, { kind }: Stroke): Node => {
 };
 
 function headNode({ layer }: Frame, { kind, force }: Stroke): Node {
-  const { head } = placeOfStroke(layer.instrument, kind);
+  const { head } = placeOfStroke(layer, kind);
   return el('notehead', [text(head)], force === 1 ? { parentheses: 'yes' } : {});
 }
 

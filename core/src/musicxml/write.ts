@@ -1,7 +1,7 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import { nth } from '../bounds/index.ts';
 import { type Cycle, formatSpans } from '../cycle/index.ts';
-import { findInstrument, notesOf } from '../instrument/index.ts';
+import { instrumentOf, notesOf } from '../instrument/index.ts';
 import { type Layer, type Rhythm, tempoAt, timeRhythm, withVariation } from '../rhythm/index.ts';
 import { pulseValue } from '../staff/index.ts';
 import { writeFeel } from '../text/index.ts';
@@ -119,7 +119,7 @@ function hintsOf({ cycle, target, tags, notes }: Rhythm): readonly Node[] {
 
 /** Kinds of stroke that a layer has, in it and in all its variations. */
 function scorePart(layer: Layer, id: string): Node {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const codes = instrument?.strokes.map(({ code }) => code) ?? [
     ...new Set(layer.strokes.map(({ kind }) => kind)),
   ];
@@ -129,13 +129,9 @@ function scorePart(layer: Layer, id: string): Node {
     [
       el('part-name', [text(layer.name)]),
       ...codes.map((code) =>
-        el(
-          'score-instrument',
-          [el('instrument-name', [text(strokeName(layer.instrument, code))])],
-          {
-            id: `${id}-${code}`,
-          },
-        ),
+        el('score-instrument', [el('instrument-name', [text(strokeName(layer, code))])], {
+          id: `${id}-${code}`,
+        }),
       ),
       ...codes.map((code) =>
         el(

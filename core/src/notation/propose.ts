@@ -1,8 +1,8 @@
 import {
-  allInstruments,
   FAMILIES,
   type Family,
   findInstrument,
+  INSTRUMENTS,
   type Instrument,
   instrumentNamed,
   instrumentsOfNote,
@@ -30,11 +30,15 @@ const MEANT: readonly (readonly [RegExp, string])[] = [
 /**
  * The instrument a part is most likely for: the one its name, or what the file says of it, names; else the one
  * whose notes it plays.
+ * @param own instruments of one's own that it may name
  */
-export function proposeInstrument({ name, instrument = '', sounds }: Part): Instrument {
+export function proposeInstrument(
+  { name, instrument = '', sounds }: Part,
+  own: readonly Instrument[] = [],
+): Instrument {
   const texts = [instrument, name, ...sounds.map((sound) => sound.name)];
   for (const text of texts) {
-    const found = instrumentNamed(text) ?? instrumentIn(text);
+    const found = instrumentNamed(text, own) ?? instrumentIn(text, own);
     if (found) return found;
   }
   const votes = new Map<string, number>();
@@ -43,7 +47,7 @@ export function proposeInstrument({ name, instrument = '', sounds }: Part): Inst
     for (const id of instrumentsOfNote(note)) votes.set(id, (votes.get(id) ?? 0) + count);
   }
   const [best] = [...votes].sort(([, a], [, b]) => b - a);
-  return findInstrument(best?.[0] ?? usual(sounds)) ?? (allInstruments()[0] as Instrument);
+  return findInstrument(best?.[0] ?? usual(sounds)) ?? (INSTRUMENTS[0] as Instrument);
 }
 
 /** Where nothing says it: a bell for one sound, a hand drum for a few, a kit for many. */
@@ -51,9 +55,9 @@ const usual = ({ length }: readonly PartSound[]) =>
   length <= 1 ? 'hand-bell' : length <= 10 ? 'goblet-drum' : 'drum-kit';
 
 /** The instrument whose name stands as words inside a text, the longest name first. */
-function instrumentIn(text: string): Instrument | undefined {
+function instrumentIn(text: string, own: readonly Instrument[]): Instrument | undefined {
   const plain = ` ${plainLetters(text).replace(/[^\p{L}\p{N}]+/gu, ' ')} `;
-  const [found] = allInstruments()
+  const [found] = [...INSTRUMENTS, ...own]
     .flatMap((instrument) =>
       [instrument.name, ...(instrument.also ?? [])].map((name) => ({
         instrument,

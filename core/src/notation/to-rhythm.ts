@@ -1,6 +1,6 @@
 import { NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
 import { beatsOf, turnPulses } from '../cycle/index.ts';
-import { findInstrument, type Instrument } from '../instrument/index.ts';
+import { type Instrument, playedOn } from '../instrument/index.ts';
 import {
   addVariation,
   breaches,
@@ -45,8 +45,7 @@ export interface PartChoice {
   /** Id of the part. */
   readonly part: string;
   readonly isIn: boolean;
-  /** Id of the instrument. */
-  readonly instrument: string;
+  readonly instrument: Instrument;
   readonly strokes: StrokeTable;
 }
 
@@ -71,16 +70,22 @@ export interface BroughtIn {
 /** The finest part of a quarter that anybody writes. */
 const FINEST = 64;
 
-/** What is proposed for a notation: a rhythm for each stretch that comes round alike. */
-export function proposeBringIn(notation: Notation): readonly BringIn[] {
+/**
+ * What is proposed for a notation: a rhythm for each stretch that comes round alike.
+ * @param own instruments of one's own that its parts may be for
+ */
+export function proposeBringIn(
+  notation: Notation,
+  own: readonly Instrument[] = [],
+): readonly BringIn[] {
   const stretches = stretchesOf(notation);
   const parts = notation.parts.map((part, index): PartChoice => {
-    const instrument = proposeInstrument(part);
+    const instrument = proposeInstrument(part, own);
     return {
       part: part.id,
       // A rhythm has room for so many; which of more is chosen by hand.
       isIn: part.notes.length > 0 && index < LIMITS.layers,
-      instrument: instrument.id,
+      instrument,
       strokes: proposeStrokes(part, instrument),
     };
   });
@@ -159,10 +164,10 @@ function makeRhythm(
   const unsure: Unsure[] = [];
   const layers = parts.flatMap((choice, index): Layer[] => {
     const part = notation.parts.find((one) => one.id === choice.part);
-    const instrument = findInstrument(choice.instrument);
-    if (!part || !instrument || !choice.isIn) return [];
+    if (!part || !choice.isIn) return [];
+    const { instrument } = choice;
     const frame = { cycle, pulse, start, turns, later, grid, isWhole };
-    const made = makeLayer(part, choice, instrument, frame);
+    const made = makeLayer(part, choice, frame);
     lost.push(...made.lost);
     unsure.push(...made.unsure);
     const layerName = oneLine(part.name, NAME_LENGTH) || instrument.name;
@@ -263,12 +268,7 @@ interface MadeLayer {
   readonly unsure: readonly Unsure[];
 }
 
-function makeLayer(
-  part: Part,
-  choice: PartChoice,
-  instrument: Instrument,
-  frame: Frame,
-): MadeLayer {
+function makeLayer(part: Part, choice: PartChoice, frame: Frame): MadeLayer {
   const { cycle, pulse, start, turns, later } = frame;
   const lost: string[] = [];
   const end = rational(turnPulses(cycle) * turns);
@@ -323,7 +323,7 @@ function makeLayer(
   if (said.words > 0) {
     lost.push(`${part.name}: ${counted(said.words, 'word')} that cannot stand under a stroke.`);
   }
-  const whole = { instrument: instrument.id, cells: [...cells], strokes };
+  const whole = { ...playedOn(choice.instrument), cells: [...cells], strokes };
   const ringing = withRings(
     { ...whole, id: 'layer', name: '' },
     ringsOf(whole, notes, slots, frame),

@@ -1,6 +1,6 @@
 import { nth } from '../bounds/index.ts';
 import { beatStarts, type Cycle, turnPulses } from '../cycle/index.ts';
-import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { instrumentOf, strokeKind } from '../instrument/index.ts';
 import { registerOf } from '../read/index.ts';
 import {
   handsOf,
@@ -64,7 +64,7 @@ export function soundingPart(
   if (!hands && !only) return layer;
   const played = handsOf(layer);
   const limbs = hands?.reduce((all, hand) => all | LIMBS[hand], 0);
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const strokes = layer.strokes.filter((stroke, at) => {
     if (limbs !== undefined && !(LIMBS[nth(played, at)] & limbs)) return false;
     switch (only) {
@@ -123,7 +123,7 @@ function plainRun(layer: Layer): Layer {
   for (const { kind } of layer.strokes) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   const [kind] = [...counts.entries()].sort(([, a], [, b]) => b - a)[0] ?? [];
   if (kind === undefined) return layer;
-  const byHand = findInstrument(layer.instrument)?.byHand !== false;
+  const byHand = instrumentOf(layer)?.byHand !== false;
   const { rings: _rings, ...rest } = layer;
   const strokes = Array.from(
     { length: slotCount(layer) },

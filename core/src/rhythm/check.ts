@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { nth, parseData, sayIssue } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import { findInstrument, type Instrument, strokeKinds } from '../instrument/index.ts';
+import { type Instrument, instrumentOf, strokeKinds } from '../instrument/index.ts';
 import {
   add,
   type Beats,
@@ -26,6 +26,7 @@ import {
   RhythmSchema,
   type Variation,
 } from './model.ts';
+import { withOwn } from './own.ts';
 import { beatsIn, timeRhythm } from './timing.ts';
 import { withVariation } from './variations.ts';
 
@@ -37,12 +38,14 @@ export type CheckResult =
 /**
  * Takes data of unknown shape (a file, another version's database) and gives a rhythm that keeps
  * every rule of the model, or the sentences that say what is wrong with it. Never throws.
+ * @param own instruments of one's own that its layers may be played on, beside those they bring
  */
-export function checkRhythm(data: unknown): CheckResult {
+export function checkRhythm(data: unknown, own: readonly Instrument[] = []): CheckResult {
   const parsed = parseData(RhythmSchema, data);
   if (!parsed.ok) return { ok: false, messages: [parsed.message] };
-  const messages = breaches(parsed.output);
-  return messages.length > 0 ? { ok: false, messages } : { ok: true, rhythm: parsed.output };
+  const rhythm = withOwn(parsed.output, own);
+  const messages = breaches(rhythm);
+  return messages.length > 0 ? { ok: false, messages } : { ok: true, rhythm };
 }
 
 /**
@@ -200,7 +203,7 @@ export function sharedParts(cells: Layer['cells']): number {
 function checkLayer(layer: Layer): string[] {
   const where = `Layer ${layer.name}`;
   const slots = slotCount(layer);
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   if (!instrument) return [`${where}: no instrument is called “${layer.instrument}”.`];
   if (sound.get(layer) === instrument) return [];
   if (slots > LIMITS.slotsPerLayer) {

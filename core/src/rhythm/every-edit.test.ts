@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CATALOGUE } from '../catalogue/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
-import { findInstrument, INSTRUMENTS, proposeMap } from '../instrument/index.ts';
+import { INSTRUMENTS, instrumentOf, proposeMap } from '../instrument/index.ts';
 import { readRhythm, writeRhythm } from '../text/index.ts';
 import { rational } from '../time/index.ts';
 import { arbitraryCycle, arbitraryRhythm } from './arbitrary.testkit.ts';
@@ -75,9 +75,8 @@ const onLayer =
     return editLayer(rhythm, layer.id, (before) => change(before, from, to, rhythm));
   };
 
-const instrumentOf = (layer: Layer) => findInstrument(layer.instrument) ?? INSTRUMENTS[0];
 const kindAt = (layer: Layer, at: number) => {
-  const kinds = instrumentOf(layer)?.strokes ?? [];
+  const kinds = (instrumentOf(layer) ?? INSTRUMENTS[0])?.strokes ?? [];
   return kinds[at % kinds.length]?.code ?? '';
 };
 

@@ -1,17 +1,17 @@
-import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import { type Instrument, instrumentOf, type PlayedOn, strokeKind } from '../instrument/index.ts';
 import type { Hand, Layer, Stroke } from './model.ts';
 
 /** Whether a kind of stroke is played with the foot; it never takes a hand. */
-export function isFootKind({ instrument }: Pick<Layer, 'instrument'>, kind: string): boolean {
-  return footKinds(instrument).has(kind);
+export function isFootKind(on: PlayedOn, kind: string): boolean {
+  return footKinds(on).has(kind);
 }
 
 const feet = new WeakMap<Instrument, ReadonlySet<string>>();
 const NONE: ReadonlySet<string> = new Set();
 
 /** The codes of an instrument that the foot plays. */
-export function footKinds(id: string): ReadonlySet<string> {
-  const instrument = findInstrument(id);
+export function footKinds(on: PlayedOn): ReadonlySet<string> {
+  const instrument = instrumentOf(on);
   if (!instrument) return NONE;
   let known = feet.get(instrument);
   if (!known) {
@@ -26,8 +26,8 @@ export function footKinds(id: string): ReadonlySet<string> {
  * The hand that plays a stroke: the foot where its kind is the foot's, the written one, or the usual one of its kind for a right-handed
  * player (the strong hand is the right one).
  */
-export function handOf(layer: Pick<Layer, 'instrument'>, stroke: Stroke): Hand {
-  return playedBy(findInstrument(layer.instrument), stroke);
+export function handOf(layer: PlayedOn, stroke: Stroke): Hand {
+  return playedBy(instrumentOf(layer), stroke);
 }
 
 function playedBy(instrument: Instrument | undefined, { kind, hand }: Stroke): Hand {
@@ -51,7 +51,7 @@ const played = new WeakMap<
 
 /** The hand of each stroke of a layer, as {@link handOf} tells it; worked out once. */
 export function handsOf(layer: Layer): readonly Hand[] {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const known = played.get(layer);
   if (known && known.instrument === instrument) return known.hands;
   const hands = layer.strokes.map((stroke) => playedBy(instrument, stroke));

@@ -12,6 +12,7 @@ export * from './mirror.ts';
 export * from './model.ts';
 export * from './only-turns.ts';
 export * from './ornaments.ts';
+export { ownOf, withOwn, withoutOwn } from './own.ts';
 export * from './recast.ts';
 export * from './recut.ts';
 export * from './repair.ts';

@@ -1,6 +1,6 @@
 import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { beatsOf } from '../cycle/index.ts';
-import { findInstrument, type Instrument, strokeKind } from '../instrument/index.ts';
+import { type Instrument, instrumentOf, playedOn, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
 import { capital } from '../wording/index.ts';
 import { slotCount } from './check.ts';
@@ -15,7 +15,7 @@ export function addLayer(rhythm: Rhythm, instrument: Instrument, name?: string):
   return appendLayer(rhythm, {
     id: '',
     name: freeName(rhythm, name ?? capital(instrument.name)),
-    instrument: instrument.id,
+    ...playedOn(instrument),
     cells: plainCells(spans),
     strokes: [],
   });
@@ -90,7 +90,7 @@ export function playOn(
   );
   return editLayer(withVariations(rhythm, varied), id, (layer) => {
     const changed = changeInstrument(layer, instrument, map);
-    const was = findInstrument(layer.instrument);
+    const was = instrumentOf(layer);
     const isOwnName = !was || layer.name.replace(/ \d{1,3}$/, '') !== capital(was.name);
     if (isOwnName) return changed;
     const others = rhythm.layers.filter((one) => one.id !== id);
@@ -108,10 +108,11 @@ export function changeInstrument(
   instrument: Instrument,
   map: ReadonlyMap<string, string>,
 ): Layer {
-  const { tuning, ...untuned } = layer;
+  const { tuning, own: _, ...rest } = layer;
   return {
-    ...(tuning && instrument.id === layer.instrument ? layer : untuned),
-    instrument: instrument.id,
+    ...rest,
+    ...(tuning && instrument.id === layer.instrument ? { tuning } : {}),
+    ...playedOn(instrument),
     strokes: layer.strokes.flatMap((stroke) => {
       const kind = strokeKind(instrument, map.get(stroke.kind) ?? '');
       if (!kind) return [];
@@ -125,7 +126,7 @@ export function changeInstrument(
 /** The codes a layer uses, each once, in the order of its instrument's vocabulary. */
 export function codesUsed(layer: Layer): readonly string[] {
   const used = new Set(layer.strokes.map((stroke) => stroke.kind));
-  const known = findInstrument(layer.instrument)?.strokes.map((stroke) => stroke.code) ?? [];
+  const known = instrumentOf(layer)?.strokes.map((stroke) => stroke.code) ?? [];
   return known.filter((code) => used.has(code));
 }
 

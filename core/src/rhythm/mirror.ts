@@ -1,4 +1,4 @@
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import { handClashes } from './check.ts';
 import { handOf, OTHER_HAND } from './hands.ts';
 import type { Layer, Rhythm, Stroke } from './model.ts';
@@ -18,7 +18,7 @@ export function mirrorHands(rhythm: Rhythm): Rhythm {
 }
 
 function mirrored(layer: Layer): Layer {
-  const isByHand = findInstrument(layer.instrument)?.byHand !== false;
+  const isByHand = instrumentOf(layer)?.byHand !== false;
   return isByHand ? { ...layer, strokes: [...otherHands(layer)] } : layer;
 }
 

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { BLANK, listOf, NameSchema, nth } from '../bounds/index.ts';
 import { COUNTING_SYSTEMS, CountingSchema, SecondCountSchema } from '../counting/index.ts';
 import { CYCLE_LIMITS, CycleSchema } from '../cycle/index.ts';
+import { OwnInstrumentSchema } from '../instrument/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 
 /** The sizes within which a rhythm stays; each refusal names the one it passed. */
@@ -190,6 +191,8 @@ export const LayerSchema = v.object({
   name: NameSchema,
   /** Id of the instrument. */
   instrument: id,
+  /** The instrument itself, where it is one of one's own: what is written of a rhythm names it, a rhythm that is played has it. */
+  own: v.optional(OwnInstrumentSchema),
   cells: v.pipe(
     listOf(CellSchema, LIMITS.slotsPerLayer, `A layer has at most ${LIMITS.slotsPerLayer} cells.`),
     v.minLength(1, 'A layer needs at least one cell.'),

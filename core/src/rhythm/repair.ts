@@ -2,7 +2,13 @@ import * as v from 'valibot';
 import { listOf, NameSchema, oneLine, parseData } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle, CycleSchema, cycleFromSpans } from '../cycle/index.ts';
-import { findInstrument, INSTRUMENTS, strokeKind } from '../instrument/index.ts';
+import {
+  findInstrument,
+  INSTRUMENTS,
+  type Instrument,
+  playedOn,
+  strokeKind,
+} from '../instrument/index.ts';
 import { counted } from '../wording/index.ts';
 import { breaches, fillsTurns, handClashes, isInOrder, slotCount } from './check.ts';
 import { divideCell, plainCells } from './edit.ts';
@@ -38,14 +44,14 @@ const Anything = listOf(v.unknown(), 100_000, 'Too long.');
  * throws.
  * @param id the id it gets
  */
-export function repairRhythm(data: unknown, id: string): Repaired {
+export function repairRhythm(data: unknown, id: string, own: readonly Instrument[] = []): Repaired {
   const said: string[] = [];
   const from = taken(Loose, data) ?? {};
   const cycle = taken(CycleSchema, from.cycle) ?? replaced(said, 'cycle');
   const list = taken(Anything, from.layers) ?? [];
   const layers = list
     .slice(0, LIMITS.layers)
-    .flatMap((one, index) => repairLayer(one, index, cycle, said));
+    .flatMap((one, index) => repairLayer(one, index, cycle, own, said));
   const field = <const Schema extends v.GenericSchema>(name: string, schema: Schema) => {
     const value = taken(schema, from[name]);
     if (value === undefined && from[name] !== undefined)
@@ -130,9 +136,15 @@ function replaced(said: string[], what: string): Cycle {
   return cycleFromSpans('4x4');
 }
 
-function repairLayer(data: unknown, index: number, cycle: Cycle, said: string[]): Layer[] {
+function repairLayer(
+  data: unknown,
+  index: number,
+  cycle: Cycle,
+  own: readonly Instrument[],
+  said: string[],
+): Layer[] {
   const from = taken(Loose, data);
-  const instrument = findInstrument(String(from?.instrument)) ?? INSTRUMENTS[0];
+  const instrument = findInstrument(String(from?.instrument), own) ?? INSTRUMENTS[0];
   if (!from || !instrument) {
     said.push(`Layer ${index + 1} could not be read and is left out.`);
     return [];
@@ -178,7 +190,7 @@ function repairLayer(data: unknown, index: number, cycle: Cycle, said: string[])
   const bare: Layer = {
     id: `layer-${index + 1}`,
     name,
-    instrument: instrument.id,
+    ...playedOn(instrument),
     cells: used,
     strokes: playable,
   };

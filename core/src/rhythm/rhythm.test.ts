@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { compare, rational } from '../time/index.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
@@ -253,7 +253,7 @@ describe('edits', () => {
           let history = startHistory(rhythm);
           for (const one of edits) {
             const next = editLayer(history.present, 'layer-1', (before) => {
-              const kind = findInstrument(before.instrument)?.strokes[0]?.code ?? '';
+              const kind = instrumentOf(before)?.strokes[0]?.code ?? '';
               switch (one.type) {
                 case 'place':
                   return placeStroke(before, { slot: one.slot, kind, force: 3 });
@@ -318,7 +318,7 @@ describe('mirrorHands', () => {
         if (rhythm.layers.some(asksTooMuch)) return;
         expect(hands(mirrorHands(once))).toEqual(hands(rhythm));
         rhythm.layers.forEach((layer, index) => {
-          if (findInstrument(layer.instrument)?.byHand === false) return;
+          if (instrumentOf(layer)?.byHand === false) return;
           layer.strokes.forEach((stroke, at) => {
             if (handOf(layer, stroke) === 'R') expect(hands(once)[index]?.[at]).toBe('L');
           });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { allInstruments } from '../instrument/index.ts';
+import { INSTRUMENTS, playedOn } from '../instrument/index.ts';
 import { readRhythm, writeLayerRows } from '../text/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
@@ -131,15 +131,15 @@ describe('repeating with another ending', () => {
 
 describe('what a code means', () => {
   it('is told for every stroke and every compound of every instrument', () => {
-    for (const instrument of allInstruments()) {
+    for (const instrument of INSTRUMENTS) {
       for (const { code, name } of [...instrument.strokes, ...(instrument.compounds ?? [])]) {
-        const said = explainCode(instrument.id, code);
+        const said = explainCode(playedOn(instrument), code);
         expect(said).toContain(`${code} ${name}: `);
         expect(said?.endsWith('.'), `${instrument.id} ${code}`).toBe(true);
       }
-      expect(explainCode(instrument.id, 'Zz9')).toBeUndefined();
+      expect(explainCode(playedOn(instrument), 'Zz9')).toBeUndefined();
     }
-    expect(explainCode('no such drum', 'D')).toBeUndefined();
+    expect(explainCode({ instrument: 'no such drum' }, 'D')).toBeUndefined();
   });
 });
 

@@ -1,5 +1,5 @@
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import { findInstrument, strokeKind } from '../instrument/index.ts';
+import { instrumentOf, type PlayedOn, strokeKind } from '../instrument/index.ts';
 import { add, type Beats, floor, multiply, rational, wrap, ZERO } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { placeStrokes } from './edit.ts';
@@ -19,7 +19,7 @@ export function fillWithGhosts(
   to = slotCount(layer) - 1,
   rule: GhostHands = 'turn',
 ): Layer {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const byHand = instrument?.strokes.filter((stroke) => stroke.hand !== 'foot') ?? [];
   const touches = byHand.filter((stroke) => stroke.family === 'touch');
   const [first = byHand[0]] = touches;
@@ -75,12 +75,12 @@ export type Anew = (typeof ANEW)[number] | undefined;
  * Strokes of one slot take places of their own.
  */
 export function placesInOrder(
-  layer: Pick<Layer, 'instrument' | 'cells' | 'strokes'>,
+  layer: PlayedOn & Pick<Layer, 'cells' | 'strokes'>,
   cycle: Cycle,
   anew: Anew,
 ): readonly (number | undefined)[] {
   const turns = anew === 'turn' ? turnOfSlots(layer.cells, cycle) : [];
-  const feet = footKinds(layer.instrument);
+  const feet = footKinds(layer);
   let place = 0;
   let before: number | undefined;
   return layer.strokes.map(({ slot, kind }) => {
@@ -185,8 +185,8 @@ export function repeatWithNewEnding(rhythm: Pick<Rhythm, 'cycle'>, layer: Layer)
 }
 
 /** What a stroke code means on an instrument, in one line: "O open: The fingers strike …". */
-export function explainCode(instrumentId: string, code: string): string | undefined {
-  const instrument = findInstrument(instrumentId);
+export function explainCode(on: PlayedOn, code: string): string | undefined {
+  const instrument = instrumentOf(on);
   const kind = instrument && strokeKind(instrument, code);
   if (kind) return `${kind.code} ${kind.name}: ${kind.how}`;
   const compound = instrument?.compounds?.find((one) => one.code === code);

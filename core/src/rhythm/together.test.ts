@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import { writeLayerRows } from '../text/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
@@ -64,7 +64,7 @@ describe('strokes together in a slot', () => {
       fc.property(arbitraryRhythm, fc.nat(), fc.nat(), (rhythm, at, which) => {
         for (const layer of rhythm.layers) {
           const slot = at % slotCount(layer);
-          const codes = findInstrument(layer.instrument)?.strokes.map((one) => one.code) ?? [];
+          const codes = instrumentOf(layer)?.strokes.map((one) => one.code) ?? [];
           const kind = codes[which % codes.length] ?? '';
           const once = toggleTogether(layer, slot, kind);
           const ok = checkRhythm(editLayer(rhythm, layer.id, () => once)).ok;

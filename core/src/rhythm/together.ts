@@ -1,4 +1,4 @@
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf, type PlayedOn } from '../instrument/index.ts';
 import { slotCount } from './check.ts';
 import { mapStrokes, placeStrokes, strokesAt } from './edit.ts';
 import { handOf, LIMBS, OTHER_HAND } from './hands.ts';
@@ -22,11 +22,8 @@ export function toggleTogether(layer: Layer, slot: number, kind: string): Layer 
 }
 
 /** Strokes that sound together as the instrument lists them, which is how compounds are known. */
-export function inVocabularyOrder(
-  layer: Pick<Layer, 'instrument'>,
-  strokes: readonly Stroke[],
-): readonly Stroke[] {
-  const codes = findInstrument(layer.instrument)?.strokes.map((one) => one.code) ?? [];
+export function inVocabularyOrder(layer: PlayedOn, strokes: readonly Stroke[]): readonly Stroke[] {
+  const codes = instrumentOf(layer)?.strokes.map((one) => one.code) ?? [];
   return [...strokes].sort((a, b) => codes.indexOf(a.kind) - codes.indexOf(b.kind));
 }
 

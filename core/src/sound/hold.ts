@@ -1,3 +1,4 @@
+import type { PlayedOn } from '../instrument/index.ts';
 import type { Ticks } from '../time/index.ts';
 import { type After, findVoice, type Strike } from '../voice/index.ts';
 
@@ -6,7 +7,7 @@ interface Ringing {
   readonly ticks: Ticks;
   readonly offset: number;
   readonly layer: string;
-  readonly sound: { readonly instrument: string; readonly kind: string };
+  readonly sound: PlayedOn & { readonly kind: string };
   readonly optional?: number;
   readonly dampTicks?: Ticks;
 }
@@ -22,7 +23,7 @@ function holds({ after, place }: Strike): boolean {
 
 /** Where a stroke is heard: its layer's own drum, bell or head. */
 function skinOf({ layer, sound }: Ringing): { readonly skin: string; readonly holds: boolean } {
-  const voice = findVoice(sound.instrument, sound.kind);
+  const voice = findVoice(sound.instrument, sound.kind, sound.own);
   return {
     skin: `${layer} ${voice?.on ?? sound.kind}`,
     holds: voice !== undefined && holds(voice.strike),

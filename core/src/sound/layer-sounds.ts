@@ -1,4 +1,4 @@
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import {
   type Force,
   type Hand,
@@ -17,7 +17,7 @@ export type SoundOf = (stroke: Stroke, force: Force, other: boolean) => Sound;
 
 /** The sounds of a layer's strokes, each made once: by their hands, and as its drums are tuned. */
 export function soundsOfLayer(layer: Layer): SoundOf {
-  const { instrument } = layer;
+  const { instrument, own } = layer;
   const played = handsOf(layer);
   const hands = new Map<Stroke, Hand | undefined>(
     layer.strokes.map((stroke, at) => [stroke, played[at]]),
@@ -36,6 +36,7 @@ export function soundsOfLayer(layer: Layer): SoundOf {
     const { tuned, by } = known;
     by[at] ??= {
       instrument,
+      ...(own && { own }),
       kind,
       force,
       ...(tuned === undefined ? {} : { tuned }),
@@ -47,9 +48,9 @@ export function soundsOfLayer(layer: Layer): SoundOf {
 
 /** Pitch of what a stroke is played on against its usual one, by the layer's tuning; undefined where it is not tuned. */
 function tunedBy(layer: Layer, kind: string): number | undefined {
-  const instrument = layer.tuning && findInstrument(layer.instrument);
+  const instrument = layer.tuning && instrumentOf(layer);
   if (!instrument) return undefined;
-  const on = findVoice(instrument.id, kind)?.on;
+  const on = findVoice(instrument.id, kind, instrument)?.on;
   const drum = drumsToTune(instrument).find((one) => one.on === on);
   const pitch = drum && tunedTo(layer, drum.drum);
   // Four digits are far finer than one hears, and name the sound.

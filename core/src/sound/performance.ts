@@ -1,5 +1,6 @@
 import { nth } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
+import type { PlayedOn } from '../instrument/index.ts';
 import { type Rhythm, sayOf, type Timing, tempoAt } from '../rhythm/index.ts';
 import type { Tempo, Ticks } from '../time/index.ts';
 import { scoreCountIn, scoreRhythm } from './score.ts';
@@ -21,12 +22,10 @@ export interface Performed extends Omit<NextSegment<unknown>, 'tag'> {
 }
 
 /** Who plays in a performance. */
-export interface Player {
+export interface Player extends PlayedOn {
   /** Id of the layer in the scores. */
   readonly id: string;
   readonly name: string;
-  /** Id of the instrument. */
-  readonly instrument: string;
 }
 
 /** Something that is played from beginning to end, to be written as a file of sounds or of notes. */
@@ -118,7 +117,12 @@ function turnsOf(
 
 /** A player for each layer of a rhythm. */
 export function playersOf({ layers }: Pick<Rhythm, 'layers'>): readonly Player[] {
-  return layers.map(({ id, name, instrument }) => ({ id, name, instrument }));
+  return layers.map(({ id, name, instrument, own }) => ({
+    id,
+    name,
+    instrument,
+    ...(own && { own }),
+  }));
 }
 
 /** What is said with the strokes of a rhythm until it comes round. */

@@ -11,7 +11,7 @@ import { collect, startTransport, timeOf } from './transport.ts';
  * @throws RangeError where the stroke has no voice
  */
 export function renderSound(
-  { instrument, kind, force, weak, tuned }: Sound,
+  { instrument, own, kind, force, weak, tuned }: Sound,
   sampleRate: Hertz,
   take = 0,
 ): Float32Array {
@@ -20,6 +20,7 @@ export function renderSound(
     kind,
     { force, take, weak: weak === true, tuned: tuned ?? 1 },
     sampleRate,
+    own,
   );
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
+import { findInstrument } from '../instrument/index.ts';
 import type { Layer } from '../rhythm/index.ts';
 import {
   readClips,
@@ -265,7 +266,11 @@ describe('rows of one layer', () => {
 
   it('are copied as text and read again, whole turns as turns', () => {
     const read = (text: string, ...instruments: readonly string[]) => {
-      const result = readClips(text, instruments, cycle);
+      const result = readClips(
+        text,
+        instruments.map((id) => findInstrument(id)),
+        cycle,
+      );
       if (!result.ok) return result.message;
       const clips = result.clips.map((clip, index) => ({
         clip,

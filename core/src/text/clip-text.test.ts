@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cycleFromSpans } from '../cycle/index.ts';
+import { GOBLET_DRUM, HAND_BELL, instrumentOf } from '../instrument/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import { copyRange, copyTurn, slotCount } from '../rhythm/index.ts';
 import { readClips, readRhythm, writeClips } from './index.ts';
@@ -17,7 +18,7 @@ describe('copied strokes as text', () => {
           const turn = copyTurn(rhythm, layer, a);
           for (const clip of [copyRange(layer, a, b), ...(turn ? [turn] : [])]) {
             const text = writeClips([{ clip, instrument: layer.instrument }], rhythm.cycle);
-            const read = readClips(text, [layer.instrument], rhythm.cycle);
+            const read = readClips(text, [instrumentOf(layer)], rhythm.cycle);
             expect(read).toEqual({ ok: true, clips: [clip] });
           }
         }
@@ -36,19 +37,19 @@ describe('copied strokes as text', () => {
     }));
     const text = writeClips(clips, cycle);
     expect(text).toBe('play  <1/2> t . / <1/2> T .\n\nplay  <1/2> . X / <1/2> . .');
-    const both = readClips(text, ['goblet-drum', 'hand-bell'], cycle);
+    const both = readClips(text, [GOBLET_DRUM, HAND_BELL], cycle);
     expect(both).toEqual({ ok: true, clips: clips.map((one) => one.clip) });
-    const one = readClips(text, ['goblet-drum'], cycle);
+    const one = readClips(text, [GOBLET_DRUM], cycle);
     expect(one.ok && one.clips).toHaveLength(1);
   });
 
   it('reads a line that someone typed, and knows a whole turn by its bar line', () => {
-    const line = readClips('D . t . / T . . .', ['goblet-drum'], cycle);
+    const line = readClips('D . t . / T . . .', [GOBLET_DRUM], cycle);
     expect(line.ok && line.clips[0]?.strokes.map((stroke) => stroke.kind)).toEqual(['D', 't', 'T']);
     expect(line.ok && line.clips[0]?.turn).toBeUndefined();
-    const turn = readClips('play D . t . / T . . . |', ['goblet-drum'], cycle);
+    const turn = readClips('play D . t . / T . . . |', [GOBLET_DRUM], cycle);
     expect(turn.ok && turn.clips[0]?.turn).toBe(true);
-    const half = readClips('play D . t . |', ['goblet-drum'], cycle);
+    const half = readClips('play D . t . |', [GOBLET_DRUM], cycle);
     expect(half.ok && half.clips[0]?.turn).toBeUndefined();
   });
 
@@ -57,7 +58,7 @@ describe('copied strokes as text', () => {
     ['', 'nothing in it'],
     ['play Q . .', 'not a stroke of the darbuka'],
   ])('says of “%s” that %s', (text, reason) => {
-    const read = readClips(text, ['goblet-drum'], cycle);
+    const read = readClips(text, [GOBLET_DRUM], cycle);
     expect(read.ok ? '' : read.message).toMatch(
       new RegExp(reason === 'not a stroke' ? 'stroke' : reason),
     );

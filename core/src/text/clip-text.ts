@@ -1,5 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import type { Instrument, PlayedOn } from '../instrument/index.ts';
 import { type Clip, type Layer, turnBeats } from '../rhythm/index.ts';
 import { add, type Beats, equal, rational, ZERO } from '../time/index.ts';
 import { collectProblems } from './problem.ts';
@@ -8,9 +8,8 @@ import { splitRows } from './rows.ts';
 import { writeLayerRows } from './write-layer.ts';
 
 /** Copied strokes with the instrument whose codes they are written in. */
-export interface InstrumentClip {
+export interface InstrumentClip extends PlayedOn {
   readonly clip: Clip;
-  readonly instrument: string;
 }
 
 /**
@@ -20,9 +19,9 @@ export interface InstrumentClip {
  */
 export function writeClips(clips: readonly InstrumentClip[], cycle: Cycle): string {
   return clips
-    .map(({ clip, instrument }) => {
+    .map(({ clip, ...on }) => {
       const { turn, ...line } = clip;
-      const rows = writeLayerRows({ id: '', name: '', instrument, ...line }, cycle).split('\n');
+      const rows = writeLayerRows({ id: '', name: '', ...on, ...line }, cycle).split('\n');
       if (!turn) return rows.join('\n');
       const last = rows.findLastIndex((row) => row.startsWith('play'));
       return rows.with(last, `${rows[last]} |`).join('\n');
@@ -40,14 +39,18 @@ export type ClipsResult =
  * without the word `play`.
  * @param instruments of the layers it goes to, from the first one on; what is left over is left out
  */
-export function readClips(text: string, instruments: readonly string[], cycle: Cycle): ClipsResult {
+export function readClips(
+  text: string,
+  instruments: readonly (Instrument | undefined)[],
+  cycle: Cycle,
+): ClipsResult {
   const blocks = text
     .split(/\r?\n\s*\r?\n/)
     .map((block) => block.trim())
     .filter((block) => block !== '');
   const clips: Clip[] = [];
   for (const [index, block] of blocks.entries()) {
-    const instrument = findInstrument(instruments[index] ?? '');
+    const instrument = instruments[index];
     if (!instrument) break;
     const rows = splitRows(/^\s*play\s/.test(block) ? block : `play ${block}`);
     const own = splitRows('loop own');

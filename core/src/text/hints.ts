@@ -1,6 +1,6 @@
 import { nearest } from '../bounds/index.ts';
 import { CATALOGUE, entryNamed } from '../catalogue/index.ts';
-import { allInstruments, instrumentNamed } from '../instrument/index.ts';
+import { INSTRUMENTS, type Instrument, instrumentNamed } from '../instrument/index.ts';
 import { quote } from './problem.ts';
 
 /** What was probably meant by a word that begins a row: the sentence to type it, or none. */
@@ -19,24 +19,26 @@ export function rowHint(key: string, keys: readonly string[]): string | undefine
 }
 
 /** What to write where no instrument is called as the text says. */
-export function instrumentHint(name: string, wanted: string): string {
-  const names = allInstruments().flatMap((known) => [known.name, ...(known.also ?? [])]);
+export function instrumentHint(name: string, wanted: string, own: readonly Instrument[]): string {
+  const names = [...INSTRUMENTS, ...own].flatMap((known) => [known.name, ...(known.also ?? [])]);
   const near = nearest(wanted, names);
   if (near) return `No instrument is called ${quote(wanted)}. Did you mean ${near}?`;
-  const examples = ['conga', 'darbuka', 'frame drum', 'hand bell'].filter(instrumentNamed);
+  const examples = ['conga', 'darbuka', 'frame drum', 'hand bell'].filter((one) =>
+    instrumentNamed(one),
+  );
   return wanted === ''
     ? `Write the instrument after the name and a colon: layer ${name || 'Bell'} : hand bell.`
     : `No instrument is called ${quote(wanted)}. Write one the Guide lists, such as ${examples.join(', ')}.`;
 }
 
 /** `B - hand bell`, `B, hand bell` or `hand bell`: the same with the colon that is missing. */
-export function missingColon(text: string): string | undefined {
+export function missingColon(text: string, own: readonly Instrument[]): string | undefined {
   const parted = /^(\S.*?)\s*[-–—,=]\s*(\S.*)$/su.exec(text.slice(0, 300));
   const [, name = '', wanted = ''] = parted ?? [];
-  if (parted && instrumentNamed(wanted)) {
+  if (parted && instrumentNamed(wanted, own)) {
     return `Write a colon before the instrument: layer ${name} : ${wanted}.`;
   }
-  return instrumentNamed(text)
+  return instrumentNamed(text, own)
     ? `Write a name and a colon before the instrument: layer Bell : ${text.trim()}.`
     : undefined;
 }

@@ -1,5 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf, playedOn } from '../instrument/index.ts';
 import { checkEdit, type Layer, type Rhythm } from '../rhythm/index.ts';
 import { collectProblems, type Problem, problemAt } from './problem.ts';
 import { readLayerBody } from './read-layer.ts';
@@ -22,12 +22,12 @@ export interface LayerTextResult {
  */
 export function readLayerText(text: string, layer: Layer, cycle: Cycle): LayerTextResult {
   const problems = collectProblems();
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   if (!instrument) return { layer, problems: [], more: 0, usable: false };
   const head = { text: '', line: 1, column: 1 };
   const body = readLayerBody({ head, rows: splitRows(text) }, cycle, instrument, problems);
   return {
-    layer: { id: layer.id, name: layer.name, instrument: layer.instrument, ...body },
+    layer: { id: layer.id, name: layer.name, ...playedOn(instrument), ...body },
     problems: problems.list(),
     more: problems.more(),
     usable: problems.usable(),

@@ -1,4 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
+import type { PlayedOn } from '../instrument/index.ts';
 import {
   ANEW,
   HANDS,
@@ -98,7 +99,7 @@ export function readHands(
   rows: readonly Row[],
   shaped: readonly ShapedCell[],
   strokes: readonly Stroke[],
-  layer: Pick<Layer, 'instrument' | 'cells'>,
+  layer: PlayedOn & Pick<Layer, 'cells'>,
   cycle: Cycle,
   problems: Problems,
 ): readonly Stroke[] {

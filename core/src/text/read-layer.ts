@@ -1,6 +1,6 @@
 import { nth } from '../bounds/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
-import { compoundOf, type Instrument, strokeKind } from '../instrument/index.ts';
+import { compoundOf, type Instrument, playedOn, strokeKind } from '../instrument/index.ts';
 import {
   type Cell,
   handClashes,
@@ -135,7 +135,7 @@ export function readLayerBody(
     rowsOf('hand'),
     shaped,
     strokes,
-    { instrument: instrument.id, cells },
+    { ...playedOn(instrument), cells },
     cycle,
     problems,
   );

@@ -1,7 +1,7 @@
 import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { readCounting, readSecond } from '../counting/index.ts';
 import { beatsOf, type Cycle, cycleFromSpans } from '../cycle/index.ts';
-import { INSTRUMENTS, instrumentNamed } from '../instrument/index.ts';
+import { INSTRUMENTS, type Instrument, instrumentNamed, playedOn } from '../instrument/index.ts';
 import {
   breaches,
   type Layer,
@@ -62,9 +62,14 @@ export interface ReadResult {
  * Reads a rhythm from its written form. It never throws: it gives the rhythm as far as it understood
  * it, and problems with line, column and a sentence that says what to do.
  * @param id the id the rhythm gets; its layers are called layer-1, layer-2 and so on
+ * @param own instruments of one's own that its layers may name
  * @example readRhythm('rhythm Steps\ncycle 3+3+2\nlayer Bell : hand bell\nplay X . . / X . . / X .')
  */
-export function readRhythm(text: string, id = 'rhythm'): ReadResult {
+export function readRhythm(
+  text: string,
+  id = 'rhythm',
+  own: readonly Instrument[] = [],
+): ReadResult {
   const problems = collectProblems();
   const rows = text.length > TEXT_LIMIT ? [] : splitRows(text);
   if (rows.length === 0) {
@@ -76,7 +81,7 @@ export function readRhythm(text: string, id = 'rhythm'): ReadResult {
   }
   const { head, layers: layerBlocks, variations: varied } = blocksOf(rows);
   const values = readHead(head, problems);
-  const layers = readLayers(layerBlocks, values.cycle, problems);
+  const layers = readLayers(layerBlocks, values.cycle, own, problems);
   const variations = readVariations(varied, layers, values.cycle, problems);
   const rhythm: Rhythm = {
     id,
@@ -366,7 +371,12 @@ function variationMeant(message: string, blocks: readonly Block[]): Piece | unde
   return named?.head.key;
 }
 
-function readLayers(blocks: Block[], cycle: Cycle, problems: Problems): Layer[] {
+function readLayers(
+  blocks: Block[],
+  cycle: Cycle,
+  own: readonly Instrument[],
+  problems: Problems,
+): Layer[] {
   if (blocks.length > LIMITS.layers) {
     const at = blocks[LIMITS.layers]?.head.key;
     if (at) problems.push(problemAt(at, `A rhythm has at most ${LIMITS.layers} layers.`));
@@ -376,10 +386,11 @@ function readLayers(blocks: Block[], cycle: Cycle, problems: Problems): Layer[] 
     const { rest, key } = block.head;
     const { name, separator } = readName(rest.text);
     const wanted = separator < 0 ? '' : rest.text.slice(separator + 1).trim();
-    const instrument = instrumentNamed(wanted);
+    const instrument = instrumentNamed(wanted, own);
     if (!instrument) {
       const message =
-        (separator < 0 ? missingColon(rest.text) : undefined) ?? instrumentHint(name, wanted);
+        (separator < 0 ? missingColon(rest.text, own) : undefined) ??
+        instrumentHint(name, wanted, own);
       problems.push(problemAt(rest.text === '' ? key : rest, message));
     }
     const used = instrument ?? INSTRUMENTS[0];
@@ -394,7 +405,7 @@ function readLayers(blocks: Block[], cycle: Cycle, problems: Problems): Layer[] 
     return {
       id: `layer-${index + 1}`,
       name: oneLine(name, NAME_LENGTH) || `Layer ${index + 1}`,
-      instrument: used.id,
+      ...playedOn(used),
       ...body,
     };
   });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { allInstruments, findInstrument, GOBLET_DRUM } from '../instrument/index.ts';
+import { findInstrument, GOBLET_DRUM, INSTRUMENTS } from '../instrument/index.ts';
 import { FORCES, ORNAMENTS, type Stroke } from '../rhythm/index.ts';
 import { collectProblems } from './problem.ts';
 import { slotReader, writeSlot, writeStroke } from './token.ts';
@@ -27,7 +27,7 @@ describe('one slot of a row', () => {
   });
 
   it('is read as it was written, for every stroke of every instrument with every mark', () => {
-    const instruments = allInstruments();
+    const instruments = INSTRUMENTS;
     const stroke = fc
       .record({
         instrument: fc.nat({ max: instruments.length - 1 }),
@@ -62,7 +62,7 @@ describe('one slot of a row', () => {
   });
 
   it('speaks two strokes as one where the instrument has a word for them', () => {
-    const spoken = allInstruments().filter((one) => (one.compounds?.length ?? 0) > 0);
+    const spoken = INSTRUMENTS.filter((one) => (one.compounds?.length ?? 0) > 0);
     expect(spoken.length).toBeGreaterThan(0);
     for (const instrument of spoken) {
       for (const { code, parts } of instrument.compounds ?? []) {

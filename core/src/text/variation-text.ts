@@ -1,6 +1,6 @@
 import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import {
   type Layer,
   LIMITS,
@@ -110,7 +110,7 @@ function readVariation(
     }
   }
   const read = lines.flatMap(({ layer, head: at, rows: own }): VariedLine[] => {
-    const instrument = findInstrument(layer.instrument);
+    const instrument = instrumentOf(layer);
     if (!instrument) return [];
     const body = readLayerBody(
       { head: at, rows: own, isVaried: true },

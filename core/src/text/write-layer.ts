@@ -1,5 +1,5 @@
 import type { Cycle } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import {
   ANEW,
   footKinds,
@@ -29,7 +29,7 @@ const ROW_WIDTH = 96;
 /** The rows of one layer under its head: `play`, then `hand`, `say` and the rest where they are set. */
 export function writeLayerRows(layer: Layer, cycle: Cycle): string {
   const bySlot = strokesBySlot(layer.strokes);
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const rings = new Set(layer.rings);
   const turns = cutIntoTurns(layer, cycle);
   const row = (key: string, word: (slot: number) => string, lengths: boolean): string =>
@@ -147,7 +147,7 @@ const LONGEST_ORDER = 8;
 
 /** `hand each R L` where the hands follow a short order all through, or in every turn or run. */
 function writtenSticking(layer: Layer, cycle: Cycle): string | undefined {
-  const feet = footKinds(layer.instrument);
+  const feet = footKinds(layer);
   const isPlain = layer.strokes.every(({ hand, kind }) => (hand === undefined) === feet.has(kind));
   if (!isPlain) return undefined;
   for (const anew of [undefined, ...ANEW]) {

@@ -1,7 +1,7 @@
 import { entryOf, entryWords } from '../catalogue/index.ts';
 import { writeCounting, writeSecond } from '../counting/index.ts';
 import { type Cycle, formatSpans } from '../cycle/index.ts';
-import { findInstrument } from '../instrument/index.ts';
+import { instrumentOf } from '../instrument/index.ts';
 import { type Rhythm, writeEduppu } from '../rhythm/index.ts';
 import { writeName } from './names.ts';
 import { writeVariation } from './variation-text.ts';
@@ -29,7 +29,7 @@ export function writeRhythm(rhythm: Rhythm): string {
     ...(rhythm.notes === undefined ? [] : rhythm.notes.split('\n').map((line) => `note ${line}`)),
   ];
   const layers = rhythm.layers.map((layer) => {
-    const instrument = findInstrument(layer.instrument)?.name ?? layer.instrument;
+    const instrument = instrumentOf(layer)?.name ?? layer.instrument;
     return [
       `layer ${writeName(layer.name)} : ${instrument}`,
       writeLayerRows(layer, rhythm.cycle),

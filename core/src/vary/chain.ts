@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { nth } from '../bounds/index.ts';
+import type { Instrument } from '../instrument/index.ts';
 import { checkEdit, type Layer, type Rhythm } from '../rhythm/index.ts';
 import { lineOf, type Stretch, type Traced } from './line.ts';
 import { askedOf } from './move.ts';
@@ -42,12 +43,14 @@ export interface Chained {
  * Applies moves one after another to a line, or to a stretch of it. A move whose result could not be kept is
  * passed over, and says why. Undefined where there is no such line.
  * @param stretch in exact pulses, so that it stays where it is when cells are cut anew
+ * @param own instruments of one's own that a move can go to
  */
 export function applyChain(
   rhythm: Rhythm,
   index: number,
   steps: readonly Step[],
   stretch?: Stretch,
+  own: readonly Instrument[] = [],
 ): Chained | undefined {
   const first = rhythm.layers[index];
   if (!first || !lineOf(rhythm, index)) return undefined;
@@ -62,7 +65,7 @@ export function applyChain(
       told.push([]);
       continue;
     }
-    const made = MOVES[move].apply(line, askedOf(MOVES[move], settings));
+    const made = MOVES[move].apply(line, askedOf(MOVES[move], settings, own));
     const next = withLayer(now, index, { ...made.layer, strokes: [...made.layer.strokes] });
     const looked = bare(next.layers[index] ?? first);
     const [wrong] = checkEdit(withLayer(rhythm, index, looked));
@@ -105,12 +108,15 @@ function wentOf(first: Layer, made: readonly Traced[]): readonly Went[] {
 }
 
 /** What a move is set to, in few words. */
-export function sayStep({ move, settings }: Pick<Step, 'move' | 'settings'>): string {
-  return MOVES[move].say(askedOf(MOVES[move], settings));
+export function sayStep(
+  { move, settings }: Pick<Step, 'move' | 'settings'>,
+  own: readonly Instrument[] = [],
+): string {
+  return MOVES[move].say(askedOf(MOVES[move], settings, own));
 }
 
 /** The moves of a chain that are on, in words: what an origin says. */
-export function sayChain(steps: readonly Step[]): string {
-  const said = steps.filter(({ off }) => !off).map((step) => sayStep(step));
+export function sayChain(steps: readonly Step[], own: readonly Instrument[] = []): string {
+  const said = steps.filter(({ off }) => !off).map((step) => sayStep(step, own));
   return said.join(', then ').slice(0, 200);
 }

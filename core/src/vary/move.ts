@@ -1,3 +1,4 @@
+import { findInstrument, type Instrument } from '../instrument/index.ts';
 import type { Line, Varied } from './line.ts';
 
 /** What a move is set to: plain numbers and words. */
@@ -56,8 +57,8 @@ export interface Asked {
   stroke(key: string): string | undefined;
   /** What is written, where it is of the form that is asked for; else the usual. */
   written(key: string): string;
-  /** Undefined where none is chosen. */
-  instrument(key: string): string | undefined;
+  /** Undefined where none is chosen, or none of that id is there. */
+  instrument(key: string): Instrument | undefined;
 }
 
 /** A move: from a line to another. */
@@ -78,8 +79,15 @@ export function counts({ where }: Field, asked: Asked): boolean {
   return values.includes(asked.choice(choice));
 }
 
-/** Reads settings by the fields they are for. */
-export function askedOf({ fields }: Pick<Move, 'fields'>, settings: Settings): Asked {
+/**
+ * Reads settings by the fields they are for.
+ * @param own instruments of one's own that can be chosen
+ */
+export function askedOf(
+  { fields }: Pick<Move, 'fields'>,
+  settings: Settings,
+  own: readonly Instrument[] = [],
+): Asked {
   const fieldOf = <K extends Field['kind']>(kind: K, key: string) => {
     const field = fields.find((one) => one.key === key);
     if (field?.kind !== kind) throw new RangeError(`There is no ${kind} ${key} to set.`);
@@ -105,7 +113,7 @@ export function askedOf({ fields }: Pick<Move, 'fields'>, settings: Settings): A
       return Object.keys(choices)[0] ?? '';
     },
     stroke: (key) => chosen('stroke', key),
-    instrument: (key) => chosen('instrument', key),
+    instrument: (key) => findInstrument(chosen('instrument', key) ?? '', own),
     written(key) {
       const { usual, fits } = fieldOf('written', key);
       const value = settings[key];

@@ -1,8 +1,8 @@
 import {
   drumCount,
   type Family,
-  findInstrument,
   type Instrument,
+  instrumentOf,
   type StrokeKind,
   strokeKind,
 } from '../instrument/index.ts';
@@ -64,16 +64,19 @@ function kitOf(instrument: string): Kit | undefined {
 
 const SAID = { tool: 'tip', place: 0, after: 'leaves', weight: 1 } as const;
 
-/** The voice of a stroke. Every stroke of every instrument has one; a test sees to that. */
-export function findVoice(instrument: string, kind: string): Voice | undefined {
-  const own = kitOf(instrument)?.get(kind);
-  if (own) return own;
+/**
+ * The voice of a stroke. Every stroke of every instrument has one; a test sees to that.
+ * @param own the instrument itself, where it is one of one's own
+ */
+export function findVoice(instrument: string, kind: string, own?: Instrument): Voice | undefined {
+  const made = kitOf(instrument)?.get(kind);
+  if (made) return made;
   const speaker = SPEAKERS_BY_NAME.get(instrument);
   if (speaker) {
     const body = { kind: 'mouth', speaker, syllable: kind } as const;
     return { body, strike: SAID, on: 'mouth' };
   }
-  const known = findInstrument(instrument);
+  const known = instrumentOf({ instrument, own });
   const stroke = known && strokeKind(known, kind);
   if (!stroke?.sound) return undefined;
   const { timbre, pitch } = stroke.sound;
@@ -104,7 +107,7 @@ export function drumsToTune(instrument: Instrument): readonly TunedDrum[] {
   return Array.from({ length: count }, (_, drum) => drum).flatMap((drum): TunedDrum[] => {
     const mine = instrument.strokes.filter((stroke) => count === 1 || stroke.drum === drum);
     const stroke = plainAmong(mine) ?? mine[0];
-    const voice = stroke && findVoice(instrument.id, stroke.code);
+    const voice = stroke && findVoice(instrument.id, stroke.code, instrument);
     if (!stroke || voice?.body.kind !== 'ringing') return [];
     const { modes, harmonic } = voice.body;
     const lowest = modes.find((mode) => !mode.air);
@@ -149,11 +152,11 @@ const levels = new Map<string, number>();
  * What brings a stroke to its loudness among the strokes of all instruments, as a factor: a player strikes the edge harder
  * than the middle, and a soft instrument is set nearer.
  */
-function levelOf(instrument: string, kind: string, voice: Voice): number {
+function levelOf(instrument: string, kind: string, voice: Voice, own?: Instrument): number {
   const name = `${instrument}/${kind}`;
   const known = levels.get(name);
   if (known !== undefined) return known;
-  const found = findInstrument(instrument);
+  const found = instrumentOf({ instrument, own });
   const family = found && strokeKind(found, kind)?.family;
   const { weight, after } = voice.strike;
   const lighter = after === 'rests' || weight >= 1 ? 0 : -10 * Math.log10(weight);
@@ -162,13 +165,14 @@ function levelOf(instrument: string, kind: string, voice: Voice): number {
   const samples = strike(voice, name, { force: 3, take: 1 }, rate, HEARD_FOR);
   const factor = 10 ** ((EVEN - softer - strokeLoudness(samples, rate)) / 20);
   // An instrument of one's own can be changed under its id.
-  if (!instrument.startsWith('own-')) levels.set(name, factor);
+  if (!own) levels.set(name, factor);
   return factor;
 }
 
 /**
  * A stroke as samples, mono, as loud as it is beside other instruments; its true peak stays under −1 dBFS.
  * Same arguments, same samples.
+ * @param own the instrument itself, where it is one of one's own
  * @throws RangeError where the stroke has no voice
  */
 export function renderStroke(
@@ -176,27 +180,32 @@ export function renderStroke(
   kind: string,
   take: Take,
   sampleRate: Hertz,
+  own?: Instrument,
 ): Float32Array {
-  const voice = findVoice(instrument, kind);
+  const voice = findVoice(instrument, kind, own);
   if (!voice) throw new RangeError(`no voice for ${instrument}/${kind}`);
   const out = strike(voice, `${instrument}/${kind}`, take, sampleRate);
-  return scaled(out, levelOf(instrument, kind, voice), sampleRate);
+  return scaled(out, levelOf(instrument, kind, voice, own), sampleRate);
 }
 
-/** Strokes of an instrument struck otherwise than they are: another place, tool, or what the hand does after. */
+/**
+ * Strokes of an instrument struck otherwise than they are: another place, tool, or what the hand does after.
+ * @param own the instrument itself, where it is one of one's own
+ */
 export function renderStruckAs(
   instrument: string,
   kind: string,
   how: Partial<Strike>,
   take: Take,
   sampleRate: Hertz,
+  own?: Instrument,
 ): Float32Array {
-  const voice = findVoice(instrument, kind);
+  const voice = findVoice(instrument, kind, own);
   if (!voice) throw new RangeError(`no voice for ${instrument}/${kind}`);
   const name = `${instrument}/${kind}`;
   const out = strike({ ...voice, strike: { ...voice.strike, ...how } }, name, take, sampleRate);
   // As loud beside the stroke itself as it would be: the place is heard in its loudness too.
-  return scaled(out, levelOf(instrument, kind, voice), sampleRate);
+  return scaled(out, levelOf(instrument, kind, voice, own), sampleRate);
 }
 
 /** A timbre at a pitch, to be heard while an instrument of one's own is made. */

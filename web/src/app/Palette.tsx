@@ -1,6 +1,5 @@
 import { CATALOGUE, entryWords } from '@stride/core/catalogue';
 import { describeCycle } from '@stride/core/cycle';
-import { allInstruments } from '@stride/core/instrument';
 import { spelling } from '@stride/core/wording';
 import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
@@ -10,6 +9,7 @@ import { useMatch, useNavigate } from 'react-router';
 import { STAGES } from '../bench/stages.ts';
 import { database } from '../store/db.ts';
 import { useShelf } from '../store/use-store.ts';
+import { knownInstruments } from '../store/with-instruments.ts';
 import { type Found, find } from './find.ts';
 import { focusScreen } from './focus.ts';
 import { offersNow } from './offers.ts';
@@ -122,7 +122,7 @@ export default function Palette({ open, onOpenChange, onHelp, onSound, onTour }:
           run: () => onHelp(word),
         }),
       ),
-      ...allInstruments().map(
+      ...knownInstruments().map(
         ({ id, name, also }): Found => ({
           group: 'Strokes in the Guide',
           label: [name, ...(also ?? [])].join(', '),

@@ -65,13 +65,4 @@ describe('a shelf of sounds', () => {
     await shelf.prepare(['a']);
     expect(shelf.take('a')).toEqual({ what: 'a 0' });
   });
-
-  it('forgets what is to be computed anew', async () => {
-    const { shelf, made } = shelfOf();
-    await shelf.prepare(['own-a', 'b']);
-    shelf.forget((name) => name.startsWith('own-'));
-    expect(shelf.take('own-a')).toBeUndefined();
-    await shelf.prepare(['own-a', 'b']);
-    expect(made).toEqual(['own-a 0', 'b 0', 'own-a 0']);
-  });
 });

@@ -124,12 +124,6 @@ export function createShelfOfSounds<S, B>(parts: ShelfParts<S, B>) {
       want(sound, name);
       return made;
     },
-    /** Lets some go, to be computed anew. */
-    forget(which: (name: string) => boolean): void {
-      for (const key of [...ready.keys()]) if (which(key)) drop(key);
-      for (const key of [...coming.keys()]) if (which(key)) coming.delete(key);
-      for (const key of [...later.keys()]) if (which(key)) later.delete(key);
-    },
     /** Bytes that are kept. */
     size: () => size,
   };

@@ -1,4 +1,3 @@
-import { type Instrument, ownInstruments } from '@stride/core/instrument';
 import { type Sound, soundKey, TAKES, type TakeOf } from '@stride/core/sound';
 import { CLICK_INSTRUMENT, clickInstrument } from '@stride/core/voice';
 import { lazyWorker } from '../workers/lazy-worker.ts';
@@ -13,34 +12,16 @@ const voices = lazyWorker<VoicesApi>(
   () => new Worker(new URL('../workers/voices.worker.ts', import.meta.url), { type: 'module' }),
 );
 
-let sent: readonly Instrument[] = [];
-
-/** Tells the worker of instruments of one's own; sounds of theirs are then computed anew. */
-async function shareInstruments(): Promise<void> {
-  const own = ownInstruments();
-  if (own === sent) return;
-  sent = own;
-  shelf.forget((name) => name.startsWith('own-'));
-  await voices.call((api) => api.know(own));
-}
-
 const shelf = createShelfOfSounds<Sound, AudioBuffer>({
   nameOf: soundKey,
   takes: TAKES,
   async make(asked) {
-    try {
-      await shareInstruments();
-      const rendered = await voices.call((api) => api.render(asked, SAMPLE_RATE));
-      return rendered.map((samples) => {
-        const made = new AudioBuffer({ length: samples.length, sampleRate: SAMPLE_RATE });
-        made.copyToChannel(new Float32Array(samples), 0);
-        return made;
-      });
-    } catch (error) {
-      // A worker that is started anew knows nothing yet.
-      sent = [];
-      throw error;
-    }
+    const rendered = await voices.call((api) => api.render(asked, SAMPLE_RATE));
+    return rendered.map((samples) => {
+      const made = new AudioBuffer({ length: samples.length, sampleRate: SAMPLE_RATE });
+      made.copyToChannel(new Float32Array(samples), 0);
+      return made;
+    });
   },
   sizeOf: (buffer) => buffer.length * 4,
 });
@@ -52,9 +33,8 @@ function asChosen(sound: Sound): Sound {
 }
 
 /** Computes the sounds that are not there yet; resolves when all of them can be played. */
-export async function prepareSounds(sounds: readonly Sound[]): Promise<void> {
-  await shareInstruments();
-  await shelf.prepare(sounds.map(asChosen));
+export function prepareSounds(sounds: readonly Sound[]): Promise<void> {
+  return shelf.prepare(sounds.map(asChosen));
 }
 
 /** The sound, if it has been computed, in the take that is to be heard next; in its first where none is asked for. */

@@ -4,7 +4,6 @@ import { useQuery } from '@tanstack/react-query';
 import { FolderInput, X } from 'lucide-react';
 import { useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { forgetInstruments } from '../store/brought-instruments.ts';
 import { database, openSafely } from '../store/db.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
@@ -85,13 +84,12 @@ function Item({ of }: { readonly of: Given }) {
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,
     queryFn: async () => {
-      // Instruments of one's own have to be known before a file is read.
+      // A file may name instruments of one's own.
       await openSafely(database).catch(() => undefined);
       return readGiven(of);
     },
   });
   const leave = () => {
-    if (found.data && 'instruments' in found.data) forgetInstruments(found.data.instruments);
     void bringWorker.call((api) => api.close(of.key)).catch(() => undefined);
     letGo(of.key);
   };

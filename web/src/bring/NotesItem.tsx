@@ -1,5 +1,4 @@
 import { formatSpans, turnPulses } from '@stride/core/cycle';
-import { ownInstruments } from '@stride/core/instrument';
 import { type BringIn, type Grid, sayUnsure } from '@stride/core/notation';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -80,8 +79,7 @@ function NotesForm({ id, about, first, onTake, onLeave, known, onRemember }: Not
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
-    queryFn: async () =>
-      (await bringWorker.call((api) => api.make(id, chosen, ownInstruments()))) ?? null,
+    queryFn: async () => (await bringWorker.call((api) => api.make(id, chosen))) ?? null,
   });
   const cycles = useQuery({
     queryKey: ['bring-cycles', id, at],

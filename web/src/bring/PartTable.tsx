@@ -1,6 +1,6 @@
-import { allInstruments, findInstrument } from '@stride/core/instrument';
 import { type PartChoice, proposeStrokes } from '@stride/core/notation';
 import { counted } from '@stride/core/wording';
+import { knownInstrument, knownInstruments } from '../store/with-instruments.ts';
 import { Check } from '../ui/Check.tsx';
 import { Select } from '../ui/Select.tsx';
 import type { About } from './bring-api.ts';
@@ -13,7 +13,7 @@ interface PartTableProps {
 
 /** Which instrument a part is, and which of its strokes each sound of the file. */
 export function PartTable({ part, choice, onChoice }: PartTableProps) {
-  const instrument = findInstrument(choice.instrument);
+  const { instrument } = choice;
   return (
     <section aria-label={part.name} className="flex flex-col gap-2 border-t border-edge pt-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -27,16 +27,16 @@ export function PartTable({ part, choice, onChoice }: PartTableProps) {
         <label className="flex items-center gap-2 text-sm text-quiet">
           played on
           <Select
-            value={choice.instrument}
+            value={instrument.id}
             disabled={!choice.isIn}
             className="max-w-52"
             onChange={({ target: { value } }) => {
-              const next = findInstrument(value);
+              const next = knownInstrument(value);
               if (!next) return;
-              onChoice({ ...choice, instrument: value, strokes: proposeStrokes(part, next) });
+              onChoice({ ...choice, instrument: next, strokes: proposeStrokes(part, next) });
             }}
           >
-            {allInstruments().map(({ id, name }) => (
+            {knownInstruments().map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>

@@ -1,4 +1,4 @@
-import { type Instrument, knowInstruments } from '@stride/core/instrument';
+import type { Instrument } from '@stride/core/instrument';
 import { readMidiFile } from '@stride/core/midi';
 import { readMusicXml } from '@stride/core/musicxml';
 import {
@@ -50,11 +50,10 @@ export const bringApi = {
     kind: 'midi' | 'score',
     bytes: Uint8Array,
     name: string,
-    instruments: readonly Instrument[],
+    own: readonly Instrument[],
   ): Opened {
-    knowInstruments(instruments);
     const read = kind === 'midi' ? readMidiFile(bytes, name) : readMusicXml(bytes, name);
-    return read.ok ? keep(key, read.notation) : read;
+    return read.ok ? keep(key, read.notation, own) : read;
   },
 
   hear(key: string, samples: Float32Array, sampleRate: number, name: string): Opened {
@@ -62,8 +61,7 @@ export const bringApi = {
     return read.ok ? keep(key, read.notation) : read;
   },
 
-  make(key: string, chosen: Chosen, instruments: readonly Instrument[]): Made | undefined {
-    knowInstruments(instruments);
+  make(key: string, chosen: Chosen): Made | undefined {
     const notation = open.get(key);
     if (!notation) return undefined;
     const counted = withCycle(notation, chosen.stretch, chosen.cycle);
@@ -82,7 +80,7 @@ export const bringApi = {
 
 export type BringApi = typeof bringApi;
 
-function keep(key: string, notation: Notation): Opened {
+function keep(key: string, notation: Notation, own: readonly Instrument[] = []): Opened {
   open.set(key, notation);
   const { name, bars, parts, lost } = notation;
   return {
@@ -92,7 +90,7 @@ function keep(key: string, notation: Notation): Opened {
       bars: bars.length,
       parts: parts.map(({ notes, ...part }) => ({ ...part, notes: notes.length })),
       lost,
-      proposed: proposeBringIn(notation),
+      proposed: proposeBringIn(notation, own),
     },
   };
 }

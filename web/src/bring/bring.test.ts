@@ -1,4 +1,5 @@
 import { JSON_VERSION, writeJson } from '@stride/core/formats';
+import { GOBLET_DRUM } from '@stride/core/instrument';
 import { readRhythm, writeRhythm } from '@stride/core/text';
 import { beforeEach, describe, expect, it } from 'vitest';
 import 'fake-indexeddb/auto';
@@ -112,12 +113,12 @@ describe('notes of another program', () => {
       cycle,
       parts: own.parts.map((part) => ({ ...part, strokes })),
     };
-    const made = bringApi.make('k', chosen, []);
+    const made = bringApi.make('k', chosen);
     expect(made?.rhythm.layers[0]?.strokes.map(({ kind }) => kind)).toEqual(['S']);
     expect(made?.rhythm.cycle.name).toBe(cycle.cycle.name);
     expect(made?.lost).toEqual(['Congas: 1 note of “E5” left out.']);
     bringApi.close('k');
-    expect(bringApi.make('k', chosen, [])).toBeUndefined();
+    expect(bringApi.make('k', chosen)).toBeUndefined();
   });
 
   it('get the strokes that were chosen for the same sounds before', () => {
@@ -125,7 +126,7 @@ describe('notes of another program', () => {
     const own = proposed[0]?.parts ?? [];
     const chosen = own.map((part) => ({
       ...part,
-      instrument: 'goblet-drum',
+      instrument: GOBLET_DRUM,
       strokes: { 'C5 normal': 'K', 'E5 normal': null },
     }));
     expect(remembered(withChoices({}, parts, chosen), parts, own)).toEqual(chosen);

@@ -1,11 +1,11 @@
 import { type Form, isFormText, readForm } from '@stride/core/form';
 import { fileKind, formatOf, readFormJson, sayFile } from '@stride/core/formats';
-import { type Instrument, ownInstruments } from '@stride/core/instrument';
+import type { Instrument } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
 import { canonical } from '@stride/core/safekeeping';
 import * as Comlink from 'comlink';
 import { shelfRhythms } from '../form/files.ts';
-import { holdInstruments } from '../store/brought-instruments.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { About, BringApi, Opened } from './bring-api.ts';
 import type { Given } from './given.ts';
@@ -74,7 +74,7 @@ async function readNotes(
 ): Promise<Found> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const opened = await bringWorker.call<Opened>(async (api) =>
-    api.open(key, kind, bytes, name, ownInstruments()),
+    api.open(key, kind, bytes, name, ownInstruments.now()),
   );
   return opened.ok ? { kind: 'notes', about: opened.about } : refused(opened.message);
 }
@@ -107,11 +107,8 @@ async function readSound(key: string, file: Blob, name: string): Promise<Found> 
 
 async function readText(key: string, name: string, text: string): Promise<Found> {
   if (text.trimStart().startsWith('{')) {
-    const read = readFormJson(text);
-    if (read.ok) {
-      holdInstruments(read.instruments);
-      return { kind: 'form', ...read, notes: [] };
-    }
+    const read = readFormJson(text, ownInstruments.now());
+    if (read.ok) return { kind: 'form', ...read, notes: [] };
   } else if (isFormText(text)) {
     const { form, problems, usable } = readForm(text, await shelfRhythms(), key);
     const said = problems.map(
@@ -121,9 +118,8 @@ async function readText(key: string, name: string, text: string): Promise<Found>
       ? { kind: 'form', form, rhythms: [], instruments: [], notes: said }
       : refused(...said.slice(0, 6));
   }
-  const result = formatOf(name, text).read(text, key);
+  const result = formatOf(name, text).read(text, key, ownInstruments.now());
   if (!result.ok) return refused(...result.messages);
-  holdInstruments(result.instruments);
   return { kind: 'rhythm', rhythm: result.rhythm, instruments: result.instruments };
 }
 

@@ -1,7 +1,8 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { strokeKind } from '@stride/core/instrument';
 import { type PartChoice, proposeStrokes } from '@stride/core/notation';
 import * as v from 'valibot';
 import { type Setting, useSetting } from '../store/use-setting.ts';
+import { knownInstrument } from '../store/with-instruments.ts';
 import type { About } from './bring-api.ts';
 
 /** What was chosen for sounds before: instrument and stroke, by what the file calls the part and the sound. */
@@ -37,10 +38,10 @@ export function remembered(
 ): readonly PartChoice[] {
   return choices.map((choice) => {
     const part = parts.find(({ id }) => id === choice.part);
-    const instrument = part && findInstrument(memory[partKey(part)] ?? '');
+    const instrument = part && knownInstrument(memory[partKey(part)] ?? '');
     if (!part || !instrument) return choice;
     const usual =
-      instrument.id === choice.instrument ? choice.strokes : proposeStrokes(part, instrument);
+      instrument.id === choice.instrument.id ? choice.strokes : proposeStrokes(part, instrument);
     const strokes = Object.fromEntries(
       part.sounds.map(({ key, name }) => {
         const code = memory[soundKey(part, name)];
@@ -49,7 +50,7 @@ export function remembered(
         return [key, isKnown ? code : (usual[key] ?? null)];
       }),
     );
-    return { ...choice, instrument: instrument.id, strokes };
+    return { ...choice, instrument, strokes };
   });
 }
 
@@ -63,7 +64,7 @@ export function withChoices(
   for (const choice of choices) {
     const part = parts.find(({ id }) => id === choice.part);
     if (!part || !choice.isIn) continue;
-    fresh[partKey(part)] = choice.instrument;
+    fresh[partKey(part)] = choice.instrument.id;
     for (const { key, name } of part.sounds) {
       fresh[soundKey(part, name)] = choice.strokes[key] ?? OUT;
     }

@@ -1,7 +1,6 @@
 import type { Form } from '@stride/core/form';
 import type { Instrument } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
-import { keptInstruments } from '../store/brought-instruments.ts';
 import { database } from '../store/db.ts';
 import { discard } from '../store/discard.ts';
 import { putForm } from '../store/forms.ts';
@@ -31,7 +30,6 @@ export async function takeIn(coming: readonly Coming[]): Promise<readonly string
       await putRhythms(database, records);
     },
   );
-  for (const { instruments } of coming) keptInstruments(instruments);
   const [first] = records;
   const what =
     records.length === 1 && first
@@ -63,7 +61,6 @@ export async function takeFormIn(
       await putForm(database, { ...form, id });
     },
   );
-  keptInstruments(instruments);
   toast(`${form.name} is among the forms.`, () => void discard('form', id, form.name));
   return id;
 }

@@ -1,6 +1,6 @@
 import { type Counting, countBeat } from '@stride/core/counting';
 import { type Crossing as Crossed, soundsOf, stepsOf } from '@stride/core/crossing';
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { useRef } from 'react';
 import { usePlayhead } from '../audio/use-player.ts';
 import { FAMILY_COLOUR, Head } from '../strideline/Head.tsx';
@@ -91,7 +91,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
           ))}
         {counts.map((count, pulse) => {
           const voice = voices[pulse];
-          const instrument = voice && findInstrument(voice.instrument);
+          const instrument = voice && instrumentOf(voice);
           const family =
             (instrument && voice && strokeKind(instrument, voice.kind)?.family) ?? 'open';
           const y = top + pulse * ROW + 40;
@@ -145,7 +145,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
             <g key={at}>
               {pulses.map((pulse) => {
                 const voice = voices[pulse];
-                const instrument = voice && findInstrument(voice.instrument);
+                const instrument = voice && instrumentOf(voice);
                 const family =
                   (instrument && voice && strokeKind(instrument, voice.kind)?.family) ?? 'open';
                 const side = voice?.hand === 'L' ? 1 : voice?.hand === 'F' ? 1.75 : -1;

@@ -1,12 +1,12 @@
 import { type Crossing, type LearnStep, learnSteps } from '@stride/core/crossing';
-import { type Score, type Sound, scoreCrossing, scoreLearning } from '@stride/core/sound';
+import { type Score, scoreCrossing, scoreLearning } from '@stride/core/sound';
 import { Footprints, Play, Square } from 'lucide-react';
 import { playLoop } from '../audio/loop.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { Card } from '../ui/Card.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
-import type { Voice } from './voices.ts';
+import { soundOf, type Voice } from './voices.ts';
 
 interface LearnItProps {
   readonly crossed: Crossing;
@@ -22,7 +22,7 @@ interface LearnItProps {
 /** Steps made from the numbers; each is heard here, or climbed as a rhythm of its own. */
 export function LearnIt({ crossed, voices, from, spans, onClimb }: LearnItProps) {
   const state = usePlayer();
-  const sounds = voices.map(({ instrument, kind }): Sound => ({ instrument, kind, force: 3 }));
+  const sounds = voices.map((voice) => soundOf(voice, 3));
   const scoreOf = ({ composite, heard }: LearnStep): Score =>
     composite ? scoreLearning(crossed, sounds, heard) : scoreCrossing(crossed, sounds, from);
   return (

@@ -1,11 +1,5 @@
 import { type Crossing, phrasesFor, setPhrase } from '@stride/core/crossing';
-import {
-  CLICK_LAYER,
-  type Sound,
-  scoreCrossing,
-  spokenPhrase,
-  withVoice,
-} from '@stride/core/sound';
+import { CLICK_LAYER, scoreCrossing, spokenPhrase, withVoice } from '@stride/core/sound';
 import { Play, Square } from 'lucide-react';
 import { useEffect, useId, useMemo } from 'react';
 import { playLoop, usePlays } from '../audio/loop.ts';
@@ -15,7 +9,7 @@ import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
 import type { Setup } from './setup.ts';
-import type { Voice } from './voices.ts';
+import { soundOf, type Voice } from './voices.ts';
 
 interface WordsProps {
   readonly crossed: Crossing;
@@ -52,7 +46,7 @@ export function Words({ crossed, voices, from, spans, own, onOwn }: WordsProps) 
       player.stop();
       return;
     }
-    const sounds = voices.map(({ instrument, kind }): Sound => ({ instrument, kind, force: 2 }));
+    const sounds = voices.map((voice) => soundOf(voice, 2));
     const score = scoreCrossing(crossed, sounds, from);
     player.setLevels(new Map([[CLICK_LAYER, 0]]));
     const said = withVoice(

@@ -1,8 +1,9 @@
 import { COUNTING_SYSTEMS } from '@stride/core/counting';
 import { CROSSING_LIMITS } from '@stride/core/crossing';
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { playedOn, strokeKind } from '@stride/core/instrument';
 import { TEMPO_RANGE } from '@stride/core/time';
 import * as v from 'valibot';
+import { knownInstrument } from '../store/with-instruments.ts';
 import type { Setup } from './setup.ts';
 
 const within = (least: number, most: number) =>
@@ -17,8 +18,13 @@ const VoiceSchema = v.pipe(
     hand: v.picklist(['R', 'L', 'F']),
   }),
   v.check(({ instrument, kind }) => {
-    const found = findInstrument(instrument);
+    const found = knownInstrument(instrument);
     return found !== undefined && strokeKind(found, kind) !== undefined;
+  }),
+  // It is kept by name, and played on the instrument as it is now.
+  v.transform((voice) => {
+    const found = knownInstrument(voice.instrument);
+    return found ? { ...voice, ...playedOn(found) } : voice;
   }),
 );
 

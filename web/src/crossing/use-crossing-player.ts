@@ -6,6 +6,7 @@ import { usePlaces } from '../audio/placing.ts';
 import { player } from '../audio/the-player.ts';
 import { usePlayhead } from '../audio/use-player.ts';
 import { levelsOf, type Setup } from './setup.ts';
+import { soundOf } from './voices.ts';
 
 const OWNER = 'crossing';
 
@@ -32,7 +33,7 @@ export function useCrossingPlayer(
       pulses.map(({ backbeat }, beat) =>
         scoreCrossing(
           crossed,
-          pulses.map(({ voice: { instrument, kind } }) => ({ instrument, kind, force: 3 })),
+          pulses.map(({ voice }) => soundOf(voice, 3)),
           beat,
           backbeat,
         ),

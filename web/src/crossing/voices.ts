@@ -1,5 +1,7 @@
 import type { PulsePart } from '@stride/core/crossing';
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
+import type { Force } from '@stride/core/rhythm';
+import type { Sound } from '@stride/core/sound';
 
 /** A sound that a pulse of a crossing can have. */
 export interface Voice extends PulsePart {
@@ -31,10 +33,15 @@ export function usualVoice(pulse: number): Voice {
 
 /** The voice of a part that comes from elsewhere; one that is not in the list has its own name. */
 export function voiceOf(part: PulsePart): Voice {
-  const { instrument, kind, hand } = part;
+  const { instrument, own, kind, hand } = part;
   const known = VOICES.find((one) => one.instrument === instrument && one.kind === kind);
-  const found = findInstrument(instrument);
+  const found = instrumentOf(part);
   const stroke = found && strokeKind(found, kind)?.name;
   const name = known?.name ?? `${found?.name ?? instrument}, ${stroke ?? kind}`;
-  return { name, instrument, kind, hand };
+  return { name, instrument, ...(own && { own }), kind, hand };
+}
+
+/** How a voice sounds. */
+export function soundOf({ instrument, own, kind }: Voice, force: Force): Sound {
+  return { instrument, ...(own && { own }), kind, force };
 }

@@ -29,7 +29,7 @@ function press(key: string, more: KeyboardEventInit = {}, target: EventTarget = 
 
 describe('keys', () => {
   it('are the hands or the strokes, once each, and nothing else hears them', async () => {
-    const { hits } = await listen(keysInput(clock, 'goblet-drum'));
+    const { hits } = await listen(keysInput(clock, { instrument: 'goblet-drum' }));
     let passedOn = 0;
     const other = () => {
       passedOn += 1;
@@ -49,7 +49,7 @@ describe('keys', () => {
 
   it('are only the hands while nothing is played, so that letters are keys of the screen', async () => {
     const hits: Hit[] = [];
-    const input = keysInput(clock, 'goblet-drum');
+    const input = keysInput(clock, { instrument: 'goblet-drum' });
     open = await input.open({
       hear: (hit) => hits.push(hit),
       fail: () => undefined,
@@ -60,7 +60,7 @@ describe('keys', () => {
   });
 
   it('stay with a field that one types in, and are none while nothing plays', async () => {
-    const { hits } = await listen(keysInput(clock, 'goblet-drum'));
+    const { hits } = await listen(keysInput(clock, { instrument: 'goblet-drum' }));
     const field = document.createElement('input');
     const box = Object.assign(document.createElement('input'), { type: 'checkbox' });
     document.body.append(field, box);
@@ -69,7 +69,9 @@ describe('keys', () => {
     press('j', {}, box);
     expect(hits).toHaveLength(1);
     open?.stop();
-    const { hits: none } = await listen(keysInput({ heardAt: () => undefined }, 'goblet-drum'));
+    const { hits: none } = await listen(
+      keysInput({ heardAt: () => undefined }, { instrument: 'goblet-drum' }),
+    );
     expect(press('j')).toBe(true);
     expect(none).toEqual([]);
   });

@@ -1,12 +1,12 @@
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf, type PlayedOn } from '@stride/core/instrument';
 import type { EarClock, EarInput } from './input.ts';
 
 /** The two keys that rest under the first fingers. */
 export const HAND_KEYS: Readonly<Record<string, 'R' | 'L'>> = { j: 'R', f: 'L' };
 
 /** Keys: J and F for the two hands, or the letters of the strokes. They are taken before anything else hears them. */
-export function keysInput(clock: EarClock, instrument: string): EarInput {
-  const codes = new Set(findInstrument(instrument)?.strokes.map(({ code }) => code));
+export function keysInput(clock: EarClock, on: PlayedOn): EarInput {
+  const codes = new Set(instrumentOf(on)?.strokes.map(({ code }) => code));
   return {
     kind: 'keys',
     device: 'keys',

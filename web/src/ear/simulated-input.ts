@@ -43,7 +43,7 @@ export function simulatedInput(
   line: { readonly layer: Layer; readonly grid: LayerGrid },
 ): EarInput {
   const { layer, grid } = line;
-  const keys = keysInput(clock, layer.instrument);
+  const keys = keysInput(clock, layer);
   const timers = new Set<ReturnType<typeof setTimeout>>();
   const handKeys = new Map(Object.entries(HAND_KEYS).map(([key, hand]) => [hand, key]));
 

@@ -91,7 +91,7 @@ export function useEar(layer: Layer | undefined, grid: LayerGrid | undefined): E
   const level = useRef(SILENT);
   const [sound] = useState<EarSetup['sound']>(() => ({ take: undefined }));
   const [pads] = useState(() => padsInput(player));
-  const instrument = layer?.instrument ?? '';
+  const { instrument = '', own } = layer ?? {};
   const { kind, simulated, microphone, midi, threshold } = settings;
 
   useEffect(() => {
@@ -128,7 +128,7 @@ export function useEar(layer: Layer | undefined, grid: LayerGrid | undefined): E
       case 'off':
         return undefined;
       case 'keys':
-        return keysInput(player, instrument);
+        return keysInput(player, { instrument, own });
       case 'pads':
         return pads;
       case 'midi':
@@ -149,6 +149,7 @@ export function useEar(layer: Layer | undefined, grid: LayerGrid | undefined): E
   }, [
     kind,
     instrument,
+    own,
     pads,
     port,
     notes,

@@ -18,7 +18,7 @@ import {
   type RunningSides,
   runningSides,
 } from '@stride/core/form';
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import { type ReactNode, useMemo, useRef } from 'react';
 import type { Px } from '../strideline/geometry.ts';
 import { useNear } from '../ui/use-near.ts';
@@ -195,7 +195,7 @@ function instrumentsOf({ spans, source }: Laid, player: string): string {
     spans.flatMap(({ doings }) => {
       const line = doings.find((one) => one.player.id === player)?.line;
       const found = line && source(line);
-      return found?.ok ? [findInstrument(found.layer.instrument)?.name ?? ''] : [];
+      return found?.ok ? [instrumentOf(found.layer)?.name ?? ''] : [];
     }),
   );
   return [...names].slice(0, 2).join(', ');

@@ -1,5 +1,4 @@
 import { performForm } from '@stride/core/form';
-import { ownInstruments } from '@stride/core/instrument';
 import type { Performance } from '@stride/core/sound';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
@@ -29,9 +28,7 @@ export function FormTakeAway({ opened, onText }: FormTakeAwayProps) {
   const takeScore = async () => {
     setWriting(true);
     try {
-      const written = await formWorker.call((api) =>
-        api.score(form, [...rhythms.values()], ownInstruments()),
-      );
+      const written = await formWorker.call((api) => api.score(form, [...rhythms.values()]));
       const name = `${fileName(form.name)}.musicxml`;
       saveFile(written.text, name, 'application/vnd.recordare.musicxml+xml');
       setLost(written.lost);

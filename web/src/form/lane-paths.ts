@@ -10,7 +10,7 @@ import {
   timeTo,
   turnPulsesOf,
 } from '@stride/core/form';
-import type { Family } from '@stride/core/instrument';
+import type { Family, PlayedOn } from '@stride/core/instrument';
 import { feltTicks, handsOf, timeRhythm } from '@stride/core/rhythm';
 import { toNumber } from '@stride/core/time';
 import type { Px } from '../strideline/geometry.ts';
@@ -73,7 +73,7 @@ export function drawLane(
   }
   return {
     grounds,
-    paths: smallPaths(source.layer.instrument, strokes, GROUND),
+    paths: smallPaths(source.layer, strokes, GROUND),
     rounds: count < Math.round(rounds) ? Math.round(rounds) : undefined,
   };
 }
@@ -113,18 +113,29 @@ function strokesOfRound(source: Source): readonly InRound[] {
   return strokes;
 }
 
+/** What a player plays on one instrument. */
+interface OnOne {
+  readonly on: PlayedOn;
+  readonly strokes: SmallStroke[];
+}
+
+function strokesOn(byInstrument: Map<string, OnOne>, on: PlayedOn): OnOne {
+  const known = byInstrument.get(on.instrument) ?? { on, strokes: [] };
+  byInstrument.set(on.instrument, known);
+  return known;
+}
+
 /** Every stroke where it is played, turn by turn. */
 function drawTurns(laid: Laid, piece: Piece, doing: Doing, extent: Extent): LaneDrawing {
   const { span } = piece;
-  const byInstrument = new Map<string, SmallStroke[]>();
+  const byInstrument = new Map<string, OnOne>();
   const grounds: [Px, Px][] = [];
   for (let turn = piece.from; turn < piece.to; turn += 1) {
     const left = xOfTime(piece, timeTo(span, turn));
     const right = xOfTime(piece, timeTo(span, turn + 1));
     if (right > extent.from + 1 && left < extent.to - 1) grounds.push([left + 2, right - 2]);
     for (const { at, stroke, source } of strokesInTurn(laid, { span, turn }, doing.player.id)) {
-      const strokes = byInstrument.get(source.layer.instrument) ?? [];
-      byInstrument.set(source.layer.instrument, strokes);
+      const { strokes } = strokesOn(byInstrument, source.layer);
       const x = xOfTime(piece, timeTo(span, turn, toNumber(at)));
       strokes.push({
         kind: stroke.kind,
@@ -135,8 +146,8 @@ function drawTurns(laid: Laid, piece: Piece, doing: Doing, extent: Extent): Lane
     }
   }
   const paths = new Map<Family, SmallPaths>();
-  for (const [instrument, strokes] of byInstrument)
-    for (const [family, { stems, heads }] of smallPaths(instrument, strokes, GROUND)) {
+  for (const { on, strokes } of byInstrument.values())
+    for (const [family, { stems, heads }] of smallPaths(on, strokes, GROUND)) {
       const here = paths.get(family);
       paths.set(family, {
         stems: `${here?.stems ?? ''}${stems}`,
@@ -154,7 +165,7 @@ export function drawPickup(
 ): ReadonlyMap<string, ReadonlyMap<Family, SmallPaths>> {
   const { span } = piece;
   const before = laid.spans[span.index - 1];
-  const byInstrument = new Map<string, SmallStroke[]>();
+  const byInstrument = new Map<string, OnOne>();
   if (!before) return new Map();
   const pickup = pickupsInto(span, before.section, before.turns).find(
     (one) => one.doing.player.id === player.id,
@@ -166,16 +177,15 @@ export function drawPickup(
     const turn = before.turns - back;
     for (const { at, stroke, source } of strokesInTurn(laid, { span: before, turn }, player.id)) {
       if (back * length - toNumber(at) > pulses + 1e-9) continue;
-      const strokes = byInstrument.get(source.layer.instrument) ?? [];
-      byInstrument.set(source.layer.instrument, strokes);
+      const { strokes } = strokesOn(byInstrument, source.layer);
       const early = before.length - timeTo(before, turn, toNumber(at));
       strokes.push({ ...stroke, hand: stroke.hand, x: rounded(4 - early * perSecond) });
     }
   }
   return new Map(
-    [...byInstrument].map(([instrument, strokes]) => [
+    [...byInstrument].map(([instrument, { on, strokes }]) => [
       instrument,
-      smallPaths(instrument, strokes, GROUND),
+      smallPaths(on, strokes, GROUND),
     ]),
   );
 }

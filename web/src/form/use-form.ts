@@ -1,5 +1,4 @@
 import { type Form, type FormFinding, layOut, rhythmsOf } from '@stride/core/form';
-import { ownInstruments } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { liveQuery } from 'dexie';
@@ -78,9 +77,7 @@ function useFindings(
     gcTime: 0,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
-      formWorker.call((api) =>
-        api.find(form, [...(rhythms?.values() ?? [])], ownInstruments(), ceiling),
-      ),
+      formWorker.call((api) => api.find(form, [...(rhythms?.values() ?? [])], ceiling)),
   });
   const looked = asked.isError ? 'failed' : asked.data === undefined ? 'looking' : 'done';
   return { findings: asked.data ?? NONE, looked };

@@ -1,9 +1,4 @@
-import {
-  allInstruments,
-  findInstrument,
-  type StrokeKind,
-  strokeKind,
-} from '@stride/core/instrument';
+import { type StrokeKind, strokeKind } from '@stride/core/instrument';
 import { capital, form, wordedCount } from '@stride/core/wording';
 import { Pencil, Play, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
@@ -11,6 +6,7 @@ import { useSearchParams } from 'react-router';
 import { discard } from '../store/discard.ts';
 import { keepInstrument, rhythmsOn, useOwnInstruments } from '../store/own-instruments.ts';
 import { storageSentence } from '../store/rhythms.ts';
+import { knownInstrument, knownInstruments } from '../store/with-instruments.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -30,8 +26,8 @@ export function Guide() {
   const own = useOwnInstruments();
   const [editing, setEditing] = useState<'new' | 'this'>();
   const instrument =
-    findInstrument(search.get('instrument') ?? instrumentInHand() ?? '') ??
-    findInstrument('goblet-drum');
+    knownInstrument(search.get('instrument') ?? instrumentInHand() ?? '') ??
+    knownInstrument('goblet-drum');
   if (!instrument) return null;
   return (
     <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-4 px-[22px] py-4 max-sm:px-3">
@@ -44,7 +40,7 @@ export function Guide() {
             className="h-10 max-w-full bg-card"
             onChange={(event) => setSearch({ instrument: event.target.value })}
           >
-            {allInstruments().map((one) => (
+            {knownInstruments().map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
                 {one.also ? ` (${one.also.join(', ')})` : ''}
@@ -192,7 +188,7 @@ function StrokeCard({ instrument, stroke, asked }: StrokeCardProps) {
     if (asked) card.current?.scrollIntoView({ block: 'center' });
   }, [asked]);
   const { motion, mistake } = techniqueOf(instrument, stroke);
-  const known = findInstrument(instrument);
+  const known = knownInstrument(instrument);
   const easier = stroke.easier && known ? strokeKind(known, stroke.easier) : undefined;
   return (
     <li

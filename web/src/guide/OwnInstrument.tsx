@@ -2,7 +2,6 @@ import {
   checkInstrument,
   FAMILIES,
   type Family,
-  findInstrument,
   type Instrument,
   instrumentNamed,
   type StrokeKind,
@@ -12,6 +11,7 @@ import {
 import { Play, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { storageSentence } from '../store/rhythms.ts';
+import { knownInstrument } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -273,7 +273,7 @@ function freeCode(strokes: readonly Draft[]): string {
 /** An id that no instrument has; names in other scripts come to the same letters. */
 function freeId(wanted: string): string {
   let id = wanted;
-  for (let number = 2; findInstrument(id); number += 1) id = `${wanted}-${number}`;
+  for (let number = 2; knownInstrument(id); number += 1) id = `${wanted}-${number}`;
   return id;
 }
 

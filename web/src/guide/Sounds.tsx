@@ -113,12 +113,14 @@ function Stroke({ instrument, stroke }: { instrument: Instrument; stroke: Stroke
     weak: false,
     take: 0,
   });
-  const voice = findVoice(instrument.id, stroke.code);
+  const voice = findVoice(instrument.id, stroke.code, instrument);
   const { place, tool, after, tuned } = tried;
   const samples = useMemo(() => {
     const { tuned, ...how } = tried;
     const struck = { force, take, weak, tuned: 2 ** (tuned / 1200) };
-    return new Float32Array(renderStruckAs(instrument.id, stroke.code, how, struck, SAMPLE_RATE));
+    return new Float32Array(
+      renderStruckAs(instrument.id, stroke.code, how, struck, SAMPLE_RATE, instrument),
+    );
   }, [instrument, stroke, tried, force, weak, take]);
   // What is drawn is what is heard.
   useEffect(() => {

@@ -1,16 +1,19 @@
-import { findInstrument, type Timbre } from '@stride/core/instrument';
+import type { Timbre } from '@stride/core/instrument';
 import { timeRhythm } from '@stride/core/rhythm';
 import { scoreRhythm } from '@stride/core/sound';
 import { readRhythm } from '@stride/core/text';
 import { renderTimbre } from '@stride/core/voice';
 import { player } from '../audio/the-player.ts';
 import { SAMPLE_RATE } from '../audio/voices.ts';
+import { knownInstrument, ownInstruments } from '../store/with-instruments.ts';
 
 /** Plays a stroke soft, plain and accented, once. */
 export function hearStroke(instrument: string, code: string): void {
-  const name = findInstrument(instrument)?.name ?? '';
+  const name = knownInstrument(instrument)?.name ?? '';
   const { rhythm } = readRhythm(
     `rhythm One stroke\ncycle 1x4\nlayer A : ${name}\nplay ${code}- / ${code} / ${code}! / .`,
+    'one-stroke',
+    ownInstruments.now(),
   );
   const timed = timeRhythm(rhythm);
   if (!timed.ok) return;

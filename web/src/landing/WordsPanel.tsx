@@ -1,7 +1,8 @@
 import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
-import { allInstruments, type Instrument } from '@stride/core/instrument';
+import type { Instrument } from '@stride/core/instrument';
 import type { SaidUnit, StrokeTable, WordChoices } from '@stride/core/landing';
 import { useId } from 'react';
+import { knownInstruments } from '../store/with-instruments.ts';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Select } from '../ui/Select.tsx';
@@ -118,7 +119,7 @@ export function WordsPanel(props: WordsPanelProps) {
             className="text-note"
             onChange={(event) => onInstrument(event.target.value)}
           >
-            {allInstruments().map((one) => (
+            {knownInstruments().map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
               </option>

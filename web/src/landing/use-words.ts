@@ -1,4 +1,3 @@
-import { findInstrument } from '@stride/core/instrument';
 import {
   type Cadence,
   type StrokeTable,
@@ -9,6 +8,7 @@ import {
 } from '@stride/core/landing';
 import { useMemo } from 'react';
 import { keyOf } from '../store/cadences.ts';
+import { knownInstrument } from '../store/with-instruments.ts';
 import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
 
 /** What the player made of the words of cadences, and of their strokes. */
@@ -39,7 +39,7 @@ export function useWords(
   change: (words: Partial<OwnWords>) => void,
 ) {
   const typed = own && cadence && own.of === keyOf(cadence) ? own.text : undefined;
-  const instrument = findInstrument(instrumentId) ?? findInstrument('goblet-drum');
+  const instrument = knownInstrument(instrumentId) ?? knownInstrument('goblet-drum');
   if (!instrument) throw new Error('there are no instruments');
   const usual = useMemo(() => (cadence ? sayUnits(cadence, choices) : []), [cadence, choices]);
   const text = typed ?? (cadence && phrase && wordsOfPhrase(phrase, cadence, choices.landing));

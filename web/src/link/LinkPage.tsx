@@ -9,8 +9,8 @@ import { takeIn } from '../bring/take-in.ts';
 import { checkSetup } from '../crossing/setup-schema.ts';
 import { checkLandingState } from '../landing/state-schema.ts';
 import CardLine from '../shelf/CardLine.tsx';
-import { forgetInstruments, holdInstruments } from '../store/brought-instruments.ts';
 import { storageSentence } from '../store/rhythms.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -25,12 +25,7 @@ export function LinkPage() {
 }
 
 function OneLink({ hash }: { readonly hash: string }) {
-  // Reading makes instruments that came with it known: once, not with every drawing.
-  const [read] = useState(() => {
-    const found = readLink(hash);
-    if (found.ok && found.linked.kind === 'rhythm') holdInstruments(found.linked.instruments);
-    return found;
-  });
+  const [read] = useState(() => readLink(hash, ownInstruments.now()));
   return (
     <div className="mx-auto flex w-full max-w-[1000px] flex-col gap-4 px-[22px] py-4 max-sm:px-3">
       <h1 className="text-title">A link</h1>
@@ -70,10 +65,7 @@ function CarriedRhythm({
       toast(storageSentence(error));
     }
   };
-  const leave = () => {
-    forgetInstruments(instruments);
-    navigate('/', { replace: true });
-  };
+  const leave = () => navigate('/', { replace: true });
   const { layers, variations = [] } = rhythm;
   const meant = variations.find(({ id }) => id === variation);
   const shown = meant ? withVariation(rhythm, meant) : rhythm;

@@ -1,6 +1,6 @@
-import { findInstrument } from '@stride/core/instrument';
 import { Link } from 'react-router';
 import { type Setting, useSetting } from '../store/use-setting.ts';
+import { knownInstrument } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 
 /** Instruments on which one was told once how to sit. */
@@ -22,8 +22,8 @@ export function FirstTime({ instrument }: { readonly instrument: string }) {
       className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg bg-band px-3 py-1.5 text-note"
     >
       <span>
-        First time on {findInstrument(instrument)?.name ?? 'this instrument'} here: both feet on the
-        floor, the drum where the hands come down without lifting the shoulders.{' '}
+        First time on {knownInstrument(instrument)?.name ?? 'this instrument'} here: both feet on
+        the floor, the drum where the hands come down without lifting the shoulders.{' '}
         <Link to={`/guide?instrument=${instrument}`} className="underline">
           How to sit
         </Link>

@@ -1,5 +1,5 @@
-import { findInstrument } from '@stride/core/instrument';
 import { memo, useMemo } from 'react';
+import { knownInstrument } from '../store/with-instruments.ts';
 import { Card } from '../ui/Card.tsx';
 import { ChartCard } from './ChartCard.tsx';
 import { Offs } from './Offs.tsx';
@@ -42,7 +42,7 @@ export const Minutes = memo(function Minutes({ view }: { readonly view: RunsView
         <ul className="mt-1 text-note">
           {view.byInstrument.map(({ of, minutes }) => (
             <li key={of} className="flex justify-between gap-4">
-              <span>{findInstrument(of)?.name ?? of}</span>
+              <span>{knownInstrument(of)?.name ?? of}</span>
               <span className="tabular-nums">{sayMinutes(minutes)}</span>
             </li>
           ))}

@@ -1,8 +1,8 @@
-import { findInstrument } from '@stride/core/instrument';
 import type { Day, HeardBy, RunFilter } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { knownInstrument } from '../store/with-instruments.ts';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Head } from './Head.tsx';
@@ -72,7 +72,7 @@ export function Runs({ whose, day }: { readonly whose: Whose; readonly day: Day 
           label="Instrument"
           all="every instrument"
           value={filter.instrument}
-          options={data.instruments.map((id) => [id, findInstrument(id)?.name ?? id])}
+          options={data.instruments.map((id) => [id, knownInstrument(id)?.name ?? id])}
           onChange={(value) => choose('instrument', value)}
         />
         <Choice

@@ -8,7 +8,7 @@ import {
   passageLoad,
 } from '@stride/core/log';
 import { layerIn } from '@stride/core/passage';
-import { countingOf, tempoAt } from '@stride/core/rhythm';
+import { countingOf, tempoAt, withoutOwn } from '@stride/core/rhythm';
 import type { Pace } from '@stride/core/time';
 import type { EndedRun } from '../climb/ended-run.ts';
 import type { Practice } from '../climb/use-practice.ts';
@@ -50,7 +50,7 @@ export function loggedRun(
       at,
       day: dayOf(at),
       rhythm: { id: rhythm.id, name: rhythm.name },
-      version: markOf(rhythm),
+      version: markOf(withoutOwn(rhythm)),
       layer: { id: layer.id, name: layer.name },
       instrument: layer.instrument,
       part: stone.name,

@@ -1,4 +1,4 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { type Found, meetings, sayFound, type Wanted } from '@stride/core/read';
 import { countingOf, type Layer, type Rhythm, timeRhythm } from '@stride/core/rhythm';
 import { capital } from '@stride/core/wording';
@@ -154,7 +154,7 @@ function wanted(layer: number, stroke: Stroke): Wanted {
 }
 
 function nameOf(layer: Layer, code: string): string {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   return (instrument && strokeKind(instrument, code)?.name) ?? code;
 }
 

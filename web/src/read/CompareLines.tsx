@@ -1,5 +1,5 @@
 import { beatStarts, turnPulses } from '@stride/core/cycle';
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { type LayerComparison, type LayerInCycle, sayLayers } from '@stride/core/read';
 import type { Layer, Stroke } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
@@ -240,7 +240,7 @@ interface StrokesProps {
 }
 
 function Strokes({ layer, strokes, x, ground }: StrokesProps) {
-  const instrument = layer && findInstrument(layer.instrument);
+  const instrument = layer && instrumentOf(layer);
   const [stroke] = [...strokes].sort((a, b) => b.force - a.force);
   if (!stroke) return null;
   const family = (instrument && strokeKind(instrument, stroke.kind)?.family) ?? 'open';

@@ -1,4 +1,4 @@
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import type { Layer } from '@stride/core/rhythm';
 
 /** What stands before a line on paper: whose it is, and on what it is played. */
@@ -8,7 +8,7 @@ export function SheetLabel({ layer }: { readonly layer: Layer | undefined }) {
     <p className="leading-tight">
       <span className="block truncate font-title text-note font-bold">{layer.name}</span>
       <span className="block truncate text-fine">
-        {findInstrument(layer.instrument)?.name}
+        {instrumentOf(layer)?.name}
         {layer.feel ? `, ${layer.feel.name}` : ''}
       </span>
     </p>

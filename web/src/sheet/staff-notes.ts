@@ -1,4 +1,4 @@
-import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
+import { type Family, instrumentOf, strokeKind } from '@stride/core/instrument';
 import { graceCount, handOf, type Layer, rollCount, type Stroke, sayOf } from '@stride/core/rhythm';
 import type { StaffMeasure, StaffNote } from '@stride/core/staff';
 import {
@@ -110,7 +110,7 @@ export function makeNote(note: StaffNote, layer: Layer): StaveNote {
 }
 
 function keyOf(layer: Layer, stroke: Stroke): string {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const kind = instrument && strokeKind(instrument, stroke.kind);
   const family = kind?.family ?? 'open';
   const [line, head] = PLACES[family];
@@ -128,7 +128,7 @@ export interface WordRows {
 /** The rows of words that a layer has use for. */
 export function wordRowsOf(layer: Layer): WordRows {
   return {
-    hands: findInstrument(layer.instrument)?.byHand !== false,
+    hands: instrumentOf(layer)?.byHand !== false,
     says: layer.strokes.some((stroke) => sayOf(layer, stroke) !== undefined),
     chokes: layer.strokes.some((stroke) => stroke.damp),
   };

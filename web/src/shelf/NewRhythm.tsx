@@ -1,7 +1,7 @@
 import { NAME_LENGTH, oneLine } from '@stride/core/bounds';
 import { type CatalogueEntry, entryOf } from '@stride/core/catalogue';
 import { beatsOf } from '@stride/core/cycle';
-import { allInstruments, findInstrument, INSTRUMENTS } from '@stride/core/instrument';
+import { INSTRUMENTS, playedOn } from '@stride/core/instrument';
 import { addSkeletonLayer, plainCells, type Rhythm } from '@stride/core/rhythm';
 import { readCycleText } from '@stride/core/text';
 import { capital } from '@stride/core/wording';
@@ -9,6 +9,7 @@ import { type FormEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
+import { knownInstrument, knownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { Check } from '../ui/Check.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -77,7 +78,7 @@ export function NewRhythm({ named, onClose }: NewRhythmProps) {
             className="h-10"
             onChange={(event) => setInstrument(event.target.value)}
           >
-            {allInstruments().map((one) => (
+            {knownInstruments().map((one) => (
               <option key={one.id} value={one.id}>
                 {one.also ? `${one.name} (${one.also[0]})` : one.name}
               </option>
@@ -126,7 +127,7 @@ function withKnown(empty: Rhythm, entry: CatalogueEntry): Rhythm {
 function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): Rhythm {
   const entry = entryOf(cycle);
   const spans = beatsOf(cycle).map((beat) => beat.span);
-  const kind = findInstrument(instrument)?.name ?? 'Layer';
+  const kind = knownInstrument(instrument);
   const tempo = entry?.tempos[0] ?? { bpm: 60, per: spans[0] ?? 1 };
   return {
     id: crypto.randomUUID(),
@@ -135,8 +136,8 @@ function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): 
     layers: [
       {
         id: 'layer-1',
-        name: capital(kind),
-        instrument,
+        name: capital(kind?.name ?? 'Layer'),
+        ...(kind ? playedOn(kind) : { instrument }),
         cells: plainCells(spans),
         strokes: [],
       },

@@ -1,5 +1,5 @@
 import { beatsOf, type Cycle, describeCycle, turnPulses } from '@stride/core/cycle';
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import { type Rhythm, tempoAt } from '@stride/core/rhythm';
 import type { RhythmRecord } from './records.ts';
 
@@ -35,7 +35,7 @@ export function cardOf(record: RhythmRecord): Card {
     const { rhythm } = record;
     const names = rhythm.layers.map((layer) => layer.name);
     const instruments = rhythm.layers.flatMap((layer) => {
-      const instrument = findInstrument(layer.instrument);
+      const instrument = instrumentOf(layer);
       return instrument ? [instrument.name, ...(instrument.also ?? [])] : [];
     });
     const words = [rhythm.name, rhythm.cycle.name, ...rhythm.tags, ...names, ...instruments];

@@ -1,13 +1,7 @@
 import type { Cycle } from '@stride/core/cycle';
-import {
-  checkInstrument,
-  type Instrument,
-  knowInstruments,
-  ownInstruments,
-} from '@stride/core/instrument';
+import { checkInstrument, type Instrument } from '@stride/core/instrument';
 import type { Goal, LoggedRun, Played, Version } from '@stride/core/log';
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
-import { heldInstruments } from './brought-instruments.ts';
 import { cadencesOf } from './cadences.ts';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
@@ -23,6 +17,7 @@ import type {
   SetupRecord,
   TrashRecord,
 } from './records.ts';
+import { ownInstruments, withInstruments } from './with-instruments.ts';
 
 export {
   type FormRecord,
@@ -134,6 +129,7 @@ export class StrideDatabase extends Dexie {
         await tx.table('cadences').bulkPut([...cadencesOf(kept?.value, Date.now())]);
         await tx.table('settings').delete('landing-kept');
       });
+    withInstruments(this);
     // Asked each time the database is opened, and so before every write after another tab has brought
     // it up to a newer version: the browser closes it here then.
     this.on('ready', () => this.refuseNewer(), true);
@@ -147,13 +143,11 @@ export class StrideDatabase extends Dexie {
   }
 }
 
-/** Makes the instruments of one's own that are kept here known, before rhythms are read. */
+/** Reads the instruments of one's own that are kept here, before rhythms are read that are played on them. */
 async function loadInstruments(db: StrideDatabase): Promise<void> {
-  const stored = await db.instruments.toArray();
-  const ids = new Set(stored.map(({ id }) => id));
-  const kept = [...stored, ...heldInstruments().filter(({ id }) => !ids.has(id))];
-  if (JSON.stringify(kept) === JSON.stringify(ownInstruments())) return;
-  knowInstruments(
+  const kept = await db.instruments.toArray();
+  if (JSON.stringify(kept) === JSON.stringify(ownInstruments.now())) return;
+  ownInstruments.set(
     kept.flatMap((one) => {
       const checked = checkInstrument(one);
       return checked.ok ? [checked.instrument] : [];

@@ -1,3 +1,4 @@
+import type { Instrument } from '@stride/core/instrument';
 import type { LoggedRun } from '@stride/core/log';
 import {
   type Answer,
@@ -18,6 +19,7 @@ import type { FormRecord, RhythmRecord, TrashKind } from './records.ts';
 import { putRuns } from './run-months.ts';
 import { stampLog } from './stamp.ts';
 import { throwAway } from './trash.ts';
+import { bareRow, rowWith } from './with-instruments.ts';
 
 /** Settings that speak of this browser alone. */
 const OF_THIS_BROWSER: ReadonlySet<string> = new Set([
@@ -36,7 +38,7 @@ export async function readLibrary(db: StrideDatabase, now = Date.now()): Promise
     'r',
     TABLES.map((name) => db.table(name)),
     async () => {
-      for (const name of TABLES) tables[name] = await db.table(name).toArray();
+      for (const name of TABLES) tables[name] = (await db.table(name).toArray()).map(bareRow);
     },
   );
   tables.settings = tables.settings.filter(({ key }) => !OF_THIS_BROWSER.has(String(key)));
@@ -92,6 +94,7 @@ export async function restoreLibrary(
   await openSafely(db);
   await db.transaction('rw', db.tables, async () => {
     const there = await here(db);
+    const brought = tables.instruments as unknown as readonly Instrument[];
     const more = (table: TableName) => rowsMore(table, there[table], tables[table]);
     /** Rhythms that stand twice, by the id they have in the backup. */
     const twice = new Map<string, string>();
@@ -103,8 +106,8 @@ export async function restoreLibrary(
       } else if (row && answer === 'both') {
         const id = crypto.randomUUID();
         if (item.thing === 'rhythm') twice.set(item.id, id);
-        await putBeside(db, item, row, id);
-      } else if (row && answer === 'take') await putThing(db, item, row, made);
+        await putBeside(db, item, row, id, brought);
+      } else if (row && answer === 'take') await putThing(db, item, row, made, brought);
     }
     const taken = new Set(
       items
@@ -150,7 +153,7 @@ export async function restoreLibrary(
 
 async function here(db: StrideDatabase): Promise<Tables> {
   const tables = {} as Record<TableName, readonly Row[]>;
-  for (const name of TABLES) tables[name] = await db.table(name).toArray();
+  for (const name of TABLES) tables[name] = (await db.table(name).toArray()).map(bareRow);
   return tables;
 }
 
@@ -158,7 +161,13 @@ const put = (table: Table, rows: readonly Row[]) =>
   table.bulkPut(rows.map((row) => wrap(row) as never));
 
 /** In place of what is here, or as new; a rhythm that is replaced stays in its history, all else in the trash. */
-async function putThing(db: StrideDatabase, item: Item, row: Row, made: number): Promise<void> {
+async function putThing(
+  db: StrideDatabase,
+  item: Item,
+  row: Row,
+  made: number,
+  brought: readonly Instrument[],
+): Promise<void> {
   if (item.thing !== 'rhythm') {
     // What was here goes into the trash first.
     await throwAway(db, item.thing, item.id, `${item.name}, before the backup`);
@@ -180,10 +189,16 @@ async function putThing(db: StrideDatabase, item: Item, row: Row, made: number):
   const revision = old ? Math.max(old.revision, record.revision) + 1 : record.revision;
   const next = { ...record, revision };
   await db.rhythms.put(next);
-  await db.cards.put(cardOf(next));
+  await db.cards.put(cardOf(rowWith(next, brought)));
 }
 
-async function putBeside(db: StrideDatabase, item: Item, row: Row, id: string): Promise<void> {
+async function putBeside(
+  db: StrideDatabase,
+  item: Item,
+  row: Row,
+  id: string,
+  brought: readonly Instrument[],
+): Promise<void> {
   // What cannot be read may have no name.
   const named = (name: unknown) =>
     `${typeof name === 'string' ? name.slice(0, 100) : item.name} (from the backup)`;
@@ -196,7 +211,7 @@ async function putBeside(db: StrideDatabase, item: Item, row: Row, id: string): 
       revision: 1,
     };
     await db.rhythms.put(next);
-    await db.cards.put(cardOf(next));
+    await db.cards.put(cardOf(rowWith(next, brought)));
   } else if (item.thing === 'form') {
     const record = row as unknown as FormRecord;
     const form = { ...record.form, id, name: named(record.form.name) };

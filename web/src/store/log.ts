@@ -8,7 +8,7 @@ import {
   type SimulatedRun,
   type Version,
 } from '@stride/core/log';
-import type { Rhythm } from '@stride/core/rhythm';
+import { type Rhythm, withoutOwn } from '@stride/core/rhythm';
 import { liveQuery } from 'dexie';
 import { createStore } from '../ui/store.ts';
 import { database, openSafely, type StrideDatabase } from './db.ts';
@@ -50,7 +50,7 @@ export function keepRun(
   return writing(db, async () => {
     await putRuns(db, [run]);
     if (played) await db.played.put(played);
-    await db.versions.put({ mark: markOf(rhythm), rhythm });
+    await db.versions.put({ mark: markOf(withoutOwn(rhythm)), rhythm });
   });
 }
 

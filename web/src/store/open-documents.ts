@@ -1,3 +1,4 @@
+import type { Rhythm } from '@stride/core/rhythm';
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
@@ -85,6 +86,14 @@ export async function isUnkept(id: string): Promise<boolean> {
   const document = open.get(id);
   await document?.settled();
   return document !== undefined && document.getState().save.status !== 'saved';
+}
+
+/** Lets documents go of which everything is kept; they are opened anew when they are wanted. */
+export function closeKept(which: (rhythm: Rhythm) => boolean): void {
+  for (const [id, document] of open) {
+    const { history, save } = document.getState();
+    if (save.status === 'saved' && which(history.present.rhythm)) open.delete(id);
+  }
 }
 
 /** Lets a document go whose rhythm was taken from the Shelf on purpose. */

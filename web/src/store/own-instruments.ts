@@ -1,15 +1,17 @@
-import { type Instrument, knowInstruments, ownInstruments } from '@stride/core/instrument';
+import type { Instrument } from '@stride/core/instrument';
 import { database } from './db.ts';
+import { closeKept } from './open-documents.ts';
 import { useLive } from './use-live.ts';
+import { ownInstruments } from './with-instruments.ts';
 
-/** Instruments of one's own, as they are known; every question to the storage makes them known anew. */
+/** Instruments of one's own; every question to the storage reads them anew. */
 export function useOwnInstruments(): readonly Instrument[] {
   return (
     useLive(async (db) => {
       // What is kept says when it is to be asked again.
       await db.instruments.count();
-      return ownInstruments();
-    }) ?? ownInstruments()
+      return ownInstruments.now();
+    }) ?? ownInstruments.now()
   );
 }
 
@@ -24,9 +26,11 @@ export async function keepInstrument(instrument: Instrument): Promise<string | u
       return `${rhythm.name} uses its stroke ${missing}: keep that code, or take the strokes out there first.`;
     }
   }
-  const others = ownInstruments().filter((one) => one.id !== instrument.id);
+  const others = ownInstruments.now().filter((one) => one.id !== instrument.id);
   await database.instruments.put(instrument);
-  knowInstruments([...others, instrument]);
+  ownInstruments.set([...others, instrument]);
+  // What is open with the instrument as it was is opened anew, with the steps that are kept of it.
+  closeKept((rhythm) => rhythm.layers.some((layer) => layer.instrument === instrument.id));
   return undefined;
 }
 

@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import 'fake-indexeddb/auto';
-import { findInstrument } from '@stride/core/instrument';
 import { cadenceRecord } from './cadences.ts';
 import { openSafely, StrideDatabase } from './db.ts';
 import { seedOnce } from './rhythms.ts';
 import { bringBack, clearOldTrash, daysLeft, emptyTrash, listTrash, throwAway } from './trash.ts';
+import { knownInstrument } from './with-instruments.ts';
 
 let db: StrideDatabase;
 beforeEach(async () => {
@@ -46,12 +46,12 @@ describe('the trash', () => {
     } as const;
     await db.instruments.put({ id: 'own-tin', name: 'Tin', note: '', strokes: [open] });
     await openSafely(db);
-    expect(findInstrument('own-tin')?.name).toBe('Tin');
+    expect(knownInstrument('own-tin')?.name).toBe('Tin');
     const thrown = await throwAway(db, 'instrument', 'own-tin', 'The Tin');
     await openSafely(db);
-    expect(findInstrument('own-tin')).toBeUndefined();
+    expect(knownInstrument('own-tin')).toBeUndefined();
     await bringBack(db, thrown ?? '');
-    expect(findInstrument('own-tin')?.name).toBe('Tin');
+    expect(knownInstrument('own-tin')?.name).toBe('Tin');
   });
 
   it('keeps what stands in the place of something in the trash, and that too', async () => {

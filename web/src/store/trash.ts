@@ -6,6 +6,7 @@ import { openSafely, type StrideDatabase } from './db.ts';
 import type { RhythmRecord, TrashKind, TrashRecord } from './records.ts';
 import { putRuns, takeRuns } from './run-months.ts';
 import { stampLog } from './stamp.ts';
+import { bareRow } from './with-instruments.ts';
 
 /** How long what was deleted can be brought back, in days. */
 export const TRASH_DAYS = 30;
@@ -82,7 +83,7 @@ export async function throwAway(
     const rows: Record<string, readonly unknown[]> = {};
     for (const [table, find] of Object.entries(BELONGING[kind])) {
       const found = find(db.table(table), id);
-      rows[table] = await found.toArray();
+      rows[table] = (await found.toArray()).map(bareRow);
       await MADE_OF[table]?.take(db, [id]);
       await found.delete();
     }

@@ -1,6 +1,6 @@
 import { beatNumber, countBeat, countTurn, isPulseSystem } from '@stride/core/counting';
 import { type Cycle, turnPulses } from '@stride/core/cycle';
-import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
+import { type Family, instrumentOf, strokeKind } from '@stride/core/instrument';
 import { placeOf, strides } from '@stride/core/read';
 import {
   feltTicks,
@@ -209,7 +209,7 @@ function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: Ro
 /** The melody of several drums: a dot for each stroke at the height of its drum, joined in order. */
 function MelodyStrip({ layer, grid, band, geometry, offset, from, to, x }: RoundProps) {
   const { melody } = band;
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   if (!melody || !instrument) return null;
   const { top, step, drums } = melody;
   const felt = feltTicks(layer, grid);
@@ -297,6 +297,6 @@ function Strides(props: RoundProps) {
 }
 
 function familyOf(layer: Layer, stroke: Stroke): Family {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   return (instrument && strokeKind(instrument, stroke.kind)?.family) ?? 'voice';
 }

@@ -1,4 +1,4 @@
-import { type Family, findInstrument, strokeKind } from '@stride/core/instrument';
+import { type Family, instrumentOf, type PlayedOn, strokeKind } from '@stride/core/instrument';
 import {
   type Force,
   feltTicks,
@@ -85,7 +85,7 @@ function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, SmallPaths>
   const hands = handsOf(layer);
   const felt = feltTicks(layer, grid);
   return smallPaths(
-    layer.instrument,
+    layer,
     layer.strokes.map(({ slot, kind, force }, at) => ({
       kind,
       force,
@@ -98,11 +98,11 @@ function pathsOf(layer: Layer, grid: LayerGrid): ReadonlyMap<Family, SmallPaths>
 
 /** The paths of small strokes on a ground line, by family. */
 export function smallPaths(
-  instrumentId: string,
+  on: PlayedOn,
   strokes: readonly SmallStroke[],
   ground: Px,
 ): ReadonlyMap<Family, SmallPaths> {
-  const instrument = findInstrument(instrumentId);
+  const instrument = instrumentOf(on);
   const paths = new Map<Family, SmallPaths>();
   for (const { kind, force, hand, x } of strokes) {
     const family = instrument && strokeKind(instrument, kind)?.family;

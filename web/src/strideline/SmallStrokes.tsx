@@ -1,4 +1,4 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { handsOf, type Layer } from '@stride/core/rhythm';
 import type { Px } from './geometry.ts';
 import { FORCE_HEIGHT } from './geometry.ts';
@@ -15,7 +15,7 @@ interface SmallStrokesProps {
 
 /** The strokes of a layer as small marks on a ground line, told apart by shape as on the stride line. */
 export function SmallStrokes({ layer, x, ground, scale }: SmallStrokesProps) {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const hands = handsOf(layer);
   return layer.strokes.map((stroke, at) => {
     const left = x(stroke.slot);

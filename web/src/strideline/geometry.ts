@@ -1,4 +1,4 @@
-import { drumCount, findInstrument, strokeKind } from '@stride/core/instrument';
+import { drumCount, instrumentOf, strokeKind } from '@stride/core/instrument';
 import { handsOf, type Layer, type Rhythm, type Timing } from '@stride/core/rhythm';
 import type { Ticks } from '@stride/core/time';
 import { cutTurn, shortestSlot } from './cuts.ts';
@@ -225,7 +225,7 @@ interface Room {
 }
 
 function drumsPlayed(layer: Layer): number {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   if (!instrument) return 1;
   const used = new Set(layer.strokes.map((stroke) => strokeKind(instrument, stroke.kind)?.drum));
   used.delete(undefined);

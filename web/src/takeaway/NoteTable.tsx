@@ -1,11 +1,12 @@
-import { findInstrument, percussionName } from '@stride/core/instrument';
+import { percussionName } from '@stride/core/instrument';
+import { knownInstrument } from '../store/with-instruments.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { noteFor, useStrokeNotes, withNote } from './stroke-notes.ts';
 
 /** Which note each stroke of some instruments is in MIDI; what is changed is remembered. */
 export function NoteTable({ instruments }: { readonly instruments: readonly string[] }) {
   const [map, setMap] = useStrokeNotes();
-  const found = [...new Set(instruments)].flatMap((id) => findInstrument(id) ?? []);
+  const found = [...new Set(instruments)].flatMap((id) => knownInstrument(id) ?? []);
   return (
     <details>
       <summary className="cursor-pointer">Which note each stroke is in MIDI</summary>

@@ -1,4 +1,3 @@
-import { ownInstruments } from '@stride/core/instrument';
 import { type Performance, type RecordOptions, secondsOf, type WavBits } from '@stride/core/sound';
 import * as Comlink from 'comlink';
 import type { RecordApi } from '../workers/record.worker.ts';
@@ -51,7 +50,6 @@ export function recordSound(
       options,
       bits,
       between,
-      ownInstruments(),
       Comlink.proxy((samples: number) => {
         done[index] = samples;
         told(Math.min(1, done.reduce((sum, one) => sum + one, 0) / length));

@@ -1,7 +1,8 @@
-import { findInstrument, notesOf } from '@stride/core/instrument';
+import { notesOf } from '@stride/core/instrument';
 import type { StrokeNotes } from '@stride/core/midi';
 import * as v from 'valibot';
 import { type Setting, useSetting } from '../store/use-setting.ts';
+import { knownInstrument } from '../store/with-instruments.ts';
 
 const Kept = v.record(
   v.string(),
@@ -24,7 +25,7 @@ export const useStrokeNotes = () => useSetting(NOTES);
 export function noteFor(map: StrokeNotes, instrument: string, kind: string): number | undefined {
   const chosen = map[instrument]?.[kind];
   if (chosen !== undefined) return chosen;
-  const known = findInstrument(instrument);
+  const known = knownInstrument(instrument);
   return known && notesOf(known).get(kind);
 }
 
@@ -35,7 +36,7 @@ export function withNote(
   kind: string,
   note: number,
 ): StrokeNotes {
-  const known = findInstrument(instrument);
+  const known = knownInstrument(instrument);
   const { [kind]: _, ...rest } = map[instrument] ?? {};
   const usual = known && notesOf(known).get(kind) === note;
   return { ...map, [instrument]: usual ? rest : { ...rest, [kind]: note } };

@@ -16,6 +16,7 @@ import { CSS } from '@dnd-kit/utilities';
 import type { Layer } from '@stride/core/rhythm';
 import { MOVES, type Step, sayStep } from '@stride/core/vary';
 import { GripVertical, X } from 'lucide-react';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { announce } from '../ui/live.tsx';
@@ -104,7 +105,7 @@ function Link({ id, step, told, layer, isFirst, onSet, onOff, onOut }: LinkProps
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id,
   });
-  const said = sayStep(step);
+  const said = sayStep(step, ownInstruments.now());
   const isOff = step.off === true;
   return (
     <li

@@ -12,6 +12,7 @@ import {
 } from '@stride/core/vary';
 import { type ReactNode, useMemo } from 'react';
 import { useFamilies } from '../read/use-families.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { MiniLine } from '../strideline/MiniLine.tsx';
 
 interface OfferProps {
@@ -43,7 +44,9 @@ export function Offer(props: OfferProps) {
       onBlur={() => onTry(undefined)}
       onClick={() => onTake(step)}
     >
-      <span className="block font-semibold">{isSet ? sayStep(step) : MOVES[step.move].name}</span>
+      <span className="block font-semibold">
+        {isSet ? sayStep(step, ownInstruments.now()) : MOVES[step.move].name}
+      </span>
       <MiniLine layer={shown.layer} grid={shown.grid} />
       <span className="block text-note text-quiet">
         {shown.line && why === undefined ? (
@@ -58,7 +61,7 @@ export function Offer(props: OfferProps) {
 
 /** What a move makes of the line, with what is said of it. */
 function made(rhythm: Rhythm, index: number, step: Step, stretch: Stretch | undefined) {
-  const chained = applyChain(rhythm, index, [step], stretch);
+  const chained = applyChain(rhythm, index, [step], stretch, ownInstruments.now());
   const timed = chained && timeRhythm(chained.rhythm);
   const grid = timed?.ok ? timed.timing.layers[index] : undefined;
   if (!chained || !timed?.ok || !grid) return undefined;
@@ -72,7 +75,9 @@ function made(rhythm: Rhythm, index: number, step: Step, stretch: Stretch | unde
     grid,
     // Only of a line that is turned round is asked what it is called.
     line: step.move === 'rotate' ? onePeriod(layer, grid, timed.timing) : undefined,
-    said: isSame ? `nothing to do here: ${MOVES[step.move].about}` : told || sayStep(step),
+    said: isSame
+      ? `nothing to do here: ${MOVES[step.move].about}`
+      : told || sayStep(step, ownInstruments.now()),
   };
 }
 

@@ -1,4 +1,4 @@
-import { allInstruments, findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import type { Layer } from '@stride/core/rhythm';
 import { askedOf, counts, type Field, MOVES, type Step } from '@stride/core/vary';
 import { useMemo } from 'react';
@@ -6,6 +6,7 @@ import { useBench } from '../bench/context.ts';
 import { useRecut } from '../store/recut.ts';
 import { useRecentRhythms } from '../store/use-store.ts';
 import { useVoicings } from '../store/voicings.ts';
+import { knownInstruments, ownInstruments } from '../store/with-instruments.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Select } from '../ui/Select.tsx';
 import { WrittenField } from '../ui/WrittenField.tsx';
@@ -21,7 +22,7 @@ interface StepSettingsProps {
 export function StepSettings({ step, layer, onChange }: StepSettingsProps) {
   const move = MOVES[step.move];
   const fields: readonly Field[] = move.fields;
-  const asked = askedOf(move, step.settings);
+  const asked = askedOf(move, step.settings, ownInstruments.now());
   const voicings = useVoicings();
   const [, keepRecut] = useRecut();
   const set = (key: string, value: number | string) => {
@@ -33,7 +34,11 @@ export function StepSettings({ step, layer, onChange }: StepSettingsProps) {
       return;
     }
     if (step.move === 'instrument' && key === 'table')
-      voicings.keep(from, askedOf(move, next).instrument('on') ?? '', String(value));
+      voicings.keep(
+        from,
+        askedOf(move, next, ownInstruments.now()).instrument('on')?.id ?? '',
+        String(value),
+      );
     if (step.move === 'threes' && key !== 'to' && key !== 'beats') {
       const asked = askedOf(move, next);
       keepRecut({
@@ -76,7 +81,7 @@ function OneField({
   readonly layer: Layer;
   readonly onSet: (value: number | string) => void;
 }) {
-  const asked = askedOf(MOVES[step.move], step.settings);
+  const asked = askedOf(MOVES[step.move], step.settings, ownInstruments.now());
   switch (field.kind) {
     case 'number':
       return (
@@ -119,11 +124,11 @@ function OneField({
         <label className="flex flex-col gap-1 text-note">
           <span className="text-quiet">{field.label}</span>
           <Select
-            value={asked.instrument(field.key) ?? ''}
+            value={asked.instrument(field.key)?.id ?? ''}
             onChange={(event) => onSet(event.target.value)}
           >
             <option value="">choose one</option>
-            {allInstruments()
+            {knownInstruments()
               .filter(({ id }) => id !== layer.instrument)
               .map(({ id, name }) => (
                 <option key={id} value={id}>
@@ -142,7 +147,7 @@ function OneField({
             onChange={(event) => onSet(event.target.value)}
           >
             <option value="">as it is proposed</option>
-            {findInstrument(layer.instrument)?.strokes.map(({ code, name }) => (
+            {instrumentOf(layer)?.strokes.map(({ code, name }) => (
               <option key={code} value={code}>
                 {code} {name}
               </option>

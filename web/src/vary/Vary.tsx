@@ -18,6 +18,7 @@ import { FeelPanel } from '../bench/FeelPanel.tsx';
 import { keepAsNew } from '../bench/keep-as-new.ts';
 import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { loopOwner } from '../bench/use-playing.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { announce } from '../ui/live.tsx';
@@ -64,11 +65,14 @@ export function Vary() {
   const player = usePlayer();
   const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
   const made = useMemo(
-    () => applyChain(rhythm, layerIndex, steps, stretch),
+    () => applyChain(rhythm, layerIndex, steps, stretch, ownInstruments.now()),
     [rhythm, layerIndex, steps, stretch],
   );
   const trying = useMemo(
-    () => (tried ? applyChain(rhythm, layerIndex, [...steps, tried], stretch) : undefined),
+    () =>
+      tried
+        ? applyChain(rhythm, layerIndex, [...steps, tried], stretch, ownInstruments.now())
+        : undefined,
     [rhythm, layerIndex, steps, tried, stretch],
   );
   const shown = trying ?? made;
@@ -92,11 +96,11 @@ export function Vary() {
         return;
       }
       setSteps((before) => [...before, step]);
-      announce(`${sayChain([step])}: taken`);
+      announce(`${sayChain([step], ownInstruments.now())}: taken`);
     },
     [setSteps, isFull],
   );
-  const said = `${stretch ? `In ${part?.name}: ` : ''}${sayChain(steps)}`;
+  const said = `${stretch ? `In ${part?.name}: ` : ''}${sayChain(steps, ownInstruments.now())}`;
   const isMade = steps.some(({ off }) => !off);
   const timeline = rhythm.layers.find(({ side }) => side !== undefined);
   const turnAll = () => {
@@ -124,7 +128,12 @@ export function Vary() {
   };
   const keepAsVariation = () => {
     if (!made) return;
-    const kept = keepLine(rhythm, made.layer, sayChain(steps).slice(0, 60), part?.turns);
+    const kept = keepLine(
+      rhythm,
+      made.layer,
+      sayChain(steps, ownInstruments.now()).slice(0, 60),
+      part?.turns,
+    );
     if (!kept.ok) {
       toast(kept.message);
       return;

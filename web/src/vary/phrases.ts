@@ -50,9 +50,10 @@ function turnsOf(rhythm: Rhythm, layer: Layer, name: string): readonly OwnPhrase
     const range = turnRange(rhythm, layer, slot);
     if (!range) break;
     const clip = copyRange(layer, range.firstSlot, range.firstSlot + range.slots - 1);
-    const [play = ''] = writeClips([{ clip, instrument: layer.instrument }], rhythm.cycle).split(
-      '\n',
-    );
+    const [play = ''] = writeClips(
+      [{ clip, instrument: layer.instrument, own: layer.own }],
+      rhythm.cycle,
+    ).split('\n');
     phrases.push({
       name: `${name}, ${sayTurn(rhythm, turn)}`,
       rows: play.replace(/^play\s+/, ''),

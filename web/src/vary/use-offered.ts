@@ -1,4 +1,3 @@
-import { ownInstruments } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
 import type { Stretch } from '@stride/core/vary';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -33,9 +32,7 @@ export function useOffered(
     gcTime: 10_000,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: async ({ signal }) => {
-      const found = await worker.call((api) =>
-        api.offers(rhythm, index, wanted, stretch, ownInstruments()),
-      );
+      const found = await worker.call((api) => api.offers(rhythm, index, wanted, stretch));
       signal.throwIfAborted();
       return found;
     },

@@ -1,4 +1,3 @@
-import { type Instrument, knowInstruments } from '@stride/core/instrument';
 import {
   type Performance,
   type RecordOptions,
@@ -23,10 +22,8 @@ const api = {
     options: RecordOptions,
     bits: WavBits,
     [from, to]: readonly [number, number],
-    instruments: readonly Instrument[],
     told: (samples: number) => void,
   ): Blob {
-    knowInstruments(instruments);
     const recording = record(performance, options);
     const at = (part: number) => Math.round((recording.length * part) / 100);
     const blobs: Blob[] = from === 0 ? [new Blob([wavHead(recording, bits)])] : [];

@@ -1,13 +1,8 @@
-import { type Instrument, knowInstruments } from '@stride/core/instrument';
 import { renderSound, type Sound } from '@stride/core/sound';
 import * as Comlink from 'comlink';
 
 /** Computes strokes off the main thread. */
 const api = {
-  /** Instruments of one's own, whose sounds this side has to know as well. */
-  know(instruments: readonly Instrument[]): void {
-    knowInstruments(instruments);
-  },
   render(
     sounds: readonly (readonly [Sound, number])[],
     sampleRate: number,

@@ -1,7 +1,8 @@
-import { allInstruments, type Instrument } from '@stride/core/instrument';
+import type { Instrument } from '@stride/core/instrument';
 import { Command } from 'cmdk';
 import { Popover } from 'radix-ui';
 import type { ReactElement } from 'react';
+import { knownInstruments } from '../store/with-instruments.ts';
 
 /** Small letters without marks, as people type them. */
 function plain(text: string): string {
@@ -53,7 +54,7 @@ export function InstrumentPicker(props: InstrumentPickerProps) {
               <Command.Empty className="px-3 py-4 text-quiet">
                 No instrument is called that. The Guide lets you make your own.
               </Command.Empty>
-              {allInstruments().map((instrument) => (
+              {knownInstruments().map((instrument) => (
                 <Command.Item
                   key={instrument.id}
                   value={instrument.id}

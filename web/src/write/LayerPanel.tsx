@@ -1,10 +1,5 @@
 import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
-import {
-  allInstruments,
-  findInstrument,
-  type Instrument,
-  proposeMap,
-} from '@stride/core/instrument';
+import { type Instrument, instrumentOf, proposeMap } from '@stride/core/instrument';
 import {
   addTurn,
   codesUsed,
@@ -24,6 +19,7 @@ import {
 import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
 import { useId, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
+import { knownInstrument, knownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';
@@ -206,11 +202,11 @@ interface InstrumentChoiceProps {
 
 /** Another instrument for a layer, with a table of what becomes what before anything changes. */
 function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
-  const from = findInstrument(layer.instrument);
+  const from = instrumentOf(layer);
   const select = useRef<HTMLSelectElement>(null);
   const [wanted, setWanted] = useState(layer.instrument);
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
-  const to = findInstrument(wanted);
+  const to = knownInstrument(wanted);
   const used = codesUsed(layer);
   const proposed = from && to ? proposeMap(from, to) : new Map<string, string>();
   const becomes = (code: string) => chosen[code] ?? proposed.get(code) ?? '';
@@ -226,7 +222,7 @@ function InstrumentChoice({ layer, onChange }: InstrumentChoiceProps) {
             setChosen({});
           }}
         >
-          {allInstruments().map((one) => (
+          {knownInstruments().map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>

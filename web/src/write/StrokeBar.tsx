@@ -1,4 +1,4 @@
-import { compoundFor, type Family, findInstrument, type StrokeKind } from '@stride/core/instrument';
+import { compoundFor, type Family, instrumentOf, type StrokeKind } from '@stride/core/instrument';
 import { type Rhythm, strokesAt } from '@stride/core/rhythm';
 import { counted } from '@stride/core/wording';
 import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
@@ -27,7 +27,7 @@ interface StrokeBarProps {
 /** The strokes of the chosen layer's instrument and what can be done with them, for pointer and eye. */
 export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
   const { layer, grid, chosen, commands } = line;
-  const instrument = layer && findInstrument(layer.instrument);
+  const instrument = layer && instrumentOf(layer);
   const latest = useLatest(line);
   const now = useCallback(() => latest.current, [latest]);
   useOffers('On the line', () => offersOf(line));

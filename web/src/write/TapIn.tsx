@@ -1,5 +1,5 @@
 import { turnPulses } from '@stride/core/cycle';
-import { findInstrument, type StrokeKind } from '@stride/core/instrument';
+import { instrumentOf, type StrokeKind } from '@stride/core/instrument';
 import {
   countingOf,
   type Layer,
@@ -102,7 +102,7 @@ function TapPad(props: TapPadProps) {
   const { cycle } = rhythm;
   const [pace, setPace] = useState(1);
   const tempo = setTempo(rhythm, tempoAt(rhythm).bpm * pace).tempo;
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const strokes = instrument?.strokes ?? [];
   const usual = (hand: StrokeKind['hand']) =>
     strokes.find((stroke) => stroke.hand === hand) ?? strokes[0];

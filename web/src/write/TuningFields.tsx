@@ -1,4 +1,4 @@
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import {
   hertzOf,
   type Layer,
@@ -45,7 +45,7 @@ const NAMES: Readonly<Record<number, readonly string[]>> = {
 
 /** The pitch of each drum of a layer: by ear, by name, and of a set by the interval between its drums. */
 export function TuningFields({ layer, onTune }: TuningFieldsProps) {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const drums = instrument ? drumsToTune(instrument) : [];
   const id = useId();
   if (drums.length === 0) return null;
@@ -53,7 +53,13 @@ export function TuningFields({ layer, onTune }: TuningFieldsProps) {
   const pitchAt = ({ drum, pitch }: TunedDrum) => tunedTo(layer, drum) ?? pitchOf(pitch);
   const hear = (drum: TunedDrum, pitch: Pitch) => {
     const struck = { force: 3, take: 0, tuned: hertzOf(pitch) / drum.pitch } as const;
-    const samples = renderStroke(layer.instrument, drum.stroke.code, struck, SAMPLE_RATE);
+    const samples = renderStroke(
+      layer.instrument,
+      drum.stroke.code,
+      struck,
+      SAMPLE_RATE,
+      layer.own,
+    );
     void playSamples('tuning', new Float32Array(samples));
   };
   const tune = (drum: TunedDrum, pitch: Pitch | undefined) => {

@@ -2,7 +2,7 @@ import { defaultKeymap } from '@codemirror/commands';
 import { diagnosticCount, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import { type Layer, type Rhythm, slotCount } from '@stride/core/rhythm';
 import { type Problem, readLayerIn, writeLayerRows } from '@stride/core/text';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
@@ -34,7 +34,7 @@ export function TypedLine(props: TypedLineProps) {
   const read = useMemo(() => readLayerIn(text, layer, rhythm), [text, layer, rhythm]);
   const host = useRef<HTMLDivElement>(null);
   const label = useRef(new Compartment());
-  const instrument = useLatest(layer.instrument);
+  const instrument = useLatest(layer);
 
   const typed = useLatest((next: string, much: boolean) => {
     onType((before) => {
@@ -145,15 +145,15 @@ export function TypedLine(props: TypedLineProps) {
           {errors.length > 0 ? ' The line above keeps the last version that reads.' : ''}
         </p>
       ) : sounding === 0 ? (
-        <p className="border-t border-edge px-4 py-2 text-quiet">{sayEmpty(layer.instrument)}</p>
+        <p className="border-t border-edge px-4 py-2 text-quiet">{sayEmpty(layer)}</p>
       ) : null}
     </div>
   );
 }
 
 /** What goes into an empty row: letters for dots, here or on the line. */
-function sayEmpty(instrument: string): string {
-  const strokes = findInstrument(instrument)?.strokes ?? [];
+function sayEmpty(layer: Layer): string {
+  const strokes = instrumentOf(layer)?.strokes ?? [];
   const [first] = strokes;
   if (!first) return 'Put a stroke in place of a dot.';
   const named = strokes.slice(0, 4).map(({ code, name }) => `${code} ${name}`);

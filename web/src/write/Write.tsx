@@ -1,4 +1,4 @@
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import { countingOf, handOf, type Layer, type Rhythm } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
 import { memo, useCallback, useEffect, useState } from 'react';
@@ -211,7 +211,7 @@ const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
           {name}
         </span>
         <span className="block truncate text-fine text-quiet">
-          {findInstrument(layer.instrument)?.name ?? layer.instrument}
+          {instrumentOf(layer)?.name ?? layer.instrument}
         </span>
         {layer.feel ? (
           <span className="block truncate text-fine text-quiet italic">{layer.feel.name}</span>

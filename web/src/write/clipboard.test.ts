@@ -1,3 +1,4 @@
+import { GOBLET_DRUM } from '@stride/core/instrument';
 import { copyRange } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -29,18 +30,18 @@ beforeEach(async () => {
 
 describe('what there is to paste', () => {
   it('is nothing at first, or a line from elsewhere', () => {
-    expect(kinds(board.toPaste(undefined, ['goblet-drum'], cycle))).toMatch(/^Nothing is copied/);
-    expect(kinds(board.toPaste('  ', ['goblet-drum'], cycle))).toMatch(/^Nothing is copied/);
-    expect(kinds(board.toPaste('T t', ['goblet-drum'], cycle))).toEqual(['Tt']);
+    expect(kinds(board.toPaste(undefined, [GOBLET_DRUM], cycle))).toMatch(/^Nothing is copied/);
+    expect(kinds(board.toPaste('  ', [GOBLET_DRUM], cycle))).toMatch(/^Nothing is copied/);
+    expect(kinds(board.toPaste('T t', [GOBLET_DRUM], cycle))).toEqual(['Tt']);
   });
 
   it('is what was copied last, here or elsewhere', async () => {
     system(true);
     board.copyOut(clips, cycle);
     await Promise.resolve();
-    expect(kinds(board.toPaste(undefined, ['goblet-drum'], cycle))).toEqual(['Dt']);
-    expect(kinds(board.toPaste('T t', ['goblet-drum'], cycle))).toEqual(['Tt']);
-    expect(kinds(board.toPaste('Until eight.', ['goblet-drum'], cycle))).toMatch(
+    expect(kinds(board.toPaste(undefined, [GOBLET_DRUM], cycle))).toEqual(['Dt']);
+    expect(kinds(board.toPaste('T t', [GOBLET_DRUM], cycle))).toEqual(['Tt']);
+    expect(kinds(board.toPaste('Until eight.', [GOBLET_DRUM], cycle))).toMatch(
       /^What was copied cannot be read as strokes\. /,
     );
   });
@@ -49,6 +50,6 @@ describe('what there is to paste', () => {
     system(false);
     board.copyOut(clips, cycle);
     await Promise.resolve();
-    expect(kinds(board.toPaste('T t', ['goblet-drum'], cycle))).toEqual(['Dt']);
+    expect(kinds(board.toPaste('T t', [GOBLET_DRUM], cycle))).toEqual(['Dt']);
   });
 });

@@ -1,4 +1,5 @@
 import type { Cycle } from '@stride/core/cycle';
+import type { Instrument } from '@stride/core/instrument';
 import type { Clip } from '@stride/core/rhythm';
 import { type InstrumentClip, readClips, writeClips } from '@stride/core/text';
 
@@ -49,7 +50,7 @@ export type ToPaste =
  */
 export function toPaste(
   text: string | undefined,
-  instruments: readonly string[],
+  instruments: readonly (Instrument | undefined)[],
   cycle: Cycle,
 ): ToPaste {
   const foreign = text !== undefined && text.trim() !== '' && text.trim() !== copied?.text.trim();

@@ -1,4 +1,4 @@
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf } from '@stride/core/instrument';
 import {
   applySticking,
   fillWithGhosts,
@@ -52,7 +52,7 @@ const ORNAMENT_KEYS: Readonly<Partial<Record<Ornament, string>>> = { flam: "'", 
 export function lineActions(line: Line): readonly LineActionGroup[] {
   const { commands, layer, chosen, isStretch, ranges } = line;
   if (!layer) return [];
-  const byHand = findInstrument(layer.instrument)?.byHand !== false;
+  const byHand = instrumentOf(layer)?.byHand !== false;
   const where = isStretch ? 'in the stretch' : 'in the layer';
   // Whichever end of the stretch one came from.
   const here = ranges.get(chosen.layer) ?? ([chosen.slot, chosen.slot] as const);
@@ -180,7 +180,7 @@ function slotsHere({ layer, grid, chosen }: Line): number {
 /** The same, and what stands on the bar, for Find anything; what cannot be done now is left out. */
 export function offersOf(line: Line): readonly Offer[] {
   const { commands, layer, chosen } = line;
-  const instrument = layer && findInstrument(layer.instrument);
+  const instrument = layer && instrumentOf(layer);
   if (!layer || !instrument) return [];
   const sounds = layer.strokes.some(({ slot }) => slot === chosen.slot);
   const onBar: readonly LineAction[] = [

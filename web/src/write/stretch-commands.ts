@@ -1,4 +1,4 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import {
   type Clip,
   copyRange,
@@ -40,7 +40,9 @@ export function stretchCommands(hands: LineHands): StretchCommands {
     give(
       [...ranges].flatMap(([index, [from, to]]) => {
         const one = rhythm.layers[index];
-        return one ? [{ clip: copyStretchOf(one, [from, to]), instrument: one.instrument }] : [];
+        return one
+          ? [{ clip: copyStretchOf(one, [from, to]), instrument: one.instrument, own: one.own }]
+          : [];
       }),
     );
   }
@@ -60,7 +62,7 @@ export function stretchCommands(hands: LineHands): StretchCommands {
         return;
       }
       const clip = copyTurn(rhythm, layer, chosen.slot);
-      if (clip) give([{ clip, instrument: layer.instrument }]);
+      if (clip) give([{ clip, instrument: layer.instrument, own: layer.own }]);
       say(
         clip
           ? 'Copied this turn. Ctrl V puts it over the turn you choose.'
@@ -83,7 +85,7 @@ export function stretchCommands(hands: LineHands): StretchCommands {
     },
     paste(text) {
       const first = Math.min(...ranges.keys());
-      const instruments = rhythm.layers.slice(first).map((one) => one.instrument);
+      const instruments = rhythm.layers.slice(first).map((one) => instrumentOf(one));
       const found = toPaste(text, instruments, rhythm.cycle);
       if (!found.ok) {
         say(found.message);
@@ -94,7 +96,7 @@ export function stretchCommands(hands: LineHands): StretchCommands {
       let left = 0;
       editRanges((before, [slot], index) => {
         const clip = found.clips[index - first];
-        const instrument = findInstrument(before.instrument);
+        const instrument = instrumentOf(before);
         if (!clip || !instrument) return before;
         // From another instrument only the strokes that this one has as well can come along.
         const strokes = clip.strokes.filter((stroke) => strokeKind(instrument, stroke.kind));

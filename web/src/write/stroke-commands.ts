@@ -1,4 +1,4 @@
-import { compoundOf, findInstrument, strokeKind, strokeMeant } from '@stride/core/instrument';
+import { compoundOf, instrumentOf, strokeKind, strokeMeant } from '@stride/core/instrument';
 import {
   divideCell,
   editLayer,
@@ -49,7 +49,7 @@ export function strokeCommands(hands: LineHands): StrokeCommands {
   const { edit, editEach, mark, focusSlot, choose, goOn, say, join } = hands;
   return {
     place(typed) {
-      const instrument = layer && findInstrument(layer.instrument);
+      const instrument = layer && instrumentOf(layer);
       const compound = instrument && compoundOf(instrument, typed);
       const code = (instrument && strokeMeant(instrument, typed)?.code) ?? typed;
       if (instrument && compound) {

@@ -7,7 +7,7 @@ import {
 } from '@codemirror/autocomplete';
 import type { Extension } from '@codemirror/state';
 import { hoverTooltip, keymap } from '@codemirror/view';
-import { findInstrument } from '@stride/core/instrument';
+import { instrumentOf, type PlayedOn } from '@stride/core/instrument';
 import { explainCode } from '@stride/core/rhythm';
 
 /** A stroke's code in the text, without its marks. */
@@ -17,9 +17,9 @@ const CODE = /[A-Za-z][A-Za-z0-9]*/;
  * Completion of stroke names and the meaning of a code on hover, in the rows of a layer.
  * @param instrument gives the id of the layer's instrument as it is now
  */
-export function strokeHelp(instrument: () => string): Extension {
+export function strokeHelp(on: () => PlayedOn): Extension {
   return [
-    autocompletion({ override: [(context) => complete(context, instrument())], icons: false }),
+    autocompletion({ override: [(context) => complete(context, on())], icons: false }),
     keymap.of(completionKeymap),
     hoverTooltip((view, position) => {
       const line = view.state.doc.lineAt(position);
@@ -29,7 +29,7 @@ export function strokeHelp(instrument: () => string): Extension {
       for (const match of line.text.matchAll(new RegExp(CODE, 'g'))) {
         const end = match.index + match[0].length;
         if (at < match.index || at > end || match.index < from) continue;
-        const meaning = explainCode(instrument(), match[0]);
+        const meaning = explainCode(on(), match[0]);
         if (!meaning) return null;
         return {
           pos: line.from + match.index,
@@ -54,8 +54,8 @@ function isStrokes(row: string): boolean {
 }
 
 /** Strokes by name: `du` offers dum and writes D. A code that is complete asks for nothing. */
-function complete(context: CompletionContext, instrumentId: string): CompletionResult | null {
-  const instrument = findInstrument(instrumentId);
+function complete(context: CompletionContext, on: PlayedOn): CompletionResult | null {
+  const instrument = instrumentOf(on);
   const line = context.state.doc.lineAt(context.pos);
   const word = context.matchBefore(/[A-Za-z][A-Za-z0-9]*/);
   if (!instrument || !isStrokes(line.text)) return null;

@@ -1,4 +1,4 @@
-import { findInstrument, strokeKind } from '@stride/core/instrument';
+import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { slotAt } from '@stride/core/read';
 import {
   countingOf,
@@ -87,7 +87,7 @@ export function useLine(options: LineOptions): Line {
 
   /** After a stroke was placed: on to the next slot. */
   function goOn(code: string): void {
-    const kind = layer && findInstrument(layer.instrument);
+    const kind = layer && instrumentOf(layer);
     announce(`${(kind && strokeKind(kind, code)?.name) ?? code} placed`);
     setJoining(undefined);
     placed.current = chosen;

@@ -1,5 +1,5 @@
 import { turnPulses } from '../../cycle/index.ts';
-import { findInstrument } from '../../instrument/index.ts';
+import { instrumentOf } from '../../instrument/index.ts';
 import { readHands } from '../../read/index.ts';
 import { timeRhythm } from '../../rhythm/index.ts';
 import { toNumber } from '../../time/index.ts';
@@ -114,8 +114,7 @@ export const instrumentChanges: Look = ({ laid }) =>
       const pulses = last + first;
       if (pulses > BEATS_TO_CHANGE * next.tempo.per) return [];
       const seconds = last * toNumber(span.tempo.pulse) + first * toNumber(next.tempo.pulse);
-      const name = (source: Source) =>
-        findInstrument(source.layer.instrument)?.name ?? source.layer.instrument;
+      const name = (source: Source) => instrumentOf(source.layer)?.name ?? source.layer.instrument;
       return [
         about(next, {
           kind: 'instrument',

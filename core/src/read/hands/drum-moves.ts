@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { drumCount, findInstrument, strokeKind } from '../../instrument/index.ts';
+import { drumCount, instrumentOf, strokeKind } from '../../instrument/index.ts';
 import { handsOf, type Layer, type Timing } from '../../rhythm/index.ts';
 import {
   type Hertz,
@@ -23,7 +23,7 @@ export interface DrumMove {
 
 /** Every move of a hand between drums, over the seam too; none on an instrument of one drum. */
 export function drumMoves(layer: Layer, timing: Timing, index: number): readonly DrumMove[] {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const grid = timing.layers[index];
   if (!instrument || !grid) return [];
   if (instrument.oneFrame || drumCount(instrument) === 1) return [];

@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { findInstrument, type Instrument } from '../../instrument/index.ts';
+import { type Instrument, instrumentOf } from '../../instrument/index.ts';
 import {
   type Hand,
   handsOf,
@@ -187,8 +187,8 @@ type Motions = ReadonlyMap<string, ReadonlySet<string>>;
 const motions = new WeakMap<Instrument, Motions>();
 const NO_MOTIONS: Motions = new Map();
 
-function motionsOf({ instrument: id }: Layer): Motions {
-  const instrument = findInstrument(id);
+function motionsOf(layer: Layer): Motions {
+  const instrument = instrumentOf(layer);
   if (!instrument) return NO_MOTIONS;
   let known = motions.get(instrument);
   if (!known) {

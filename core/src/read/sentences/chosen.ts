@@ -1,6 +1,6 @@
 import type { Counting } from '../../counting/index.ts';
 import type { Cycle } from '../../cycle/index.ts';
-import { findInstrument, strokeKind } from '../../instrument/index.ts';
+import { instrumentOf, strokeKind } from '../../instrument/index.ts';
 import {
   FORCE_NAMES,
   handOf,
@@ -31,7 +31,7 @@ export function readSlot(
   system: Counting,
 ): ChosenReading | undefined {
   const layer = rhythm.layers[layerIndex];
-  const instrument = layer && findInstrument(layer.instrument);
+  const instrument = layer && instrumentOf(layer);
   const grid = timing.layers[layerIndex];
   const at = grid?.starts[slot];
   if (!layer || !instrument || !grid || !at) return undefined;
@@ -99,7 +99,7 @@ export function describeSlot(
   strokes: readonly Stroke[],
   system: Counting,
 ): string {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const place = placeOf(cycle, layer, grid, slot, system);
   const where = `bar ${place.turn}, ${sayPlace(place)}`;
   if (strokes.length === 0 || !instrument) {

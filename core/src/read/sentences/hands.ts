@@ -1,4 +1,4 @@
-import { findInstrument } from '../../instrument/index.ts';
+import { instrumentOf } from '../../instrument/index.ts';
 import { type Hand, targetAt, tempoAt } from '../../rhythm/index.ts';
 import { type Pulses, rational, type Tempo, toSeconds } from '../../time/index.ts';
 import { capital, counted, form, wordedCount } from '../../wording/index.ts';
@@ -21,7 +21,7 @@ import type { Subject } from './subject.ts';
 /** What a layer asks of the hands: counts, leads, speed now and at the target, moves, what cannot be. */
 export function handFindings(subject: Subject): readonly Finding[] {
   const { layer, timing, index } = subject;
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   if (layer.strokes.length === 0 || instrument?.byHand === false) return [];
   const hands = readHands(layer, timing, index);
   const findings: Finding[] = [
@@ -227,7 +227,7 @@ function sayLead(hand: Hand): string {
 
 /** What the wrists do, hand by hand. */
 export function wristFindings({ layer }: Subject): readonly Finding[] {
-  if (findInstrument(layer.instrument)?.byHand === false) return [];
+  if (instrumentOf(layer)?.byHand === false) return [];
   const byHand = forcesByHand(layer);
   const from = highFrom(layer);
   return (['R', 'L'] as const).flatMap((hand) => {

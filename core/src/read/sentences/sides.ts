@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { findInstrument, strokeKind } from '../../instrument/index.ts';
+import { instrumentOf, strokeKind } from '../../instrument/index.ts';
 import { beatTicks, type Layer, type Lines, type Timing } from '../../rhythm/index.ts';
 import { lcm } from '../../time/index.ts';
 import { capital, counted } from '../../wording/index.ts';
@@ -143,7 +143,7 @@ function kindSentences(
   timeline: Timeline,
   settings: ReadSettings,
 ): readonly Finding[] {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const kinds = new Map<string, PlacedSlot[]>();
   for (const stroke of periods.flat()) {
     const here = kinds.get(stroke.kind);
@@ -185,7 +185,7 @@ function kindSentences(
 
 /** Bass strokes, and open ones on the lowest of several drums. */
 function isLow(layer: Layer, code: string): boolean {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const kind = instrument && strokeKind(instrument, code);
   return kind?.family === 'bass' || (kind?.family === 'open' && kind.drum === 0);
 }

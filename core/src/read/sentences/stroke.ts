@@ -1,6 +1,6 @@
 import type { Counting } from '../../counting/index.ts';
 import type { Cycle } from '../../cycle/index.ts';
-import { findInstrument, strokeKind } from '../../instrument/index.ts';
+import { instrumentOf, type PlayedOn, strokeKind } from '../../instrument/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import { placeOf } from '../places/place.ts';
 import { sayPlace } from './place.ts';
@@ -27,7 +27,7 @@ export function saySlot({ cycle, layer, grid, counting }: NamedLine, slot: numbe
 }
 
 /** A kind of stroke by its name. */
-export function sayKind(layer: Pick<Layer, 'instrument'>, kind: string): string {
-  const instrument = findInstrument(layer.instrument);
+export function sayKind(layer: PlayedOn, kind: string): string {
+  const instrument = instrumentOf(layer);
   return (instrument && strokeKind(instrument, kind)?.name) ?? 'stroke';
 }

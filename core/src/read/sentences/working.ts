@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { FAMILIES, findInstrument, strokeKind } from '../../instrument/index.ts';
+import { FAMILIES, instrumentOf, strokeKind } from '../../instrument/index.ts';
 import {
   beatTicks,
   type Layer,
@@ -225,7 +225,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
   },
 
   weight({ layer }) {
-    const instrument = findInstrument(layer.instrument);
+    const instrument = instrumentOf(layer);
     const sums = new Map<string, number>();
     for (const stroke of layer.strokes) {
       const family = instrument && strokeKind(instrument, stroke.kind)?.family;
@@ -249,7 +249,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
 
 /** Which of its strokes are low and which high, and what they come to. */
 function sayRegisters(layer: Layer): readonly string[] {
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   const high = highShare(layer);
   if (!instrument || high === undefined) return [];
   const kinds = instrument.strokes.filter(({ code }) =>

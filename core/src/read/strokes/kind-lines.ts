@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { findInstrument, strokeKind } from '../../instrument/index.ts';
+import { instrumentOf, strokeKind } from '../../instrument/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 
@@ -24,7 +24,7 @@ export function kindLines(layer: Layer, grid: LayerGrid): readonly KindLine[] {
     else slotsOf.set(kind, new Set([slot]));
   }
   if (slotsOf.size < 2) return [];
-  const instrument = findInstrument(layer.instrument);
+  const instrument = instrumentOf(layer);
   return [...slotsOf]
     .map(([kind, found]): KindLine => {
       const slots = [...found];

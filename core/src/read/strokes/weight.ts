@@ -2,8 +2,9 @@ import { nth } from '../../bounds/index.ts';
 import {
   FAMILIES,
   type Family,
-  findInstrument,
   type Instrument,
+  instrumentOf,
+  type PlayedOn,
   type StrokeKind,
   strokeKind,
 } from '../../instrument/index.ts';
@@ -17,7 +18,7 @@ export function weightOf(layers: readonly Layer[]): Weight {
   const sums = Object.fromEntries(FAMILIES.map((family) => [family, 0])) as Record<Family, number>;
   let all = 0;
   for (const layer of layers) {
-    const instrument = findInstrument(layer.instrument);
+    const instrument = instrumentOf(layer);
     if (!instrument) continue;
     for (const [kind, force] of forceByKind(layer)) {
       const family = strokeKind(instrument, kind)?.family;
@@ -83,8 +84,8 @@ export const USUAL_HIGH = 0.6;
  * The share of the high sounds in the summed force of the low and the high ones, 0 to 1; undefined where
  * either is missing.
  */
-export function highShare(layer: Pick<Layer, 'instrument' | 'strokes'>): number | undefined {
-  const registers = registersOf(layer.instrument);
+export function highShare(layer: PlayedOn & Pick<Layer, 'strokes'>): number | undefined {
+  const registers = registersOf(layer);
   let low = 0;
   let high = 0;
   for (const [kind, force] of forceByKind(layer)) {
@@ -100,10 +101,10 @@ export function highShare(layer: Pick<Layer, 'instrument' | 'strokes'>): number 
  * @param firsts the first slot of each, and the one after the last
  */
 export function highShares(
-  layer: Pick<Layer, 'instrument' | 'strokes'>,
+  layer: PlayedOn & Pick<Layer, 'strokes'>,
   firsts: readonly number[],
 ): readonly (number | undefined)[] {
-  const registers = registersOf(layer.instrument);
+  const registers = registersOf(layer);
   const shares: (number | undefined)[] = [];
   const { strokes } = layer;
   let at = 0;
@@ -126,8 +127,8 @@ export function highShares(
 const registers = new WeakMap<Instrument, ReadonlyMap<string, Register | undefined>>();
 const NO_REGISTERS: ReadonlyMap<string, Register | undefined> = new Map();
 
-function registersOf(id: string): ReadonlyMap<string, Register | undefined> {
-  const instrument = findInstrument(id);
+function registersOf(on: PlayedOn): ReadonlyMap<string, Register | undefined> {
+  const instrument = instrumentOf(on);
   if (!instrument) return NO_REGISTERS;
   let known = registers.get(instrument);
   if (!known) {

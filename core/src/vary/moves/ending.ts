@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { findInstrument } from '../../instrument/index.ts';
+import { instrumentOf } from '../../instrument/index.ts';
 import { codesUsed, type Force, isFootKind } from '../../rhythm/index.ts';
 import { counted } from '../../wording/index.ts';
 import { eachIn, type Line, retraced, struckIn, type Traced } from '../line.ts';
@@ -56,7 +56,7 @@ export const BRIDGE: Move = {
       (slot) => !taken.has(slot),
     );
     const { force } = RISES[asked.choice('how') as keyof typeof RISES];
-    const byHand = findInstrument(layer.instrument)?.byHand !== false && !isFootKind(layer, kind);
+    const byHand = instrumentOf(layer)?.byHand !== false && !isFootKind(layer, kind);
     const came = empty.map(
       (slot, at): Traced => ({
         slot,

@@ -1,7 +1,8 @@
 import { nth } from '../../bounds/index.ts';
 import {
-  findInstrument,
   type Instrument,
+  instrumentOf,
+  playedOn,
   proposeMap,
   type StrokeKind,
   strokeKind,
@@ -31,8 +32,8 @@ export const OTHER_INSTRUMENT: Move = {
     },
   ],
   apply(line, asked) {
-    const from = findInstrument(line.layer.instrument);
-    const to = findInstrument(asked.instrument('on') ?? '');
+    const from = instrumentOf(line.layer);
+    const to = asked.instrument('on');
     if (!from || !to) return { layer: line.layer, told: ['Choose the instrument it goes to.'] };
     if (line.from > 0 || isIn(line, line.grid.starts.length - 1) === false)
       return { layer: line.layer, told: ['A line has one instrument: choose all of it.'] };
@@ -45,15 +46,15 @@ export const OTHER_INSTRUMENT: Move = {
         : [];
     });
     // A tuning is for the drums it was made on.
-    const { tuning: _, ...untuned } = line.layer;
+    const { tuning: _, own: __, ...rest } = line.layer;
     const lost = line.layer.strokes.filter(({ slot }) => !strokes.some((one) => one.slot === slot));
     return {
-      layer: retraced({ ...untuned, instrument: to.id }, strokes),
+      layer: retraced({ ...rest, ...playedOn(to) }, strokes),
       told: lost.length > 0 ? [`Left out on ${saySlots(line, slotsOf(lost))}.`] : [],
     };
   },
   say(asked) {
-    const to = findInstrument(asked.instrument('on') ?? '');
+    const to = asked.instrument('on');
     return to ? `On the ${to.name}` : 'On another instrument';
   },
 };
@@ -84,7 +85,7 @@ export const FEWER: Move = {
     },
   ],
   apply(line, asked) {
-    const instrument = findInstrument(line.layer.instrument);
+    const instrument = instrumentOf(line.layer);
     const drumOf = (code: string) => instrument && strokeKind(instrument, code)?.drum;
     const drums = [...new Set(line.layer.strokes.flatMap(({ kind }) => drumOf(kind) ?? []))].sort(
       (a, b) => a - b,
@@ -137,7 +138,7 @@ export const DIVIDED: Move = {
     const other = asked.number('line') - 1;
     const sounding = other === index ? undefined : soundsOf(line, other);
     if (!sounding) return { layer, told: ['Choose another line for the right hand.'] };
-    const instrument = findInstrument(layer.instrument);
+    const instrument = instrumentOf(layer);
     const kinds = instrument?.strokes.filter(({ code }) => !isFootKind(layer, code)) ?? [];
     const kind = asked.stroke('kind') ?? (kinds.find(isLikeABell) ?? kinds.at(-1))?.code;
     if (kind === undefined || !instrument) return { layer, told: ['It has no stroke for it.'] };

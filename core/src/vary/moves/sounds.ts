@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { findInstrument } from '../../instrument/index.ts';
+import { instrumentOf, type PlayedOn } from '../../instrument/index.ts';
 import { codesUsed, isFootKind, otherHands } from '../../rhythm/index.ts';
 import { eachIn } from '../line.ts';
 import type { Move } from '../move.ts';
@@ -16,7 +16,7 @@ export const REVOICE: Move = {
     const [first, second = first] = codesUsed(line.layer);
     const from = asked.stroke('from') ?? first;
     const to = asked.stroke('to') ?? second;
-    if (to === undefined || isUnknown(line.layer.instrument, to)) {
+    if (to === undefined || isUnknown(line.layer, to)) {
       return { layer: line.layer, told: ['Choose a sound that the instrument has.'] };
     }
     const isFoot = isFootKind(line.layer, to);
@@ -33,8 +33,8 @@ export const REVOICE: Move = {
     `${asked.stroke('from') ?? 'One sound'} becomes ${asked.stroke('to') ?? 'another'}`,
 };
 
-function isUnknown(instrument: string, kind: string): boolean {
-  return !findInstrument(instrument)?.strokes.some(({ code }) => code === kind);
+function isUnknown(layer: PlayedOn, kind: string): boolean {
+  return !instrumentOf(layer)?.strokes.some(({ code }) => code === kind);
 }
 
 /** The strokes walk along the sounds of the line. */
@@ -105,7 +105,7 @@ export const OTHER_HANDS: Move = {
   about: 'What the right hand played the left hand plays, and the other way round.',
   fields: [],
   apply(line) {
-    if (findInstrument(line.layer.instrument)?.byHand === false) {
+    if (instrumentOf(line.layer)?.byHand === false) {
       return { layer: line.layer, told: ['This instrument has no right and left.'] };
     }
     const other = otherHands(line.layer);
