@@ -4,6 +4,7 @@
  */
 export * from './fit.ts';
 export * from './from-sound.ts';
+export type { PartChoice } from './make-layer.ts';
 export * from './model.ts';
 export * from './on-grid.ts';
 export * from './propose.ts';
