@@ -70,6 +70,19 @@ describe('the click', () => {
     ]);
   });
 
+  it('between the parts of a score makes all of its grid finer', () => {
+    const made = withClick(score, rhythm.cycle, { on: 'pulses', count: 5, level: 1 });
+    // Eight pulses in five: each pulse in five parts.
+    expect(made.ticksPerPulse).toBe(score.ticksPerPulse * 5);
+    expect(made.turnTicks).toBe(score.turnTicks * 5);
+    expect(made.lengthTicks).toBe(score.lengthTicks * 5);
+    const ticks = made.events.map((event) => event.ticks);
+    expect(ticks).toEqual(ticks.toSorted((a, b) => a - b));
+    const choked = { ...score, events: score.events.map((one) => ({ ...one, dampTicks: 2 })) };
+    const all = withClick(choked, rhythm.cycle, { on: 'pulses', count: 5, level: 1 }).events;
+    expect(new Set(all.map(({ dampTicks }) => dampTicks))).toEqual(new Set([10, undefined]));
+  });
+
   it('never moves what is played', () => {
     fc.assert(
       fc.property(

@@ -117,6 +117,11 @@ describe('a performance as sound', () => {
     expect(clicks(undefined, 0)).toBe(0);
     expect(clicks('wood', 0)).toBe(6);
     expect(clicks(undefined, 1)).toBe(3);
+    // Each click has a wave of its own, on every one of its ticks.
+    const wave = (click: RecordOptions['click']) =>
+      all(1, { ...OPTIONS, levels: silent, ...(click ? { click } : {}) })[0].slice(0, 2000);
+    expect(wave('bell')).not.toEqual(wave('wood'));
+    expect(wave('wood')).toEqual(wave('wood'));
     // A file for each player has no count-in; that of the click has nothing else.
     const alone = (layer: string, click: RecordOptions['click']) =>
       onsets(all(1, { ...OPTIONS, only: new Set([layer]), ...(click ? { click } : {}) }, 1)[0]);

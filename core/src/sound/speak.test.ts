@@ -56,6 +56,37 @@ describe('a voice', () => {
     ]);
   });
 
+  it('counts turn after turn, on the pulses of each', () => {
+    const words = spokenCount(cycleFromSpans('3+2'), 'plain', 4, 3);
+    const ones = words.filter(({ word }) => word === '1');
+    expect(ones.map(({ ticks, strong }) => [ticks, strong])).toEqual([
+      [0, true],
+      [20, true],
+      [40, true],
+    ]);
+    expect(words.map(({ ticks }) => ticks)).toEqual(words.map((_, at) => at * 4));
+    const two = voiced('rhythm A\ncycle 2\nlayer B : hand bell\nplay X . | . X\n');
+    expect(two.map(([pulse, word]) => [pulse, word])).toEqual([
+      [0, '1'],
+      [1, '&'],
+      [2, '1'],
+      [3, '&'],
+    ]);
+  });
+
+  it('says what is written under some strokes only, leant on where the first of those together is accented', () => {
+    const some =
+      'rhythm A\ncycle 4\nlayer B : hand bell\nplay X X X X\nlayer D : tabla\nplay G+N! k G! N\nsay dha . ta .\n';
+    expect(voiced(some)).toEqual([
+      [0, 'dha', 2],
+      [2, 'ta', 2],
+    ]);
+    const { rhythm } = readRhythm(some);
+    const timed = timeRhythm(rhythm);
+    if (!timed.ok) throw new Error(timed.message);
+    expect(spokenRhythm(rhythm, timed.timing).map(({ strong }) => strong)).toEqual([false, true]);
+  });
+
   it('says a phrase to a crossing, leaning where it is stressed', () => {
     const crossed = crossing([3, 2]);
     const sound = { instrument: 'claves', kind: 'X', force: 3 } as const;
