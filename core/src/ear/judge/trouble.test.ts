@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Asked, type Hit, judge, match, sayTrouble, troubleOf } from '../index.ts';
+import { type Asked, askedUntil, type Hit, judge, match, sayTrouble, troubleOf } from '../index.ts';
 import { asking, FOURS } from '../run.testkit.ts';
 
 const line = asking(FOURS, 2);
@@ -45,7 +45,14 @@ describe('what is wrong with a run as a whole', () => {
     expect(found).toMatchObject({ kind: 'hands off', after: { time: half.at(-1)?.time } });
     const few = hits.slice(0, hits.length - 3);
     expect(trouble(few)).toBeUndefined();
-    if (found) expect(sayTrouble(found, line.named)).not.toBe('');
+    if (!found) throw new Error('nothing is wrong');
+    const said = (one: typeof found) => sayTrouble(one, line.named, (layer) => `line ${layer}`);
+    expect(said(found)).toMatch(/^The hands came off after the .*, pass 1\. What came before/);
+    expect(said({ kind: 'silent' })).toMatch(/^Nothing was heard\./);
+    expect(said({ kind: 'twice' })).toMatch(/^Nearly every stroke was heard twice\./);
+    expect(said({ kind: 'other line', layer: 3 })).toMatch(/^That fits line 3 better than D\./);
+    const [first] = asked;
+    if (first) expect(askedUntil(asked, first)).toEqual([first]);
   });
 });
 
