@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
+import { TIN } from '../instrument/tin.testkit.ts';
+import { withoutOwn } from '../rhythm/index.ts';
 import { readRhythm } from '../text/index.ts';
 import { type BackupResult, readBackup, writeBackup } from './backup.ts';
 import { crc32 } from './crc.ts';
@@ -21,6 +23,11 @@ const kept = (id: string, name: string, more: object = {}): Row => ({
   updated: 1_764_000_000_000,
   ...more,
 });
+const { rhythm: TINS } = readRhythm(
+  'rhythm Tins\ncycle 2\nlayer Tin : biscuit tin\nplay X Y',
+  'c',
+  [TIN],
+);
 const wav = strToU8('RIFF sound of a run');
 const LIBRARY: Tables = {
   ...NO_ROWS,
@@ -63,6 +70,17 @@ describe('a backup', () => {
       ]),
     );
     expect(new TextDecoder().decode(files['rhythms/Wet cobbles.stride'])).toContain('Wet cobbles');
+    // What is played on an instrument of one's own names it, and is written with those that lie beside it.
+    const named = { ...kept('c', 'Tins'), rhythm: withoutOwn(TINS) };
+    const tins = unzipSync(
+      writeBackup({
+        made: MADE,
+        tables: { ...LIBRARY, rhythms: [named], instruments: [TIN as never] },
+      }),
+    );
+    expect(new TextDecoder().decode(tins['rhythms/Tins.stride'])).toContain(
+      'layer Tin : biscuit tin',
+    );
     const turned = { ...LIBRARY, rhythms: [...LIBRARY.rhythms].reverse() };
     expect(writeBackup({ made: MADE, tables: turned })).toEqual(zipped());
     // A sound that two rows speak of lies in it once.

@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import * as v from 'valibot';
 import { unpack } from '../bounds/index.ts';
+import { checkInstrument } from '../instrument/index.ts';
 import { checkRhythm } from '../rhythm/index.ts';
 import { writeRhythm } from '../text/index.ts';
 import { counted } from '../wording/index.ts';
@@ -72,7 +73,7 @@ export function writeBackup({ made, tables }: Library): Uint8Array {
     const lines = rows.map((row) => JSON.stringify(orderly(row, sounds)));
     files.set(`data/${table}.json`, strToU8(`[\n${lines.join(',\n')}\n]\n`));
   }
-  for (const [path, text] of readable(inOrder('rhythms', tables.rhythms)))
+  for (const [path, text] of readable(inOrder('rhythms', tables.rhythms), tables.instruments))
     files.set(path, strToU8(text));
   for (const [path, sound] of sounds) files.set(path, sound);
   const manifest = {
@@ -119,10 +120,14 @@ function orderly(value: unknown, sounds: Map<string, Uint8Array>): unknown {
 }
 
 /** Each rhythm as text, under a name that any system can keep. */
-function readable(rows: readonly Row[]): ReadonlyMap<string, string> {
+function readable(rows: readonly Row[], instruments: readonly Row[]): ReadonlyMap<string, string> {
+  const own = instruments.flatMap((one) => {
+    const checked = checkInstrument(one);
+    return checked.ok ? [checked.instrument] : [];
+  });
   const texts = new Map<string, string>();
   for (const row of rows) {
-    const checked = checkRhythm(row.rhythm);
+    const checked = checkRhythm(row.rhythm, own);
     if (!checked.ok) continue;
     const plain = checked.rhythm.name.replace(/[^\p{L}\p{N} ,()-]/gu, '').trim() || 'rhythm';
     let path = `rhythms/${plain.slice(0, 80)}.stride`;

@@ -29,6 +29,7 @@ import { PulseFields } from './PulseFields.tsx';
 import {
   addPulse,
   hearFrom,
+  namedSetup,
   newSetup,
   type Opened,
   openSetup,
@@ -163,7 +164,7 @@ export function Crossing() {
           <UndoRedo undo={undo} redo={redo} />
           <SetupPanel
             screen="crossing"
-            value={setup}
+            value={namedSetup(setup)}
             usualName={counts.join(' : ')}
             check={checkSetup}
             onOpen={(next) => change(() => next)}

@@ -1,6 +1,26 @@
+import { evenPulse } from '@stride/core/crossing';
+import { type Instrument, playedOn } from '@stride/core/instrument';
 import { describe, expect, it } from 'vitest';
-import { newSetup, turnBackbeat, withLevel } from './setup.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
+import { namedSetup, newSetup, openSetup, turnBackbeat, withLevel } from './setup.ts';
 import { checkSetup } from './setup-schema.ts';
+import { soundOf } from './voices.ts';
+
+const TIN: Instrument = {
+  id: 'own-tin',
+  name: 'tin',
+  note: '',
+  strokes: [
+    {
+      code: 'X',
+      name: 'middle',
+      family: 'metal',
+      hand: 'strong',
+      how: '',
+      sound: { timbre: 'shell', pitch: 740 },
+    },
+  ],
+};
 
 const asKept = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
@@ -9,6 +29,29 @@ describe('a kept Crossing', () => {
     const setup = withLevel(turnBackbeat(newSetup([3, 2, 5]), 0, 2), 1, 0.4);
     expect(checkSetup(asKept(setup))).toEqual(setup);
     expect(setup.pulses[0]?.backbeat).toEqual([undefined, undefined, 'low']);
+  });
+
+  it('names an instrument of one’s own, and is played on it as it is now', () => {
+    const opened = openSetup({
+      pulses: [evenPulse(3), evenPulse(2)],
+      parts: [{ ...playedOn(TIN), kind: 'X', hand: 'R' }],
+      bpm: 90,
+    });
+    const [voice] = opened.pulses.map((one) => one.voice);
+    expect(voice).toMatchObject({ name: 'tin, middle', instrument: 'own-tin', own: TIN });
+    expect(voice && soundOf(voice, 3)).toEqual({
+      instrument: 'own-tin',
+      own: TIN,
+      kind: 'X',
+      force: 3,
+    });
+    const kept = asKept(namedSetup(opened));
+    expect(JSON.stringify(kept)).not.toContain('"own"');
+    // Where there is no such instrument it cannot be used.
+    expect(checkSetup(kept)).toBeUndefined();
+    ownInstruments.set([TIN]);
+    expect(checkSetup(kept)).toEqual(opened);
+    ownInstruments.set([]);
   });
 
   it.each([

@@ -150,3 +150,9 @@ export function removePulse(setup: Setup, index: number): Setup {
   const bpm = stays ? setup.bpm : tempoFrom(setup.bpm, pulses[from]?.pulse.steps ?? 1, was);
   return { ...setup, pulses, from, bpm };
 }
+
+/** A set-up as it is kept and sent: its voices name their instruments. */
+export function namedSetup(setup: Setup): Setup {
+  const pulses = setup.pulses.map(({ voice: { own: _, ...voice }, ...one }) => ({ ...one, voice }));
+  return { ...setup, pulses };
+}
