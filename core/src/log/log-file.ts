@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { NAME_LENGTH, oneLine, parseData } from '../bounds/index.ts';
+import type { Instrument } from '../instrument/index.ts';
 import { checkRhythm } from '../rhythm/index.ts';
 import { type Goal, GoalSchema } from './goal.ts';
 import { type Played, PlayedSchema } from './played.ts';
@@ -58,9 +59,13 @@ export function writeLog(log: LogFile): string {
   return JSON.stringify({ format: FORMAT, version: VERSION, ...log });
 }
 
-/** Reads a log file, which may hold anything; what of it cannot be used is said with its place. */
+/**
+ * Reads a log file, which may hold anything; what of it cannot be used is said with its place.
+ * @param own instruments of one's own on which what was played may be played again
+ */
 export function readLog(
   text: string,
+  own: readonly Instrument[] = [],
 ): { readonly ok: true; readonly log: LogFile } | { readonly ok: false; readonly message: string } {
   let data: unknown;
   try {
@@ -79,6 +84,6 @@ export function readLog(
   const parsed = parseData(FileSchema, data);
   if (!parsed.ok) return { ok: false, message: parsed.message };
   const { owner, runs, played, goals } = parsed.output;
-  const versions = parsed.output.versions.filter(({ rhythm }) => checkRhythm(rhythm).ok);
+  const versions = parsed.output.versions.filter(({ rhythm }) => checkRhythm(rhythm, own).ok);
   return { ok: true, log: { owner, runs, played, versions, goals } };
 }

@@ -11,6 +11,7 @@ import {
 import { counted } from '@stride/core/wording';
 import { format, parseISO } from 'date-fns';
 import { bringRuns, keepOtherLog, wholeLog } from '../store/log.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { fileName, saveFile } from '../ui/save-file.ts';
 
 /** Nothing of one's own is there to be taken away: what is made up stays here. */
@@ -97,7 +98,7 @@ export async function bringLog(file: File): Promise<Brought> {
       said: `${counted(count, 'run')} came into the log${known > 0 ? `; ${known} were there already` : ''}.`,
     };
   }
-  const read = readLog(text);
+  const read = readLog(text, ownInstruments.now());
   if (!read.ok) return { ok: false, messages: [read.message] };
   const other = await keepOtherLog(read.log);
   return { ok: true, said: `The log of ${read.log.owner} is here, to be looked at.`, other };

@@ -18,6 +18,7 @@ import {
   type PractisedLine,
   type RunResult,
 } from '../climb/run-log.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 
 /** A run as it lies in the log, made whole again: judged anew against the rhythm as it was. */
 export interface RunAgain {
@@ -30,7 +31,7 @@ export interface RunAgain {
 
 /** The line of a run in the rhythm as it was; undefined where that was not kept, or cannot be opened. */
 export function lineThen(run: LoggedRun, version: Version | undefined): PractisedLine | undefined {
-  const checked = version && checkRhythm(version.rhythm);
+  const checked = version && checkRhythm(version.rhythm, ownInstruments.now());
   if (!checked?.ok) return undefined;
   const { rhythm } = checked;
   const timed = timeRhythm(rhythm);

@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
+import { ownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.ts';
@@ -19,7 +20,7 @@ export function BrokenRhythm({ name, messages, data }: BrokenRhythmProps) {
     try {
       const { repairRhythm } = await import('./repair.ts');
       const id = crypto.randomUUID();
-      const { rhythm, said } = repairRhythm(data, id);
+      const { rhythm, said } = repairRhythm(data, id, ownInstruments.now());
       const named = { ...rhythm, name: `${rhythm.name.slice(0, 105)} (repaired)` };
       await putRhythms(database, [newRecord(named)]);
       toast(`${named.name} stands beside it. ${said.join(' ')}`);
