@@ -60,6 +60,17 @@ describe('what a score cannot hold', () => {
     expect(lost('eduppu 1\nlayer Drum : congas')).toEqual([
       'Where it begins after the one (eduppu).',
     ]);
+    // Layers of 3, 5, 7 and 11 turns come round together after 1,155.
+    const free = [3, 5, 7, 11]
+      .map((beats) => `layer L${beats} : claves\nplay X${' / .'.repeat(beats - 1)}\nloop own`)
+      .join('\n');
+    const long = readRhythm(`rhythm A\ncycle 1\n${free}`);
+    expect(long.problems).toEqual([]);
+    const written = writeMusicXml(long.rhythm);
+    expect(written.lost).toEqual([
+      'A comes round after 1155 turns; the first 256 are written, and the repeat is not where all begins again.',
+    ]);
+    expect(written.text.match(/<measure /g)).toHaveLength(4 * 256);
     expect(lost('count running\nlayer Drum : congas')).toEqual(['How it is counted.']);
   });
 });

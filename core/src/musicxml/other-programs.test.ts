@@ -268,6 +268,14 @@ describe('a score of other programs', () => {
       }),
     );
     expect(given.lost).toEqual(['1 × dynamic marks.', '2 × slurs.', '1 × staccato dots.']);
+    // How a note looks says nothing of how it is played, and is not told; what this program does not know is.
+    const looks = ['beam', 'staff', 'notehead-text', 'footnote', 'level', 'accidental', 'listen']
+      .map((name) => `<${name}/>`)
+      .join('');
+    const odd = notation(
+      score({ Bell: [`${time('1', 4)}${note(4, `${looks}<play/><wobble/>`)}`] }),
+    );
+    expect(odd.lost).toEqual(['1 × elements “wobble”.']);
   });
 
   it('that is none, cut off, empty or dangerous is refused with a sentence', () => {

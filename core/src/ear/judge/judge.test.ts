@@ -99,7 +99,10 @@ describe('what is asked', () => {
       [0, 4, 'D+T', 4, false],
       [2, 6, 'O', 3, true],
     ]);
+    // Each lasts until the next, in every round.
+    expect(slots.map(({ ticks, endTicks }) => endTicks - ticks)).toEqual([1, 2, 1, 2]);
     // A stretch over the seam begins at nought.
+    expect(askedSlots(layer, grid, 2, 6).map(({ endTicks }) => endTicks)).toEqual([2, 3]);
     expect(askedSlots(layer, grid, 2, 6).map(({ ticks }) => ticks)).toEqual([0, 2]);
   });
 });
@@ -241,6 +244,25 @@ describe('a run', () => {
     expect(judge(fours.run(unsure)).wrongKinds).toEqual([]);
   });
 
+  it('counts of each slot how often it was asked for, missed and off the same way', () => {
+    const hits = fours
+      .play({ seed: 3, off: [{ slot: 4, by: 0.03 }] })
+      .filter((_, at) => at % 16 !== 10 || at > 40);
+    const { slots } = judge(fours.run(hits, 0));
+    const of = (slot: number) => slots.find((one) => one.slot === slot);
+    expect(of(10)).toMatchObject({ asked: 6, missed: 2 });
+    expect(of(4)).toMatchObject({ asked: 6, missed: 0, sameWay: 6 });
+    expect(of(5)).toMatchObject({ asked: 6, missed: 0, sameWay: 0 });
+    expect(of(4)?.bias).toBeGreaterThan(0.02);
+    const never = judge(
+      fours.run(
+        hits.filter((_, at) => at !== 4),
+        0,
+      ),
+    ).slots;
+    expect(never.find((one) => one.slot === 4)).toMatchObject({ asked: 6, missed: 1 });
+  });
+
   it('says which ghost comes out as loud as a plain stroke', () => {
     const loud = fours
       .play({ seed: 1 })
@@ -295,5 +317,14 @@ describe('a verdict', () => {
     expect(flaws(play({ wrong: [{ slot: 4, kind: 'O' }] }), STRICTNESS.usual)).toEqual(['kinds']);
     expect(flaws(play({ wrong: [{ slot: 4, kind: 'O' }] }), STRICTNESS.easy)).toEqual([]);
     expect(flaws(judge(fours.run([])), STRICTNESS.easy)).toEqual(['silent']);
+    // What hurries or drags by more than is allowed is not clean, at exactly as much it is.
+    const once = asking(FOURS, 1);
+    for (const drift of [3, -3])
+      expect(flaws(judge(once.run(once.play({ seed: 7, drift }))), STRICTNESS.usual)).toEqual([
+        'drift',
+      ]);
+    const exact = { ...play({}), drift: -STRICTNESS.usual.drift };
+    expect(flaws(exact, STRICTNESS.usual)).toEqual([]);
+    expect(flaws({ ...exact, drift: exact.drift - 0.01 }, STRICTNESS.usual)).toEqual(['drift']);
   });
 });

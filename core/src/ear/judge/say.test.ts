@@ -56,6 +56,29 @@ describe('what is said of a run', () => {
     ]);
   });
 
+  it('says that the whole hurries or drags, by how much', () => {
+    const once = asking(FOURS, 1);
+    expect(said({ drift: 3 }, once)[0]).toMatch(
+      /^The whole hurries: 3\.\d % quicker than the click\.$/,
+    );
+    expect(said({ drift: -3 }, once)[0]).toMatch(
+      /^The whole drags: (2\.9|3\.\d) % slower than the click\.$/,
+    );
+  });
+
+  it('says how many strokes came with the other hand, and where', () => {
+    const hits = fours
+      .play({ seed: 1 })
+      .map((hit, at): Hit => (at % 16 === 1 ? { ...hit, hand: 'R' } : hit));
+    const found = sayRun(judge(fours.run(hits)), STRICTNESS.usual, fours.named);
+    const other = found.find(({ text }) => text.includes('other hand'));
+    expect(other?.text).toBe(
+      '6 strokes of 96 came with the other hand; the light ka on e of 1 is written left.',
+    );
+    expect(other?.slots).toEqual([1]);
+    expect(said({}).join(' ')).not.toContain('other hand');
+  });
+
   it('says that a six swings, with the ratio, and not that each of its strokes is late', () => {
     const sixes = asking(
       'rhythm A\ncycle 1x2\ntempo 60 per 1\nlayer D : goblet drum\nplay D k t k t k / D k t k t k',
