@@ -9,6 +9,9 @@ import {
   LIMITS,
   type Rhythm,
   readEduppu,
+  removeLayer,
+  removeVariation,
+  startFromOtherSide,
   timeRhythm,
   type Variation,
 } from './index.ts';
@@ -79,6 +82,71 @@ describe('variations of a rhythm, changed with it', () => {
         `Variation More: with it the layers have 8448 slots; ${LIMITS.slotsPerRhythm} is the most.`,
       ],
     });
+  });
+});
+
+describe('variations and layers that go', () => {
+  const { rhythm } = timed(
+    `${TEXT}\nin Bell\nplay X X . .\n\nvariation Fall\nin Drum\nplay . . T T`,
+  );
+  const [lift, fall] = rhythm.variations ?? [];
+
+  it('leave the others', () => {
+    expect(removeVariation(rhythm, fall?.id ?? '').variations).toEqual([lift]);
+    expect(removeVariation(rhythm, lift?.id ?? '').variations).toEqual([fall]);
+    expect(removeVariation(rhythm, 'nowhere').variations).toEqual([lift, fall]);
+    const none = removeVariation(removeVariation(rhythm, lift?.id ?? ''), fall?.id ?? '');
+    expect(none).not.toHaveProperty('variations');
+    expect(removeVariation(none, 'nowhere')).toEqual(none);
+  });
+
+  it('take what they play in variations with them', () => {
+    const [drum, bell] = rhythm.layers;
+    const bare = removeLayer(rhythm, drum?.id ?? '');
+    expect(bare.layers).toEqual([bell]);
+    expect(bare.variations).toEqual([{ ...lift, lines: [lift?.lines[1]] }]);
+    expect(removeLayer(rhythm, bell?.id ?? '').variations).toEqual([
+      { ...lift, lines: [lift?.lines[0]] },
+      fall,
+    ]);
+    expect(removeLayer(rhythm, 'nowhere')).toBe(rhythm);
+  });
+
+  it('cannot have two lines for one layer', () => {
+    const twice = { ...lift, lines: [lift?.lines[0], lift?.lines[0]] };
+    expect(checkRhythm({ ...rhythm, variations: [twice] })).toEqual({
+      ok: false,
+      messages: ['Variation Lift: a layer has two lines in it.'],
+    });
+  });
+});
+
+describe('a timeline that starts from its other side', () => {
+  const text =
+    'rhythm A\ncycle 4+4\nlayer Clave : claves\nplay X . . X / . . X . | . . X . / X . . .\nas 3-2\nrole timeline\nlayer Drum : goblet drum\nplay D . . . / T . . . | K . . . / . . . .\nlayer Own : hand bell\nplay X . .\nloop own\n\nvariation Lift\nin Clave\nplay X . . X / . . X . | X . X . / X . . .\nin Drum\nplay D . . . / T . . . | K . . . / K . . .';
+  const { rhythm } = timed(text);
+  const [clave, drum] = rhythm.layers;
+  const firstOf = (one: Rhythm, at: number) =>
+    one.variations?.[0]?.lines[at]?.strokes.map(({ slot }) => slot);
+
+  it('turns its variations with it, and those of the others where they follow', () => {
+    const alone = startFromOtherSide(rhythm, clave?.id ?? '', false);
+    if (!alone.ok) throw new Error(alone.message);
+    expect(alone.rhythm.layers[0]?.side).toBe('2-3');
+    expect(alone.rhythm.layers[1]).toBe(drum);
+    expect(firstOf(alone.rhythm, 0)).toEqual([0, 2, 4, 8, 11, 14]);
+    expect(firstOf(alone.rhythm, 1)).toEqual([0, 4, 8, 12]);
+    const all = startFromOtherSide(rhythm, clave?.id ?? '', true);
+    if (!all.ok) throw new Error(all.message);
+    expect(firstOf(all.rhythm, 0)).toEqual([0, 2, 4, 8, 11, 14]);
+    expect(firstOf(all.rhythm, 1)).toEqual([0, 4, 8, 12]);
+    expect(all.rhythm.layers[1]?.strokes.map(({ slot, kind }) => `${slot}${kind}`)).toEqual([
+      '0K',
+      '8D',
+      '12T',
+    ]);
+    // What comes round freely stays.
+    expect(all.rhythm.layers[2]).toBe(rhythm.layers[2]);
   });
 });
 
