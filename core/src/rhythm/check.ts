@@ -273,12 +273,23 @@ export function isInOrder({ slots, at }: FeelCut): boolean {
   );
 }
 
+/** What was found of strokes that are never changed: a text is asked once where it is read, once as a rhythm. */
+const clashing = new WeakMap<Layer['strokes'], readonly number[]>();
+
 /** Slots in which one hand would have to play twice at once, of strokes in the order of their slots. */
-export function handClashes(layer: Pick<Layer, 'strokes'>): readonly number[] {
+export function handClashes({ strokes }: Pick<Layer, 'strokes'>): readonly number[] {
+  const known = clashing.get(strokes);
+  if (known) return known;
+  const clashes = clashesIn(strokes);
+  clashing.set(strokes, clashes);
+  return clashes;
+}
+
+function clashesIn(strokes: Layer['strokes']): readonly number[] {
   const clashes: number[] = [];
   let at = -1;
   let busy = 0;
-  for (const { slot, hand } of layer.strokes) {
+  for (const { slot, hand } of strokes) {
     if (slot !== at) busy = 0;
     at = slot;
     if (hand === undefined) continue;

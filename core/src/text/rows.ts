@@ -31,6 +31,7 @@ export function splitRows(text: string): readonly Row[] {
 }
 
 function withoutComment(raw: string): string {
+  if (!raw.includes('#')) return raw;
   let quoted = false;
   for (let at = 0; at < raw.length; at += 1) {
     const char = raw[at];
@@ -58,7 +59,7 @@ export function wordsOf(rest: Piece): readonly Piece[] {
 }
 
 /** Space and tab are nearly all there is; the rarer blanks are left to the language. */
-function isBlank(code: number): boolean {
+export function isBlank(code: number): boolean {
   return (
     code === 32 || (code >= 9 && code <= 13) || (code > 127 && /\s/.test(String.fromCharCode(code)))
   );

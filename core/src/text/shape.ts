@@ -1,7 +1,7 @@
 import { LIMITS } from '../rhythm/index.ts';
 import { type Beats, lcmWithin, ONE, parseRational } from '../time/index.ts';
 import { type Piece, type Problems, problemAt, quote } from './problem.ts';
-import { type Row, wordsOf } from './rows.ts';
+import { isBlank, type Row } from './rows.ts';
 
 /** One cell of a shaped row (`play`, `hand`, `say`): its length in beats and the words of its slots. */
 export interface ShapedCell {
@@ -31,7 +31,7 @@ export function shapeRows(
   /** The common denominator of the lengths so far: they are added up, exactly. */
   let parts = 1;
   for (const row of rows) {
-    const pieces = splitMarks(wordsOf(row.rest));
+    const pieces = piecesOf(row.rest);
     let cell: OpenCell | undefined;
     let lastPiece: Piece = row.key;
     const close = (end: Piece, endsTurn: boolean, endsRow: boolean): void => {
@@ -45,13 +45,14 @@ export function shapeRows(
       cell = undefined;
     };
     for (const piece of pieces) {
-      if (piece.text === '/' || piece.text === '|') {
+      const { text } = piece;
+      if (text === '/' || text === '|') {
         const previous = cells.at(-1);
         const turnJustEnded = cell === undefined && previous?.endsRow && !previous.endsTurn;
-        if (piece.text === '|' && turnJustEnded && previous) {
+        if (text === '|' && turnJustEnded && previous) {
           cells[cells.length - 1] = { ...previous, endsTurn: true };
-        } else close(piece, piece.text === '|', false);
-      } else if (piece.text.startsWith('<')) {
+        } else close(piece, text === '|', false);
+      } else if (text.charCodeAt(0) === ANGLE) {
         if (cell) {
           problems.push(problemAt(piece, 'A length such as <2> stands first in its cell.'));
         } else {
@@ -64,7 +65,7 @@ export function shapeRows(
       } else {
         cell ??= { beats: ONE, slots: [] };
         const before = cell.slots.length;
-        if (piece.text.includes('*')) cell.slots.push(...unroll(piece, problems));
+        if (text.length > 1 && text.includes('*')) cell.slots.push(...unroll(piece, problems));
         else cell.slots.push(piece);
         if (cell.slots.length > LIMITS.slotsPerCell) {
           cell.slots.length = LIMITS.slotsPerCell;
@@ -91,20 +92,32 @@ function noCommonPart({ num, den }: Beats): string {
   return `A length of ${num}/${den} has no common part with those before it. Use lengths that go into one another.`;
 }
 
-/** `X/Y` and `X|` need no spaces round the marks. */
-function splitMarks(words: readonly Piece[]): readonly Piece[] {
+const SPACE = 32;
+const SLASH = 47;
+const BAR = 124;
+const ANGLE = 60;
+
+/** The words of a row and its marks, each with its place: `X/Y` and `X|` need no spaces round the marks. */
+function piecesOf({ text, line, column }: Piece): readonly Piece[] {
   const pieces: Piece[] = [];
-  for (const word of words) {
-    const { text } = word;
-    // Nearly all words are whole: a mark that stands alone, or a stroke without one.
-    const whole =
-      text.length === 1 || !(text.includes('/') || text.includes('|') || text.includes('<'));
-    if (whole || /^<[^<>]*>$/.test(text)) pieces.push(word);
-    else {
-      for (const match of text.matchAll(/<[^<>]*>|[|/]|[^|/<]+|</g)) {
-        pieces.push({ text: match[0], line: word.line, column: word.column + match.index });
-      }
+  let start = -1;
+  /** Nearly all words are whole: a mark that stands alone, or a stroke without one. */
+  let isWhole = true;
+  for (let at = 0; at <= text.length; at += 1) {
+    const code = at === text.length ? SPACE : text.charCodeAt(at);
+    if (!isBlank(code)) {
+      if (start < 0) start = at;
+      if (code === SLASH || code === BAR || code === ANGLE) isWhole = false;
+      continue;
     }
+    if (start < 0) continue;
+    const word = text.slice(start, at);
+    if (isWhole || word.length === 1) pieces.push({ text: word, line, column: column + start });
+    else
+      for (const match of word.matchAll(/<[^<>]*>|[|/]|[^|/<]+|</g))
+        pieces.push({ text: match[0], line, column: column + start + match.index });
+    start = -1;
+    isWhole = true;
   }
   return pieces;
 }
