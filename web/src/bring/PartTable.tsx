@@ -1,6 +1,6 @@
 import { type PartChoice, proposeStrokes } from '@stride/core/notation';
 import { counted } from '@stride/core/wording';
-import { knownInstrument, knownInstruments } from '../store/with-instruments.ts';
+import { knownInstrument, knownInstruments } from '../store/known-instruments.ts';
 import { Check } from '../ui/Check.tsx';
 import { Select } from '../ui/Select.tsx';
 import type { About } from './bring-api.ts';

@@ -5,7 +5,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { canonical } from '@stride/core/safekeeping';
 import * as Comlink from 'comlink';
 import { shelfRhythms } from '../form/files.ts';
-import { ownInstruments } from '../store/with-instruments.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
 import type { About, BringApi, Opened } from './bring-api.ts';
 import type { Given } from './given.ts';

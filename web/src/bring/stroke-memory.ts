@@ -1,8 +1,8 @@
 import { strokeKind } from '@stride/core/instrument';
 import { type PartChoice, proposeStrokes } from '@stride/core/notation';
 import * as v from 'valibot';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { type Setting, useSetting } from '../store/use-setting.ts';
-import { knownInstrument } from '../store/with-instruments.ts';
 import type { About } from './bring-api.ts';
 
 /** What was chosen for sounds before: instrument and stroke, by what the file calls the part and the sound. */

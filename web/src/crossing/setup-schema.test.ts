@@ -1,7 +1,7 @@
 import { evenPulse } from '@stride/core/crossing';
 import { type Instrument, playedOn } from '@stride/core/instrument';
 import { describe, expect, it } from 'vitest';
-import { ownInstruments } from '../store/with-instruments.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { namedSetup, newSetup, openSetup, turnBackbeat, withLevel } from './setup.ts';
 import { checkSetup } from './setup-schema.ts';
 import { soundOf } from './voices.ts';

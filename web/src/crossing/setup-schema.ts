@@ -3,7 +3,7 @@ import { CROSSING_LIMITS } from '@stride/core/crossing';
 import { playedOn, strokeKind } from '@stride/core/instrument';
 import { TEMPO_RANGE } from '@stride/core/time';
 import * as v from 'valibot';
-import { knownInstrument } from '../store/with-instruments.ts';
+import { knownInstrument } from '../store/known-instruments.ts';
 import type { Setup } from './setup.ts';
 
 const within = (least: number, most: number) =>

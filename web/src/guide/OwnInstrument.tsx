@@ -10,8 +10,8 @@ import {
 } from '@stride/core/instrument';
 import { Play, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { storageSentence } from '../store/rhythms.ts';
-import { knownInstrument } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';

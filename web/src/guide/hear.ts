@@ -5,7 +5,7 @@ import { readRhythm } from '@stride/core/text';
 import { renderTimbre } from '@stride/core/voice';
 import { player } from '../audio/the-player.ts';
 import { SAMPLE_RATE } from '../audio/voices.ts';
-import { knownInstrument, ownInstruments } from '../store/with-instruments.ts';
+import { knownInstrument, ownInstruments } from '../store/known-instruments.ts';
 
 /** Plays a stroke soft, plain and accented, once. */
 export function hearStroke(instrument: string, code: string): void {

@@ -2,7 +2,7 @@ import { COUNTING_SYSTEMS, SYSTEM_NOTES } from '@stride/core/counting';
 import type { Instrument } from '@stride/core/instrument';
 import type { SaidUnit, StrokeTable, WordChoices } from '@stride/core/landing';
 import { useId } from 'react';
-import { knownInstruments } from '../store/with-instruments.ts';
+import { knownInstruments } from '../store/known-instruments.ts';
 import { Card } from '../ui/Card.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Select } from '../ui/Select.tsx';

@@ -8,7 +8,7 @@ import {
 } from '@stride/core/landing';
 import { useMemo } from 'react';
 import { keyOf } from '../store/cadences.ts';
-import { knownInstrument } from '../store/with-instruments.ts';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { readSaid, wordsOfPhrase, writeSaid } from './said.ts';
 
 /** What the player made of the words of cadences, and of their strokes. */

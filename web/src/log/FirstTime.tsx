@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { type Setting, useSetting } from '../store/use-setting.ts';
-import { knownInstrument } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 
 /** Instruments on which one was told once how to sit. */

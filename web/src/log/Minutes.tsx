@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react';
-import { knownInstrument } from '../store/with-instruments.ts';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { Card } from '../ui/Card.tsx';
 import { ChartCard } from './ChartCard.tsx';
 import { Offs } from './Offs.tsx';

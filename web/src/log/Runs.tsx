@@ -2,7 +2,7 @@ import type { Day, HeardBy, RunFilter } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { knownInstrument } from '../store/with-instruments.ts';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Head } from './Head.tsx';

@@ -10,8 +10,8 @@ import {
 } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
 import { format, parseISO } from 'date-fns';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { bringRuns, keepOtherLog, wholeLog } from '../store/log.ts';
-import { ownInstruments } from '../store/with-instruments.ts';
 import { fileName, saveFile } from '../ui/save-file.ts';
 
 /** Nothing of one's own is there to be taken away: what is made up stays here. */

@@ -18,7 +18,7 @@ import {
   type PractisedLine,
   type RunResult,
 } from '../climb/run-log.ts';
-import { ownInstruments } from '../store/with-instruments.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 
 /** A run as it lies in the log, made whole again: judged anew against the rhythm as it was. */
 export interface RunAgain {

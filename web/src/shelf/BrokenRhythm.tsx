@@ -1,7 +1,7 @@
 import { useNavigate } from 'react-router';
 import { database } from '../store/db.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { newRecord, putRhythms, storageSentence } from '../store/rhythms.ts';
-import { ownInstruments } from '../store/with-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { fileName, saveFile } from '../ui/save-file.ts';
 import { toast } from '../ui/toasts.ts';

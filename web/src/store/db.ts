@@ -5,6 +5,7 @@ import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie';
 import { cadencesOf } from './cadences.ts';
 import { type Card, cardOf } from './cards.ts';
 import type { StepRecord } from './draft.ts';
+import { ownInstruments } from './known-instruments.ts';
 import type {
   CadenceRecord,
   FormRecord,
@@ -17,7 +18,7 @@ import type {
   SetupRecord,
   TrashRecord,
 } from './records.ts';
-import { ownInstruments, withInstruments } from './with-instruments.ts';
+import { withInstruments } from './rows-with-instruments.ts';
 
 export {
   type FormRecord,

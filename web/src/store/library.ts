@@ -16,10 +16,10 @@ import Dexie, { type Table } from 'dexie';
 import { cardOf } from './cards.ts';
 import { openSafely, type StrideDatabase } from './db.ts';
 import type { FormRecord, RhythmRecord, TrashKind } from './records.ts';
+import { bareRow, rowWith } from './rows-with-instruments.ts';
 import { putRuns } from './run-months.ts';
 import { stampLog } from './stamp.ts';
 import { throwAway } from './trash.ts';
-import { bareRow, rowWith } from './with-instruments.ts';
 
 /** Settings that speak of this browser alone. */
 const OF_THIS_BROWSER: ReadonlySet<string> = new Set([

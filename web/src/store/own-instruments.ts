@@ -1,8 +1,8 @@
 import type { Instrument } from '@stride/core/instrument';
 import { database } from './db.ts';
+import { ownInstruments } from './known-instruments.ts';
 import { closeKept } from './open-documents.ts';
 import { useLive } from './use-live.ts';
-import { ownInstruments } from './with-instruments.ts';
 
 /** Instruments of one's own; every question to the storage reads them anew. */
 export function useOwnInstruments(): readonly Instrument[] {

@@ -2,9 +2,9 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import 'fake-indexeddb/auto';
 import { cadenceRecord } from './cadences.ts';
 import { openSafely, StrideDatabase } from './db.ts';
+import { knownInstrument } from './known-instruments.ts';
 import { seedOnce } from './rhythms.ts';
 import { bringBack, clearOldTrash, daysLeft, emptyTrash, listTrash, throwAway } from './trash.ts';
-import { knownInstrument } from './with-instruments.ts';
 
 let db: StrideDatabase;
 beforeEach(async () => {

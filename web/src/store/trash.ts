@@ -4,9 +4,9 @@ import Dexie, { type Collection, type Table } from 'dexie';
 import { cardOf } from './cards.ts';
 import { openSafely, type StrideDatabase } from './db.ts';
 import type { RhythmRecord, TrashKind, TrashRecord } from './records.ts';
+import { bareRow } from './rows-with-instruments.ts';
 import { putRuns, takeRuns } from './run-months.ts';
 import { stampLog } from './stamp.ts';
-import { bareRow } from './with-instruments.ts';
 
 /** How long what was deleted can be brought back, in days. */
 export const TRASH_DAYS = 30;

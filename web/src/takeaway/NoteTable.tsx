@@ -1,5 +1,5 @@
 import { percussionName } from '@stride/core/instrument';
-import { knownInstrument } from '../store/with-instruments.ts';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { noteFor, useStrokeNotes, withNote } from './stroke-notes.ts';
 

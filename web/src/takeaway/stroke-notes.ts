@@ -1,8 +1,8 @@
 import { notesOf } from '@stride/core/instrument';
 import type { StrokeNotes } from '@stride/core/midi';
 import * as v from 'valibot';
+import { knownInstrument } from '../store/known-instruments.ts';
 import { type Setting, useSetting } from '../store/use-setting.ts';
-import { knownInstrument } from '../store/with-instruments.ts';
 
 const Kept = v.record(
   v.string(),

@@ -16,7 +16,7 @@ import { CSS } from '@dnd-kit/utilities';
 import type { Layer } from '@stride/core/rhythm';
 import { MOVES, type Step, sayStep } from '@stride/core/vary';
 import { GripVertical, X } from 'lucide-react';
-import { ownInstruments } from '../store/with-instruments.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { IconButton } from '../ui/IconButton.tsx';
 import { announce } from '../ui/live.tsx';

@@ -12,7 +12,7 @@ import {
 } from '@stride/core/vary';
 import { type ReactNode, useMemo } from 'react';
 import { useFamilies } from '../read/use-families.ts';
-import { ownInstruments } from '../store/with-instruments.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { MiniLine } from '../strideline/MiniLine.tsx';
 
 interface OfferProps {

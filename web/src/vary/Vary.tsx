@@ -18,7 +18,7 @@ import { FeelPanel } from '../bench/FeelPanel.tsx';
 import { keepAsNew } from '../bench/keep-as-new.ts';
 import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { loopOwner } from '../bench/use-playing.ts';
-import { ownInstruments } from '../store/with-instruments.ts';
+import { ownInstruments } from '../store/known-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { announce } from '../ui/live.tsx';

@@ -2,7 +2,7 @@ import type { Instrument } from '@stride/core/instrument';
 import { Command } from 'cmdk';
 import { Popover } from 'radix-ui';
 import type { ReactElement } from 'react';
-import { knownInstruments } from '../store/with-instruments.ts';
+import { knownInstruments } from '../store/known-instruments.ts';
 
 /** Small letters without marks, as people type them. */
 function plain(text: string): string {

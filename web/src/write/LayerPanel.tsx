@@ -19,7 +19,7 @@ import {
 import { ArrowDown, ArrowUp, SlidersHorizontal } from 'lucide-react';
 import { useId, useRef, useState } from 'react';
 import { useBench } from '../bench/context.ts';
-import { knownInstrument, knownInstruments } from '../store/with-instruments.ts';
+import { knownInstrument, knownInstruments } from '../store/known-instruments.ts';
 import { Button } from '../ui/Button.tsx';
 import { NameField } from '../ui/NameField.tsx';
 import { Panel } from '../ui/Panel.tsx';

@@ -6,9 +6,9 @@ import Dexie from 'dexie';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { cardOf } from './cards.ts';
 import { openSafely, StrideDatabase } from './db.ts';
+import { knownInstrument, knownInstruments, ownInstruments } from './known-instruments.ts';
 import { readLibrary, restoreLibrary } from './library.ts';
 import { loadRhythm, newRecord, putRhythms, readRecord } from './rhythms.ts';
-import { knownInstrument, knownInstruments, ownInstruments } from './with-instruments.ts';
 
 const tin: Instrument = {
   id: 'own-tin',
