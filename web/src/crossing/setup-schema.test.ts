@@ -1,26 +1,11 @@
 import { evenPulse } from '@stride/core/crossing';
-import { type Instrument, playedOn } from '@stride/core/instrument';
+import { playedOn } from '@stride/core/instrument';
 import { describe, expect, it } from 'vitest';
 import { ownInstruments } from '../store/known-instruments.ts';
+import { TIN } from '../store/tin.testkit.ts';
 import { namedSetup, newSetup, openSetup, turnBackbeat, withLevel } from './setup.ts';
 import { checkSetup } from './setup-schema.ts';
 import { soundOf } from './voices.ts';
-
-const TIN: Instrument = {
-  id: 'own-tin',
-  name: 'tin',
-  note: '',
-  strokes: [
-    {
-      code: 'X',
-      name: 'middle',
-      family: 'metal',
-      hand: 'strong',
-      how: '',
-      sound: { timbre: 'shell', pitch: 740 },
-    },
-  ],
-};
 
 const asKept = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 

@@ -1,7 +1,6 @@
 import {
   type Figure,
   type Finding,
-  onePeriod,
   type ReadSettings,
   readAgainst,
   readLayer,
@@ -14,6 +13,7 @@ import { Select } from '../ui/Select.tsx';
 import { Kin } from './Kin.tsx';
 import { Pair } from './Pair.tsx';
 import { ofLayer, Sentence } from './Sentence.tsx';
+import { usePeriod } from './use-period.ts';
 import type { Against } from './use-timeline.ts';
 
 interface GroupsProps {
@@ -54,12 +54,7 @@ export const Groups = memo(function Groups(props: GroupsProps) {
       ? readAgainst(rhythm, result.timing, layerIndex, timeline, settings)
       : [];
   }, [rhythm, layerIndex, timeline, settings]);
-  const line = useMemo(() => {
-    const result = timeRhythm(rhythm);
-    const layer = rhythm.layers[layerIndex];
-    const grid = result.ok ? result.timing.layers[layerIndex] : undefined;
-    return result.ok && layer && grid ? onePeriod(layer, grid, result.timing) : undefined;
-  }, [rhythm, layerIndex]);
+  const line = usePeriod(rhythm, layerIndex);
   const layer = rhythm.layers[layerIndex];
   if (!timed.ok || !layer) return null;
   const { timing } = timed;

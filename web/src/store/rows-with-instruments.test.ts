@@ -9,27 +9,13 @@ import { openSafely, StrideDatabase } from './db.ts';
 import { knownInstrument, knownInstruments, ownInstruments } from './known-instruments.ts';
 import { readLibrary, restoreLibrary } from './library.ts';
 import { loadRhythm, newRecord, putRhythms, readRecord } from './rhythms.ts';
+import { TIN } from './tin.testkit.ts';
 
-const tin: Instrument = {
-  id: 'own-tin',
-  name: 'tin',
-  note: '',
-  strokes: [
-    {
-      code: 'X',
-      name: 'middle',
-      family: 'metal',
-      hand: 'strong',
-      how: '',
-      sound: { timbre: 'shell', pitch: 740 },
-    },
-  ],
-};
-const louder: Instrument = { ...tin, name: 'large tin' };
+const louder: Instrument = { ...TIN, name: 'large tin' };
 const { rhythm } = readRhythm(
   'rhythm A\ncycle 2\nlayer L : tin\nplay X X\nlayer B : hand bell\nplay X .',
   'a',
-  [tin],
+  [TIN],
 );
 
 let count = 0;
@@ -49,7 +35,7 @@ const ownOf = ({ layers }: Rhythm) => layers.map(({ own }) => own);
 beforeEach(async () => {
   count += 1;
   db = new StrideDatabase(`own-${count}`);
-  await db.instruments.put(tin);
+  await db.instruments.put(TIN);
   await openSafely(db);
 });
 afterEach(() => {
@@ -59,9 +45,9 @@ afterEach(() => {
 
 describe('instruments of one’s own', () => {
   it('are known once the storage was read, after those of the program', () => {
-    expect(knownInstrument('own-tin')).toEqual(tin);
+    expect(knownInstrument('own-tin')).toEqual(TIN);
     expect(knownInstrument('hand-bell')?.name).toBe('hand bell');
-    expect(knownInstruments().at(-1)).toEqual(tin);
+    expect(knownInstruments().at(-1)).toEqual(TIN);
   });
 
   it('are named by what is written, and with what is read', async () => {

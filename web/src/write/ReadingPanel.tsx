@@ -1,11 +1,12 @@
 import type { Counting } from '@stride/core/counting';
-import { onePeriod, readLayer, readSlot } from '@stride/core/read';
-import { type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
+import { readLayer, readSlot } from '@stride/core/read';
+import type { Rhythm, Timing } from '@stride/core/rhythm';
 import { memo, useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
 import { pathOfStroke, takeInHand } from '../guide/in-hand.ts';
 import { ofLayer, Sentence } from '../read/Sentence.tsx';
 import { sayKin, useFamilies } from '../read/use-families.ts';
+import { usePeriod } from '../read/use-period.ts';
 import { useReadSettings } from '../store/read-settings.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import type { Lit } from '../strideline/StrideLine.tsx';
@@ -82,12 +83,7 @@ const LayerSays = memo(function LayerSays({ rhythm, layerIndex, lit, onLight }: 
     () => readLayer(rhythm, layerIndex, settings),
     [rhythm, layerIndex, settings],
   );
-  const line = useMemo(() => {
-    const timed = timeRhythm(rhythm);
-    const layer = rhythm.layers[layerIndex];
-    const grid = timed.ok ? timed.timing.layers[layerIndex] : undefined;
-    return timed.ok && layer && grid ? onePeriod(layer, grid, timed.timing) : undefined;
-  }, [rhythm, layerIndex]);
+  const line = usePeriod(rhythm, layerIndex);
   const kin = useFamilies(line?.onsets, line?.span ?? 0);
   return (
     <>
