@@ -1,14 +1,19 @@
 import { addLayer, LIMITS } from '@stride/core/rhythm';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
-import { useBench } from '../bench/context.ts';
+import { memo, useState } from 'react';
+import { useOpenBench } from '../bench/context.ts';
 import { InstrumentPicker } from './InstrumentPicker.tsx';
 
-/** Adds a player to the rhythm: one touch, then the instrument. */
-export function AddLayer() {
-  const { edit, rhythm, chooseLayer } = useBench();
+interface AddLayerProps {
+  /** How many layers there are. */
+  readonly count: number;
+}
+
+/** Adds a player to the rhythm: one touch, then the instrument. It rests while strokes are written. */
+export const AddLayer = memo(function AddLayer({ count }: AddLayerProps) {
+  const { edit, chooseLayer } = useOpenBench();
   const [open, setOpen] = useState(false);
-  const full = rhythm.layers.length >= LIMITS.layers;
+  const full = count >= LIMITS.layers;
   return (
     <InstrumentPicker
       label="Add a layer"
@@ -25,8 +30,8 @@ export function AddLayer() {
         </button>
       }
       onPick={(instrument) => {
-        if (edit((before) => addLayer(before, instrument))) chooseLayer(rhythm.layers.length);
+        if (edit((before) => addLayer(before, instrument))) chooseLayer(count);
       }}
     />
   );
-}
+});

@@ -1,13 +1,13 @@
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, memo, useState } from 'react';
 import { Field } from '../ui/Field.tsx';
 import type { Line } from './line.ts';
 
 /** Goes to a place as it is counted: “& of 3 in bar 2”, “just before 2”. */
-export function GoTo({ line }: { readonly line: Line }) {
+export const GoTo = memo(function GoTo({ now }: { readonly now: () => Line }) {
   const [text, setText] = useState('');
   function go(event: FormEvent): void {
     event.preventDefault();
-    if (text.trim() !== '' && line.commands.goToPlace(text)) setText('');
+    if (text.trim() !== '' && now().commands.goToPlace(text)) setText('');
   }
   return (
     <form onSubmit={go}>
@@ -21,4 +21,4 @@ export function GoTo({ line }: { readonly line: Line }) {
       />
     </form>
   );
-}
+});

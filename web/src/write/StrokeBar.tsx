@@ -28,7 +28,7 @@ interface StrokeBarProps {
 export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
   const { layer, grid, chosen, commands } = line;
   const instrument = layer && instrumentOf(layer);
-  const latest = useLatest(line);
+  const latest = useLatest({ ...line, rhythm });
   const now = useCallback(() => latest.current, [latest]);
   useOffers('On the line', () => offersOf(line));
   if (!layer || !grid || !instrument) return null;
@@ -165,14 +165,9 @@ export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
           </Tool>
         </span>
         <Divider />
-        <TapIn
-          key={layer.id}
-          rhythm={rhythm}
-          line={line}
-          compact={instrument.strokes.length > MANY}
-        />
+        <TapIn key={layer.id} now={now} compact={instrument.strokes.length > MANY} />
         <span className="sm:max-lg:hidden">
-          <GoTo line={line} />
+          <GoTo now={now} />
         </span>
         <LineMenu now={now} />
       </Toolbar>

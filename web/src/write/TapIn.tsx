@@ -15,6 +15,7 @@ import { secondsPerPulse, toNumber } from '@stride/core/time';
 import { Hand } from 'lucide-react';
 import {
   type Dispatch,
+  memo,
   type SetStateAction,
   useEffect,
   useEffectEvent,
@@ -33,18 +34,20 @@ import type { Line } from './line.ts';
 import { TappedBeats } from './TappedBeats.tsx';
 
 interface TapInProps {
-  readonly rhythm: Rhythm;
-  readonly line: Line;
+  /** The line as it is when it is tapped in, and its rhythm. */
+  readonly now: () => Line & { readonly rhythm: Rhythm };
   /** Names the button by its picture alone where there is little room. */
   readonly compact: boolean;
 }
 
 /** Play it on keys while the cycle loops; the taps become a turn of the layer. */
-export function TapIn({ rhythm, line, compact }: TapInProps) {
+export const TapIn = memo(function TapIn({ now, compact }: TapInProps) {
   const [open, setOpen] = useState(false);
   /** The taps outlive the dialog, so that one can come back to them and change one's mind. */
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());
+  const { rhythm, ...line } = now();
+  const { layer } = line;
   return (
     <Modal
       title="Tap it in"
@@ -64,10 +67,10 @@ export function TapIn({ rhythm, line, compact }: TapInProps) {
         </button>
       }
     >
-      {line.layer ? (
+      {layer ? (
         <TapPad
           rhythm={rhythm}
-          layer={line.layer}
+          layer={layer}
           turns={turnsOf(line)}
           taps={taps}
           setTaps={setTaps}
@@ -75,14 +78,14 @@ export function TapIn({ rhythm, line, compact }: TapInProps) {
           setChosen={setChosen}
           onUse={(change) => {
             player.stop();
-            line.commands.change(change);
+            now().commands.change(change);
             setOpen(false);
           }}
         />
       ) : null}
     </Modal>
   );
-}
+});
 
 interface TapPadProps {
   readonly rhythm: Rhythm;

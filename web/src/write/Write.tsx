@@ -136,7 +136,7 @@ export function Write() {
           />
         </LineContextMenu>
         <div className="flex flex-wrap items-center justify-between gap-2 pr-3">
-          <AddLayer />
+          <AddLayer count={rhythm.layers.length} />
           <VariationChips />
           <Turns
             count={drawnTurns(timed.timing)}
