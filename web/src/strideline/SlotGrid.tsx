@@ -210,6 +210,7 @@ export function SlotGrid(props: SlotGridProps) {
             aria-selected={isChosen}
             aria-label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
             tabIndex={isChosen || (props.entry && slot === 0) ? 0 : -1}
+            data-layer={layerIndex}
             data-slot={slot}
             x={left}
             y={band.strokesTop + 2}

@@ -76,13 +76,12 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
         asChild
         onContextMenu={(event) => {
           const slot = (event.target as Element).closest<SVGElement>('[data-slot]');
-          const layer = slot?.id.split('-').at(-2);
-          if (!slot || !layer) return;
-          const at = Number(slot.dataset.slot);
+          if (!slot) return;
+          const [layer, at] = [Number(slot.dataset.layer), Number(slot.dataset.slot)];
           // Inside a stretch the menu is for the stretch.
-          const range = line.isStretch ? line.ranges.get(Number(layer)) : undefined;
+          const range = line.isStretch ? line.ranges.get(layer) : undefined;
           if (range && isInRange(range, at)) return;
-          line.commands.choose(Number(layer), at);
+          line.commands.choose(layer, at);
         }}
       >
         <div>{children}</div>
