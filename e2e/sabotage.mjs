@@ -210,7 +210,7 @@ const SWITCHES = [
   [
     'safe: both stay where a backup differs',
     'web/src/store/library.ts',
-    'await putBeside(db, item, row, id);',
+    'await putBeside(db, item, row, id, brought);',
     '',
     'safe',
     'the whole library',
