@@ -402,7 +402,7 @@ const SWITCHES = [
   [
     'Find anything',
     'web/src/app/find.ts',
-    'if (!wanted.every((word) => text.includes(word))) continue;',
+    'if (!wanted.every((word) => text.includes(word))) return undefined;',
     '',
     'shelf',
     'anything is found',
