@@ -9,8 +9,8 @@ import { countTurn } from '@stride/core/counting';
 import { turnPulses } from '@stride/core/cycle';
 import { type KeptRun, match, STRICTNESS, sayChange } from '@stride/core/ear';
 import { sayPiece } from '@stride/core/passage';
-import { countingOf, mirrorHands, tempoAt } from '@stride/core/rhythm';
-import { type Position, soundsOf } from '@stride/core/sound';
+import { countingOf, tempoAt } from '@stride/core/rhythm';
+import { soundsOf } from '@stride/core/sound';
 import { capital, counted } from '@stride/core/wording';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
@@ -25,15 +25,12 @@ import { RunFeel } from '../log/RunFeel.tsx';
 import { SessionBar } from '../log/SessionBar.tsx';
 import { useKeptRuns } from '../log/use-kept-runs.ts';
 import { usePlannedLayer } from '../log/use-planned-layer.ts';
-import { useOtherHanded } from '../store/use-setting.ts';
-import { StrideLine } from '../strideline/StrideLine.tsx';
-import { Check } from '../ui/Check.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useKeys } from '../ui/use-keys.ts';
+import { ClimbLine } from './ClimbLine.tsx';
 import { FarView } from './FarView.tsx';
 import { Figures } from './Figures.tsx';
-import { addLiveMark, clearLiveMarks, useMarks } from './HitMarks.tsx';
-import { LevelMeter } from './LevelMeter.tsx';
+import { addLiveMark, clearLiveMarks } from './HitMarks.tsx';
 import { Pads } from './Pads.tsx';
 import { PathStones } from './PathStones.tsx';
 import { RungFields } from './RungFields.tsx';
@@ -43,7 +40,7 @@ import { scoresOf } from './segments.ts';
 import { Setup } from './setup/Setup.tsx';
 import { say, sayGo, sayStone } from './status.ts';
 import { Takes } from './Takes.tsx';
-import { isPassPlaying, useClimb } from './use-climb.ts';
+import { useClimb } from './use-climb.ts';
 import { type Practice, usePractice } from './use-practice.ts';
 import { useTake } from './use-take.ts';
 import { useWakeLock } from './use-wake-lock.ts';
@@ -67,7 +64,6 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   const { document, learning, mix, muted, setMix } = useBench();
   const { line, plan, ladder, path, firstRung, pieces } = practice;
   const { rhythm, layer, grid, timing } = line;
-  const [mirrored, setMirrored] = useOtherHanded();
   const [far, setFar] = useState(false);
   const [chosen, setChosen] = useState<number>();
   const [touched, setTouched] = useState<readonly number[]>();
@@ -194,29 +190,11 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
       : []),
   ]);
 
-  const alone = useMemo(() => {
-    const one = { ...rhythm, layers: [layer] };
-    return mirrored ? mirrorHands(one) : one;
-  }, [rhythm, layer, mirrored]);
-  const aloneTiming = useMemo(() => ({ ...timing, layers: [grid] }), [timing, grid]);
   const words = useMemo(
     () => countTurn(countingOf(rhythm, layer), rhythm.cycle).map(({ word }) => word),
     [rhythm, layer],
   );
   const hears = ear.input !== undefined;
-  const marks = useMarks(
-    line,
-    asked,
-    hears && (running || result !== undefined),
-    running ? undefined : result,
-  );
-  const lit = useMemo(() => {
-    // A part is seen by what steps back; a touched sentence by its strokes.
-    const isPart = shown !== undefined && shown.size !== 'whole';
-    const slots = touched ?? (isPart ? [...asked] : undefined);
-    return slots ? new Map([[0, new Set(slots)]]) : undefined;
-  }, [touched, shown, asked]);
-
   const beat = beatWord(words, climbing.counted);
   const count =
     climbing.counted === undefined ? undefined : { words, at: climbing.counted % words.length };
@@ -238,47 +216,18 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
     <div className="flex flex-1 flex-col gap-3">
       <SessionBar rhythm={rhythm.id} />
       {under ? null : <FirstTime instrument={layer.instrument} />}
-      <section
-        ref={frame}
-        aria-label="Stride line"
-        className="card flex flex-1 flex-col justify-center px-4 py-1"
-      >
-        <p className="text-quiet">
-          {[
-            sayCompany(
-              rhythm.layers.map((one) => ({ ...one, silent: muted.has(one.id) })),
-              layer,
-            ),
-            practice.variation ? `home and ${practice.variation.name} after one another` : '',
-          ]
-            .filter(Boolean)
-            .join('; ')}
-          <Check className="float-right text-note" checked={mirrored} onChange={setMirrored}>
-            Other-handed
-          </Check>
-        </p>
-        <StrideLine
-          rhythm={alone}
-          timing={aloneTiming}
-          scale={running ? (hears ? 1.25 : 1.45) : 1.05}
-          playing={running}
-          lit={lit}
-          {...(marks ? { under: marks } : {})}
-          follow={(at: Position<unknown>) =>
-            isPassPlaying(at.segment.tag) ? at.pulses : undefined
-          }
-        />
-        {marks ? (
-          <p className="-mt-5 pb-1 text-fine text-quiet">
-            Your strokes against the written ones, in milliseconds; early to the left.
-            {under && ear.settings.kind === 'microphone' ? (
-              <span className="float-right">
-                <LevelMeter level={ear.level} threshold={ear.settings.threshold} />
-              </span>
-            ) : null}
-          </p>
-        ) : null}
-      </section>
+      <ClimbLine
+        frame={frame}
+        practice={practice}
+        muted={muted}
+        shown={shown}
+        asked={asked}
+        touched={touched}
+        running={running}
+        result={hears ? result : undefined}
+        ear={hears ? ear : undefined}
+        isUnderWay={under !== undefined}
+      />
       <Status
         said={said}
         state={state}
@@ -356,15 +305,6 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
 function beatWord(words: readonly string[], pulse: number | undefined): string | undefined {
   if (pulse === undefined) return undefined;
   return words.slice(0, (pulse % words.length) + 1).findLast((word) => /^\d+$/.test(word));
-}
-
-function sayCompany(
-  layers: readonly { readonly id: string; readonly name: string; readonly silent: boolean }[],
-  own: { readonly id: string; readonly name: string },
-): string {
-  const others = layers.filter(({ id }) => id !== own.id);
-  if (others.length === 0) return '';
-  return `${own.name}; ${others.map(({ name, silent }) => `${name} ${silent ? 'is silent' : 'plays along'}`).join(', ')}`;
 }
 
 /** What stands next on the path. */
