@@ -56,6 +56,17 @@ describe('what is said of a run', () => {
     ]);
   });
 
+  it('names the stroke that was missed most, and how many others beside it', () => {
+    const hits = fours
+      .play({ seed: 1 })
+      .filter((_, at) => !(at % 16 === 10 && at < 60) && at % 16 !== 3 + (at < 20 ? 0 : 99));
+    const [first] = sayRun(judge(fours.run(hits, 0)), STRICTNESS.usual, fours.named);
+    expect(first?.text).toMatch(
+      /^The open tone on & of 3 is missing, four times out of six, and (one|two|1|2) others? beside it\.$/,
+    );
+    expect(first?.slots).toEqual([10, 3]);
+  });
+
   it('says that the whole hurries or drags, by how much', () => {
     const once = asking(FOURS, 1);
     expect(said({ drift: 3 }, once)[0]).toMatch(

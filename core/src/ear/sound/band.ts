@@ -1,5 +1,6 @@
 import type { Samples } from '../../time/index.ts';
 import { createPredictor } from './prediction.ts';
+import { createThinner } from './thin.ts';
 
 /** How one band of the sound is listened to. */
 export interface BandOptions {
@@ -30,9 +31,6 @@ export interface Band {
 const SILENCE = 1e-9;
 /** How often the prediction is learnt anew, in hops. */
 const LEARN = 4;
-/** Taps of the filter before samples are left out, on either side of the middle, for each that is left out. */
-const TAPS = 2;
-
 export function createBand(options: BandOptions): Band {
   const { every, hop, window, order, short, long } = options;
   const thin = every > 1 ? createThinner(every) : undefined;
@@ -115,33 +113,5 @@ export function createBand(options: BandOptions): Band {
       while (start < to && Math.abs(surprise[start] ?? 0) < limit) start += 1;
       return (first + start) * every;
     },
-  };
-}
-
-/** Keeps every so many samples after a low pass (a sinc under a Hann window), without delay: its middle is the moment. */
-function createThinner(every: number): (samples: Float32Array) => Float32Array {
-  const half = TAPS * every;
-  const taps = Float32Array.from({ length: half * 2 + 1 }, (_, at) => {
-    const x = (at - half) / every;
-    const sinc = x === 0 ? 1 : Math.sin(Math.PI * x * 0.8) / (Math.PI * x * 0.8);
-    return (sinc * 0.8 * (0.5 + 0.5 * Math.cos((Math.PI * (at - half)) / (half + 1)))) / every;
-  });
-  let waiting = new Float32Array(half);
-  let next = half;
-  return (samples) => {
-    const all = new Float32Array(waiting.length + samples.length);
-    all.set(waiting);
-    all.set(samples, waiting.length);
-    const out: number[] = [];
-    for (; next + half < all.length; next += every) {
-      let sum = 0;
-      for (let at = 0; at < taps.length; at += 1)
-        sum += (taps[at] ?? 0) * (all[next - half + at] ?? 0);
-      out.push(sum);
-    }
-    const drop = Math.max(0, next - half);
-    waiting = all.slice(drop);
-    next -= drop;
-    return Float32Array.from(out);
   };
 }
