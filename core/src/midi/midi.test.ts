@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nth } from '../bounds/index.ts';
+import { cycleFromSpans } from '../cycle/index.ts';
 import { bringIn, proposeBringIn } from '../notation/index.ts';
 import { soundsIn } from '../notation/same.testkit.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
@@ -193,6 +194,25 @@ describe('a performance of several stretches', () => {
       segments: slow.segments.map((one) => ({ ...one, tempo: { bpm: 20, per: 3 } })),
     };
     expect(clocks(writeMidiFile(odd).bytes)).toBe(18);
+    // A signature has no room for more than 255 beats; a name none for more than 500 letters.
+    const long = cycleFromSpans('52x5');
+    const wide = {
+      ...odd,
+      segments: odd.segments.map((one) => ({ ...one, cycle: long })),
+      players: odd.players.map((one) => ({ ...one, name: 'é'.repeat(600) })),
+    };
+    const file = plainly(writeMidiFile(wide).bytes);
+    expect(nth(file.tracks, 0).filter(({ status }) => status === 0x58)).toEqual([]);
+    const [name] = nth(file.tracks, 1).filter(({ status }) => status === 0x03);
+    expect(textIn(name?.data ?? [])).toBe('é'.repeat(500));
+    const full = {
+      ...wide,
+      segments: wide.segments.map((one) => ({ ...one, cycle: cycleFromSpans('51x5') })),
+    };
+    const [sign] = nth(plainly(writeMidiFile(full).bytes).tracks, 0).filter(
+      ({ status }) => status === 0x58,
+    );
+    expect(sign?.data[0]).toBe(255);
   });
 });
 

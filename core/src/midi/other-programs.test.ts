@@ -42,6 +42,14 @@ describe('a MIDI file of other programs', () => {
     expect(bars[0]?.meter).toEqual({ beats: [2, 2, 3], under: 8 });
   });
 
+  it('of which a track is damaged is read without it, which is told', () => {
+    const good = [0, 0x99, 36, 100, ...END];
+    const bad = [0, 0xf4, 0x80, 0x80, 0x80, 0x80, 0x80, 0x80];
+    const { parts, lost } = read(file(1, 96, good, bad, good));
+    expect(parts.map(({ name }) => name)).toEqual(['Track 1', 'Track 3']);
+    expect(lost).toEqual(['Track 2 is damaged and was left out.']);
+  });
+
   it('that was cut off is read as far as it goes, and says so', () => {
     const whole = written(STEPS, 2);
     const { parts, lost } = read(whole.subarray(0, whole.length - 40));
@@ -127,6 +135,70 @@ describe('a MIDI file of other programs', () => {
     const { bars, tempos } = read(file(1, 96, track));
     expect(bars.map(({ label }) => label)).toEqual([undefined, 'A', undefined]);
     expect(tempos.map(({ at, quarters }) => [at.num / at.den, quarters])).toEqual([[8, 120]]);
+  });
+
+  it('has signatures and tempos in whatever track they stand, in the order of their places', () => {
+    const second = [
+      0x83,
+      0x00,
+      0xff,
+      0x58,
+      4,
+      3,
+      2,
+      24,
+      8,
+      0,
+      0xff,
+      0x51,
+      3,
+      0x0f,
+      0x42,
+      0x40,
+      ...END,
+    ];
+    const first = [0, 0xff, 0x58, 4, 4, 2, 24, 8, 0, 0xff, 0x51, 3, 0x07, 0xa1, 0x20, ...END];
+    const notes = [0, 0x99, 36, 100, 0x83, 0x00, 0x99, 36, 100, 0x82, 0x20, 0x99, 36, 100, ...END];
+    const { bars, tempos } = read(file(1, 96, second, first, notes));
+    expect(bars.map(({ meter }) => meter.beats.length)).toEqual([4, 3]);
+    expect(tempos.map(({ at, quarters }) => [at.num / at.den, quarters])).toEqual([
+      [0, 120],
+      [4, 60],
+    ]);
+  });
+
+  it('has the softer of two velocities for plain where both are as common, and those of this program as it writes them', () => {
+    const forces = (...velocities: readonly number[]) =>
+      read(
+        file(1, 96, [
+          ...velocities.flatMap((velocity, at) => [at === 0 ? 0 : 96, 0x99, 36, velocity]),
+          ...END,
+        ]),
+      ).parts[0]?.notes.map(({ force }) => force);
+    expect(forces(100, 70, 100, 70)).toEqual([4, 3, 4, 3]);
+    expect(forces(70, 100, 70, 100)).toEqual([3, 4, 3, 4]);
+    expect(forces(100, 70, 100, 40)).toEqual([3, 2, 3, 1]);
+  });
+
+  it('has its words at the first note of their moment', () => {
+    const word = (text: string) => [0, 0xff, 0x05, text.length, ...Buffer.from(text)];
+    const track = [
+      ...word('dum'),
+      ...[0, 0x99, 36, 100, 0, 0x99, 38, 100],
+      ...[48, 0xff, 0x05, 2, 107, 97, 0, 0x99, 36, 100, 48, 0x99, 36, 100, ...END],
+    ];
+    const { parts } = read(file(1, 96, track));
+    expect(parts[0]?.notes.map(({ say }) => say)).toEqual(['dum', undefined, 'ka', undefined]);
+  });
+
+  it('that a player quickens by hand is heard in seconds, by the tempos up to there', () => {
+    // Graces are told from strokes by how soon they come: 30 ms at either tempo, whatever that is in ticks.
+    const grace = (ticks: number) => [
+      ...[0, 0xff, 0x51, 3, 0x0f, 0x42, 0x40],
+      ...[0, 0x99, 38, 100, 0x87, 0x68 - ticks, 0x99, 38, 40, ticks, 0x99, 38, 100, ...END],
+    ];
+    const slow = read(file(1, 960, grace(28))).parts[0]?.notes ?? [];
+    expect(slow.map(({ ornament }) => ornament)).toEqual([undefined, 'flam']);
   });
 
   it('with signatures and tempos that cannot be is read without them', () => {
