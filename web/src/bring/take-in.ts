@@ -1,7 +1,7 @@
 import type { Form } from '@stride/core/form';
 import type { Instrument } from '@stride/core/instrument';
 import type { Rhythm } from '@stride/core/rhythm';
-import { database } from '../store/db.ts';
+import { database, openSafely } from '../store/db.ts';
 import { discard } from '../store/discard.ts';
 import { putForm } from '../store/forms.ts';
 import { newRecord, putMissing, putRhythms, seedOnce } from '../store/rhythms.ts';
@@ -26,10 +26,12 @@ export async function takeIn(coming: readonly Coming[]): Promise<readonly string
     database.rhythms,
     database.cards,
     async () => {
-      await database.instruments.bulkPut(coming.flatMap(({ instruments }) => [...instruments]));
+      await putInstruments(coming.flatMap(({ instruments }) => instruments));
       await putRhythms(database, records);
     },
   );
+  // What was taken in is read with the instruments that came with it.
+  await openSafely(database);
   const [first] = records;
   const what =
     records.length === 1 && first
@@ -39,6 +41,12 @@ export async function takeIn(coming: readonly Coming[]): Promise<readonly string
     for (const { id, rhythm } of records) void discard('rhythm', id, rhythm.name);
   });
   return records.map(({ id }) => id);
+}
+
+/** Keeps instruments that are not there yet: the player's own stay as they are. */
+async function putInstruments(instruments: readonly Instrument[]): Promise<void> {
+  const there = new Set(await database.instruments.toCollection().primaryKeys());
+  await database.instruments.bulkPut(instruments.filter(({ id }) => !there.has(id)));
 }
 
 /** Keeps a form, and on the Shelf what it plays from, where that is not there yet. @returns its id */
@@ -56,11 +64,12 @@ export async function takeFormIn(
     database.cards,
     database.forms,
     async () => {
-      await database.instruments.bulkPut([...instruments]);
+      await putInstruments(instruments);
       await putMissing(database, rhythms);
       await putForm(database, { ...form, id });
     },
   );
+  await openSafely(database);
   toast(`${form.name} is among the forms.`, () => void discard('form', id, form.name));
   return id;
 }

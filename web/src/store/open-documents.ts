@@ -2,7 +2,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
-import { database } from './db.ts';
+import { database, openSafely } from './db.ts';
 import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
 import { loadPractice, loadRhythm, readRecord } from './rhythms.ts';
 import { stepsOf } from './steps.ts';
@@ -76,6 +76,7 @@ export async function openRhythm(id: string): Promise<OpenResult> {
 /** Told that the storage has another revision of an open rhythm than this tab has seen. */
 export async function noticeRevision(document: RhythmDocument, revision: number): Promise<void> {
   if (!document.isNews(revision)) return;
+  await openSafely(database);
   const stored = await database.rhythms.get(document.id);
   const read = stored && readRecord(stored);
   if (read?.status === 'found') document.notice(read.record);

@@ -98,6 +98,8 @@ export function listRhythms(db: StrideDatabase): Promise<RhythmRecord[]> {
 }
 
 export async function loadRhythm(db: StrideDatabase, id: string): Promise<LoadResult> {
+  // An instrument of one's own may have come with it a moment ago, from a file or in another tab.
+  await openSafely(db);
   const record = await db.rhythms.get(id);
   return record ? readRecord(record) : { status: 'missing' };
 }
