@@ -129,6 +129,10 @@ describe('a MIDI file that is written', () => {
     if (!timed.ok) throw new Error(timed.message);
     const { lost } = writeMidiFile(performRhythm(rhythm, timed.timing, { turns: 1 }));
     expect(lost.join(' ')).toMatch(/hand.*Graces and rolls.*may be left out/);
+    const plain = performRhythm(rhythm, timed.timing, { turns: 1 });
+    const nobody = plain.players.map((one) => ({ ...one, instrument: 'own-gone' }));
+    const two = [...nobody, { id: 'x', name: 'Lid', instrument: 'own-lid' }];
+    expect(writeMidiFile({ ...plain, players: two }).lost).toContain('No notes for B, Lid.');
   });
 });
 
@@ -158,6 +162,21 @@ describe('a performance of several stretches', () => {
     expect(nth(bell, bell.length - 1).tick / resolution).toBe(12);
   });
 
+  it('has the words of each stretch where they are said, in every round of it', () => {
+    const climb = performClimb(STEPS, timed.timing, [72, 90], { turns: 2, from: 1 });
+    const { resolution, tracks } = tracksOf(climb);
+    const words = nth(tracks, 2)
+      .filter(({ status }) => status === 0x05)
+      .map(({ tick, data }) => `${tick / resolution} ${textIn(data)}`);
+    const turn = ['0 dum', '0.5 ka', '1.5 tek', '2.5 dun', '3 tek', '3.5 ka'];
+    const later = (by: number) =>
+      turn.map((word) => {
+        const [at = '', text = ''] = word.split(' ');
+        return `${Number(at) + by} ${text}`;
+      });
+    expect(words).toEqual([0, 4, 8, 12].flatMap(later));
+  });
+
   it('holds a stroke that is choked as long as it sounds, and others a moment', () => {
     const { rhythm } = readRhythm('rhythm A\ncycle 4\nlayer B : hand bell\nplay X^ . C .', 'a');
     const time = timeRhythm(rhythm);
@@ -168,6 +187,7 @@ describe('a performance of several stretches', () => {
       .map(({ tick }) => tick / resolution);
     expect(ends).toHaveLength(2);
     expect(ends[0]).toBeGreaterThan(0);
+    expect(ends[0]).toBeLessThan(0.5);
     expect(ends[1]).toBeGreaterThan(0.5);
   });
 

@@ -199,6 +199,42 @@ describe('a MIDI file of other programs', () => {
     ];
     const slow = read(file(1, 960, grace(28))).parts[0]?.notes ?? [];
     expect(slow.map(({ ornament }) => ornament)).toEqual([undefined, 'flam']);
+    // After a second tempo, four times as quick, the same ticks are a quarter of the time.
+    const quick = [
+      ...[0, 0xff, 0x51, 3, 0x0f, 0x42, 0x40, 0, 0x99, 38, 100],
+      ...[0x87, 0x40, 0xff, 0x51, 3, 0x03, 0xd0, 0x90],
+      ...[0x86, 0x50, 0x99, 38, 40, 0x70, 0x99, 38, 100, ...END],
+    ];
+    const later = read(file(1, 960, quick)).parts[0]?.notes ?? [];
+    expect(later.map(({ ornament }) => ornament)).toEqual([undefined, 'flam']);
+    const even = [
+      ...[0, 0xff, 0x51, 3, 0x0f, 0x42, 0x40, 0, 0x99, 38, 100],
+      ...[0x8e, 0x10, 0x99, 38, 40, 0x70, 0x99, 38, 100, ...END],
+    ];
+    const apart = read(file(1, 960, even)).parts[0]?.notes ?? [];
+    expect(apart.map(({ ornament }) => ornament)).toEqual([undefined, undefined, undefined]);
+  });
+
+  it('has the first marker with a text at each bar, up to a quarter of a beat before it; later ones at the bar they are in', () => {
+    const marker = (after: readonly number[], text: string) => [
+      ...after,
+      ...[0xff, 0x06, text.length],
+      ...Buffer.from(text),
+    ];
+    const track = [
+      ...marker([0], ''),
+      ...marker([0], 'A'),
+      ...marker([0], 'again'),
+      // Nineteen ticks before the second bar: a fifth of a quarter.
+      ...marker([0x82, 0x6d], 'B'),
+      // And half a bar into the second.
+      ...marker([0x81, 0x53], 'late'),
+      ...[0x81, 0x40, 0x99, 36, 100, 0x83, 0x00, 0x99, 36, 100, ...END],
+    ];
+    expect(read(file(1, 96, track)).bars.map(({ label }) => label)).toEqual(['A', 'B', undefined]);
+    const early = [...marker([0x82, 0x60], 'C'), ...[0x81, 0x00, 0x99, 36, 100, ...END]];
+    // A third of a quarter before a bar it is at the one it is in.
+    expect(read(file(1, 96, early)).bars[0]?.label).toBe('C');
   });
 
   it('with signatures and tempos that cannot be is read without them', () => {

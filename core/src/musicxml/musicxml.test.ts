@@ -72,6 +72,11 @@ describe('what a score cannot hold', () => {
     ]);
     expect(written.text.match(/<measure /g)).toHaveLength(4 * 256);
     expect(lost('count running\nlayer Drum : congas')).toEqual(['How it is counted.']);
+    const counted = readRhythm(
+      'rhythm A\ncycle 2+2\nlayer Drum : congas\nplay O . / O .\nsay plain',
+    );
+    expect(counted.problems).toEqual([]);
+    expect(writeMusicXml(counted.rhythm).lost).toEqual(['Drum: what is counted under the line.']);
   });
 });
 

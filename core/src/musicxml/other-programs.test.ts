@@ -183,6 +183,33 @@ describe('a score of other programs', () => {
     expect(rhythm.layers[0]?.rings).toEqual([1]);
   });
 
+  it('with ties in chords: each goes on in its own sound, as long as it is tied', () => {
+    const tie = (...types: readonly string[]) =>
+      types.map((type) => `<tie type="${type}"/>`).join('');
+    const chord = (duration: number, inside: string, place: string) =>
+      note(duration, inside, place).replace('<note>', '<note><chord/>');
+    const given = notation(
+      score({
+        Congas: [
+          `${time('4', 4)}${note(4, tie('start'))}${chord(4, '', 'A4')}` +
+            `${note(4, tie('stop', 'start'))}${chord(4, '', 'A4')}` +
+            `${note(4, tie('stop'))}${note(4, '', 'A4')}`,
+        ],
+      }),
+    );
+    const all = given.parts[0]?.notes.map(({ at, sound, rings }) =>
+      [at.num / at.den, sound.slice(0, 2), rings && rings.num / rings.den].filter(
+        (one) => one !== undefined,
+      ),
+    );
+    expect(all).toEqual([
+      [0, 'C5', 3],
+      [0, 'A4'],
+      [1, 'A4'],
+      [3, 'A4'],
+    ]);
+  });
+
   it('without a signature is in four quarters, which is told, as are cues and marks that are not kept', () => {
     const free = '<attributes><divisions>4</divisions><time><senza-misura/></time></attributes>';
     const cue =
