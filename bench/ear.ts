@@ -360,13 +360,7 @@ export async function keyToMark(page: Page, address: string): Promise<Figure> {
         new KeyboardEvent('keydown', { key: 'j', bubbles: true, cancelable: true }),
       );
       const added = document.querySelectorAll('[data-live]').length > marks;
-      await new Promise<void>((resolve) =>
-        requestAnimationFrame(() => {
-          const { port1, port2 } = new MessageChannel();
-          port1.onmessage = () => resolve();
-          port2.postMessage(0);
-        }),
-      );
+      await window.painted();
       if (added) found.push(performance.now() - start);
       await new Promise((resolve) => setTimeout(resolve, 130));
     }

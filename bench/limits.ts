@@ -25,13 +25,7 @@ async function letters(page: Page, texts: readonly string[]): Promise<readonly n
       const start = performance.now();
       set?.call(field, text);
       field.dispatchEvent(new Event('input', { bubbles: true }));
-      await new Promise<void>((resolve) =>
-        requestAnimationFrame(() => {
-          const { port1, port2 } = new MessageChannel();
-          port1.onmessage = () => resolve();
-          port2.postMessage(0);
-        }),
-      );
+      await window.painted();
       found.push(performance.now() - start);
       await new Promise((resolve) => setTimeout(resolve, 300));
     }
@@ -60,13 +54,7 @@ async function findAnything(page: Page): Promise<number> {
     const key = { key: 'k', code: 'KeyK', ctrlKey: true, bubbles: true, cancelable: true };
     document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', key));
     await shown;
-    await new Promise<void>((resolve) =>
-      requestAnimationFrame(() => {
-        const { port1, port2 } = new MessageChannel();
-        port1.onmessage = () => resolve();
-        port2.postMessage(0);
-      }),
-    );
+    await window.painted();
     return performance.now() - start;
   });
 }
@@ -102,13 +90,7 @@ export async function limitFigures(page: Page, address: string): Promise<Figure[
             document.activeElement?.dispatchEvent(
               new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
             );
-            await new Promise<void>((resolve) =>
-              requestAnimationFrame(() => {
-                const { port1, port2 } = new MessageChannel();
-                port1.onmessage = () => resolve();
-                port2.postMessage(0);
-              }),
-            );
+            await window.painted();
             return performance.now() - start;
           },
           i % 2 === 0 ? 'D' : 't',

@@ -11,6 +11,7 @@ import { landingOnScreen } from './landing.ts';
 import { largeRhythm } from './large.ts';
 import { limitFigures } from './limits.ts';
 import { logFigures } from './log.ts';
+import { tellPainted } from './painted.ts';
 import { slowFigures } from './slow.ts';
 import { soundFigures } from './sound.ts';
 import { stageFigures, store } from './stages.ts';
@@ -100,6 +101,7 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   });
   await new Promise((resolve) => server.stdout.once('data', resolve));
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tellPainted(page);
   await page.addInitScript(() => {
     const start = AudioBufferSourceNode.prototype.start;
     AudioBufferSourceNode.prototype.start = function (at = 0, ...rest) {
@@ -211,16 +213,7 @@ async function editTimes(page: Page): Promise<Times> {
       // React renders what a key changes when the handlers have returned.
       await undefined;
       const answered = performance.now();
-      let framed = answered;
-      // After the frame in which it is painted: a task queued in that frame runs when it is done.
-      await new Promise<void>((resolve) =>
-        requestAnimationFrame(() => {
-          framed = performance.now();
-          const { port1, port2 } = new MessageChannel();
-          port1.onmessage = () => resolve();
-          port2.postMessage(0);
-        }),
-      );
+      const framed = await window.painted();
       const end = performance.now();
       found.push(end - start);
       worked.push(answered - start + end - framed);

@@ -1,14 +1,12 @@
-import { setTempo } from '@stride/core/rhythm';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { PLAIN_MIX, type RhythmRecord, StrideDatabase } from './db.ts';
-import { type Draft, openDocument } from './document.ts';
+import { PLAIN_MIX, StrideDatabase } from './db.ts';
+import { openDocument } from './document.ts';
 import { inTime } from './in-time.ts';
-import { listCards, loadPractice, loadRhythm, seedOnce, storedRevision } from './rhythms.ts';
+import { listCards, loadPractice, seedOnce, storedRevision } from './rhythms.ts';
+import { NEVER, storedIn, tempo } from './stored.testkit.ts';
 
 /** However long the machine takes. */
 const AT_LAST = { timeout: 120_000 };
-/** Nothing is tried again by itself while a test looks. */
-const NEVER = { first: 1e9, most: 1e9 };
 
 let count = 0;
 let db: StrideDatabase;
@@ -18,16 +16,7 @@ beforeEach(() => {
   db = new StrideDatabase(`document-${count}`);
 });
 
-async function stored(id: string): Promise<RhythmRecord> {
-  const result = await loadRhythm(db, id);
-  if (result.status !== 'found') throw new Error(result.status);
-  return result.record;
-}
-
-const tempo = (bpm: number) => (draft: Draft) => ({
-  ...draft,
-  rhythm: setTempo(draft.rhythm, bpm),
-});
+const stored = (id: string) => storedIn(db, id);
 
 describe('an open document', () => {
   beforeEach(() => seedOnce(db));

@@ -1,4 +1,3 @@
-import { setTempo } from '@stride/core/rhythm';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { cardOf } from './cards.ts';
@@ -6,13 +5,12 @@ import {
   database,
   NewerDatabaseError,
   PLAIN_MIX,
-  type RhythmRecord,
   SCHEMA_VERSION,
   StrideDatabase,
   setDatabase,
 } from './db.ts';
 import { DEMO_RHYTHMS } from './demo.ts';
-import { type Draft, openDocument } from './document.ts';
+import { openDocument } from './document.ts';
 import {
   listCards,
   listRhythms,
@@ -25,11 +23,9 @@ import {
 } from './rhythms.ts';
 import { readRuns } from './run-months.ts';
 import { chooseStorage } from './storage.ts';
+import { NEVER, storedIn, tempo } from './stored.testkit.ts';
 import { bringBack, throwAway } from './trash.ts';
 import { changeSetting } from './use-setting.ts';
-
-/** Nothing is tried again by itself while a test looks. */
-const NEVER = { first: 1e9, most: 1e9 };
 
 let count = 0;
 let db: StrideDatabase;
@@ -39,16 +35,7 @@ beforeEach(() => {
   db = new StrideDatabase(`test-${count}`);
 });
 
-async function stored(id: string): Promise<RhythmRecord> {
-  const result = await loadRhythm(db, id);
-  if (result.status !== 'found') throw new Error(result.status);
-  return result.record;
-}
-
-const tempo = (bpm: number) => (draft: Draft) => ({
-  ...draft,
-  rhythm: setTempo(draft.rhythm, bpm),
-});
+const stored = (id: string) => storedIn(db, id);
 
 describe('the Shelf’s storage', () => {
   it('puts the demo there once, and leaves an emptied Shelf empty', async () => {
