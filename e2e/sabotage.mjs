@@ -833,6 +833,22 @@ const SWITCHES = [
     'a drum is tuned',
   ],
   [
+    'own: what is read does not have its instrument',
+    'web/src/store/rows-with-instruments.ts',
+    'rowWith(row, ownInstruments.now())',
+    'row',
+    'instruments',
+    'an instrument of one’s own',
+  ],
+  [
+    'own: what is open keeps the instrument as it was',
+    'web/src/store/own-instruments.ts',
+    '  closeKept(',
+    '  if (codes.size > 1e9) closeKept(',
+    'instruments',
+    'an instrument of one’s own',
+  ],
+  [
     'sound: one click for all',
     'web/src/audio/voices.ts',
     'clickInstrument(soundSettings.now().click)',
