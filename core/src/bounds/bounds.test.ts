@@ -3,12 +3,14 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import {
   BLANK,
+  cellAt,
   editDistance,
   listOf,
   NAME_LENGTH,
   NameSchema,
   nearest,
   nth,
+  numberAt,
   oneLine,
   parseData,
   plainBlanks,
@@ -136,8 +138,15 @@ describe('the nearest word', () => {
 describe('an index', () => {
   it('that is not there is a mistake of the program', () => {
     expect(nth(['a', 'b'], 1)).toBe('b');
-    expect(nth([0], 0)).toBe(0);
-    expect(() => nth(['a'], 1)).toThrow('There is no item 1 among 1.');
+    expect(numberAt([0], 0)).toBe(0);
+    expect(cellAt(new Uint8Array(1), 0)).toBe(0);
+    for (const look of [
+      () => nth(['a'], 1),
+      () => numberAt([0], 1),
+      () => cellAt(new Uint8Array(1), 1),
+    ]) {
+      expect(look).toThrow('There is no item 1 among 1.');
+    }
   });
 });
 

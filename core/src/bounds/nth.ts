@@ -4,8 +4,36 @@
  * as those of sounds, count along their own array and do without it: it takes three times as long there.
  * @throws RangeError where nothing stands there
  */
-export function nth<T>(list: ArrayLike<T>, index: number): T {
+export function nth<T>(list: readonly (T extends number ? never : T)[], index: number): T {
   const found = list[index];
-  if (found === undefined) throw new RangeError(`There is no item ${index} among ${list.length}.`);
+  if (found === undefined) throw missing(index, list.length);
   return found;
+}
+
+/**
+ * The same of a list of numbers. An engine learns for each function what lists it is given, and looks up
+ * three times as fast where they are of one make: so lists of numbers have a function of their own.
+ * @throws RangeError where nothing stands there
+ */
+export function numberAt<T extends number>(list: readonly T[], index: number): T {
+  const found = list[index];
+  if (found === undefined) throw missing(index, list.length);
+  return found;
+}
+
+/**
+ * The same of an array of numbers of fixed size, for the same reason.
+ * @throws RangeError where nothing stands there
+ */
+export function cellAt(
+  cells: Float64Array | Float32Array | Int32Array | Uint8Array,
+  index: number,
+): number {
+  const found = cells[index];
+  if (found === undefined) throw missing(index, cells.length);
+  return found;
+}
+
+function missing(index: number, length: number): RangeError {
+  return new RangeError(`There is no item ${index} among ${length}.`);
 }

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
 import type { Tempo } from '../time/index.ts';
 import type { CatalogueEntry, SkeletonStroke } from './model.ts';
@@ -18,7 +18,7 @@ export function idOf(name: string): string {
 export function temposOf(text: string): readonly [Tempo, Tempo] {
   const tempos = text.split(' ').map((one): Tempo => {
     const numbers = one.split('/').map(Number);
-    return { bpm: nth(numbers, 0), per: nth(numbers, 1) };
+    return { bpm: numberAt(numbers, 0), per: numberAt(numbers, 1) };
   });
   return [nth(tempos, 0), nth(tempos, 1)];
 }

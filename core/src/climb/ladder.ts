@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { seeded } from '../chance/index.ts';
 import {
   type Bpm,
@@ -75,8 +75,8 @@ export function ladderTempos(ladder: Omit<Ladder, 'seconds'>): readonly Bpm[] {
       const tempos: Bpm[] = [];
       // Two rungs up and one down until the last is reached.
       for (let at = 0; at < straight.length - 1; at += 1) {
-        tempos.push(nth(straight, at));
-        if (at + 2 < straight.length) tempos.push(nth(straight, at + 2));
+        tempos.push(numberAt(straight, at));
+        if (at + 2 < straight.length) tempos.push(numberAt(straight, at + 2));
       }
       return tempos.at(-1) === to ? tempos : [...tempos, to];
     }

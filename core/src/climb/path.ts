@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { seeded } from '../chance/index.ts';
 import type { Passage, Stone } from '../passage/index.ts';
 import {
@@ -67,7 +67,7 @@ export function planPath(
       bpm,
       passes: passesAt(ladder, passSeconds(stone.passage, bpm, per)),
       // Each pass rises to where the next one begins; the last is at the tempo to reach.
-      ...(rises && at + 1 < tempos.length ? { rise: nth(tempos, at + 1) / bpm } : {}),
+      ...(rises && at + 1 < tempos.length ? { rise: numberAt(tempos, at + 1) / bpm } : {}),
     }));
   };
   const all = stones.map((_, index) => rungsOf(index));
@@ -118,7 +118,7 @@ function temposOf(
     case 'whole':
       // Only the last of them goes on to the end; a whole on the way is a row of pieces like others.
       return stone === stones.at(-1)
-        ? ladderTempos({ ...ladder, from: Math.min(nth(joined, 0), ladder.to) })
+        ? ladderTempos({ ...ladder, from: Math.min(numberAt(joined, 0), ladder.to) })
         : spaced(joined, ALONE - 1);
   }
 }
@@ -127,7 +127,7 @@ function temposOf(
 function spaced(tempos: readonly Bpm[], count: number): readonly Bpm[] {
   if (tempos.length <= count) return tempos;
   return Array.from({ length: count }, (_, at) =>
-    nth(tempos, Math.round((at * (tempos.length - 1)) / (count - 1))),
+    numberAt(tempos, Math.round((at * (tempos.length - 1)) / (count - 1))),
   );
 }
 

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { counted } from '../wording/index.ts';
 import type { Crossing } from './crossing.ts';
 
@@ -57,7 +57,7 @@ export function setPhrase(text: string, crossed: Crossing): SetPhrase {
   const phrase = readPhrase(text);
   const mean = grid / moments.length;
   const syllables = phrase.slice(0, moments.length).map((one, index): SetSyllable => {
-    const stride = nth(strides, index);
+    const stride = numberAt(strides, index);
     return { ...one, at: nth(moments, index).at, stride, long: stride > mean };
   });
   const problems: string[] = [];
@@ -67,7 +67,7 @@ export function setPhrase(text: string, crossed: Crossing): SetPhrase {
   if (missing < 0) {
     problems.push(`${all}: “${phrase[moments.length]?.text ?? ''}” and what follows is too much.`);
   }
-  const who = (index: number) => `the ${nth(counts, nth(nth(moments, index).pulses, 0))}`;
+  const who = (index: number) => `the ${numberAt(counts, numberAt(nth(moments, index).pulses, 0))}`;
   const isTogether = (index: number) => moments[index]?.pulses.length === pulses.length;
   syllables.forEach((one, index) => {
     if (isTogether(index) && !one.stressed) {

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { listOf, NameSchema, nth } from '../bounds/index.ts';
+import { listOf, NameSchema, numberAt } from '../bounds/index.ts';
 import {
   add,
   type Beats,
@@ -126,8 +126,8 @@ export function beatsToPulses(cycle: Cycle): (place: Beats) => Pulses {
     const whole = floor(place);
     const turns = Math.floor(whole / spans.length);
     const beat = whole - turns * spans.length;
-    const start = rational(turns * turn + nth(starts, beat));
+    const start = rational(turns * turn + numberAt(starts, beat));
     const within = subtract(place, rational(whole));
-    return within.num === 0 ? start : add(start, multiply(within, rational(nth(spans, beat))));
+    return within.num === 0 ? start : add(start, multiply(within, rational(numberAt(spans, beat))));
   };
 }

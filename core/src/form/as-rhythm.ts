@@ -1,4 +1,4 @@
-import { NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
+import { NAME_LENGTH, nth, numberAt, oneLine } from '../bounds/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { checkEdit, type Layer, LIMITS, type Rhythm, type Stroke } from '../rhythm/index.ts';
 import {
@@ -205,7 +205,7 @@ function inBeats(
     const { cycle } = span.section;
     const starts = beatStarts(cycle);
     beatsOf(cycle).forEach(({ span: pulses }, beat) => {
-      const start = rational(nth(starts, beat));
+      const start = rational(numberAt(starts, beat));
       const within = nth(sounding, index).flatMap(({ at, stroke }) => {
         const part = divide(subtract(at, start), rational(pulses));
         return compare(part, ZERO) >= 0 && part.num < part.den ? [{ part, stroke }] : [];

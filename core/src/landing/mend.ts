@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { wrap } from '../time/index.ts';
 import { ordinal, wordedCount } from '../wording/index.ts';
@@ -148,7 +148,7 @@ function sizeMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
       `Every phrase ${longer(each)}.`,
     );
   }
-  const size = nth(sizes, last);
+  const size = numberAt(sizes, last);
   take(
     sizes.with(last, size - off),
     sizes.length === 1

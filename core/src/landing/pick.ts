@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { cellAt, nth } from '../bounds/index.ts';
 import { classOf, eachTotal, gapRows, type Row, type Speed } from './candidates.ts';
 import { eduppuOf, type Question } from './question.ts';
 import type { Solution } from './solution.ts';
@@ -29,7 +29,7 @@ export function pick(
   for (let at = 0; at <= last; at += 1) {
     starts[at + 1] = Math.min(INDEX, (starts[at] ?? 0) + (counts[at] ?? 0));
   }
-  const room = nth(starts, last + 1);
+  const room = cellAt(starts, last + 1);
   const next = starts.slice();
   const keys = new Float64Array(room);
   const ofRow = new Int32Array(room);
@@ -81,8 +81,8 @@ export function pick(
     at(place) {
       const found = sortedKey(place) % INDEX;
       if (place < 0 || place >= room) throw new RangeError(`There is no solution ${place}.`);
-      const row = nth(rows, nth(ofRow, found));
-      const speed = nth(speeds, nth(ofSpeed, found));
+      const row = nth(rows, cellAt(ofRow, found));
+      const speed = nth(speeds, cellAt(ofSpeed, found));
       const { landing, after } = question;
       const gaps = Array.from(
         { length: row.sizes.length - 1 },

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { turnPulses } from '../cycle/index.ts';
 import { layerIn, type Passage, proposePieces } from '../passage/index.ts';
 import { readHands } from '../read/index.ts';
@@ -56,7 +56,7 @@ export function passageLoad(
   const hands = handsOf(played);
   const sum = { R: 0, L: 0, loudR: 0, loudL: 0 };
   const inside = played.strokes.filter(({ slot, force, ornament }, at) => {
-    const often = timesIn(nth(grid.startTicks, slot), grid, timing.ticksPerPulse, passage);
+    const often = timesIn(numberAt(grid.startTicks, slot), grid, timing.ticksPerPulse, passage);
     const hand = nth(hands, at);
     const struck = strokesByHand(hand, ornament, slotsHeld(played, slot));
     sum.R += struck.R * often * passes;

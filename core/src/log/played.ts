@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import type { Hit } from '../ear/index.ts';
 import { PassageSchema } from '../passage/index.ts';
 import type { Score, ScoreEvent } from '../sound/index.ts';
@@ -67,7 +67,7 @@ export function packPlayed(
   id: string,
   { passage, secondsPerTick, paces, starts, hits }: PlayedRun,
 ): Played {
-  const first = nth(starts, 0);
+  const first = numberAt(starts, 0);
   const units = (time: Seconds) => Math.round((time - first) / UNIT);
   const sorted = [...hits].sort((a, b) => a.time - b.time).slice(0, PLAYED_LIMITS.hits);
   const kinds = [...new Set(sorted.flatMap(({ kind }) => kind ?? []))];
@@ -99,9 +99,9 @@ export function unpackPlayed(played: Played): PlayedRun {
   let at = 0;
   const hits = times.map((after, index): Hit => {
     at += after;
-    const kind = kinds[nth(kindOf, index)];
+    const kind = kinds[numberAt(kindOf, index)];
     const hand = hands.charAt(index);
-    const [isSure, isLoud] = [nth(sure, index), nth(loud, index)];
+    const [isSure, isLoud] = [numberAt(sure, index), numberAt(loud, index)];
     return {
       time: at * UNIT,
       ...(kind === undefined ? {} : { kind }),
@@ -135,8 +135,8 @@ export function scorePlayed(
   length: Seconds,
   usual: (time: Seconds) => string | undefined,
 ): Score {
-  const ticks = (time: Seconds) => Math.max(0, Math.round((time - nth(starts, 0)) / UNIT));
-  const lengthTicks = Math.max(1, ticks(nth(starts, 0) + length));
+  const ticks = (time: Seconds) => Math.max(0, Math.round((time - numberAt(starts, 0)) / UNIT));
+  const lengthTicks = Math.max(1, ticks(numberAt(starts, 0) + length));
   const events = hits.flatMap(
     ({ time, kind = usual(time), loud = LOUDEST }): readonly ScoreEvent[] => {
       if (kind === undefined || ticks(time) >= lengthTicks) return [];

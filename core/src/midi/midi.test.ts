@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { bringIn, proposeBringIn } from '../notation/index.ts';
 import { soundsIn } from '../notation/same.testkit.ts';
@@ -31,7 +31,7 @@ describe('a MIDI file that is written', () => {
       [1, 44, 32],
       [3, 66, 96],
       [5, 64, 64],
-      [6, nth(nth(notes, 4).data, 0), 120],
+      [6, numberAt(nth(notes, 4).data, 0), 120],
       [7, 63, 96],
     ]);
     expect(notes).toHaveLength(12);

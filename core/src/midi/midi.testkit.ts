@@ -1,5 +1,5 @@
 import { expect } from 'vitest';
-import { nth } from '../bounds/index.ts';
+import { cellAt, nth } from '../bounds/index.ts';
 import { bringIn, type Notation, proposeBringIn } from '../notation/index.ts';
 import { type Rhythm, timeRhythm } from '../rhythm/index.ts';
 import { performRhythm } from '../sound/index.ts';
@@ -43,7 +43,7 @@ export function back(bytes: Uint8Array): Rhythm {
 /** A reader of its own for what was written: chunks, times and notes, nothing else. */
 export function plainly(bytes: Uint8Array) {
   const at = { now: 14 };
-  const byte = () => nth(bytes, at.now++);
+  const byte = () => cellAt(bytes, at.now++);
   const many = () => {
     let value = 0;
     for (let next = 128; next & 128; value = value * 128 + (next & 127)) next = byte();
@@ -66,6 +66,6 @@ export function plainly(bytes: Uint8Array) {
     }
     tracks.push(events);
   }
-  return { resolution: nth(bytes, 12) * 256 + nth(bytes, 13), tracks };
+  return { resolution: cellAt(bytes, 12) * 256 + cellAt(bytes, 13), tracks };
 }
 export const textIn = (data: readonly number[]) => new TextDecoder().decode(Uint8Array.from(data));

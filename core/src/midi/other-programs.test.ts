@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
 import { bringIn, proposeBringIn } from '../notation/index.ts';
 import { soundsIn } from '../notation/same.testkit.ts';
@@ -62,7 +62,7 @@ describe('a MIDI file of other programs', () => {
     const seeded = [3, -7, 5, -2, 9, -4, 6, -8, 1, 7, -5, 2];
     const events = seeded.flatMap((off, at) => {
       const tick = 960 + at * 160 + off;
-      const before = at === 0 ? 0 : 960 + (at - 1) * 160 + nth(seeded, at - 1);
+      const before = at === 0 ? 0 : 960 + (at - 1) * 160 + numberAt(seeded, at - 1);
       const delta = tick - before;
       return [...(delta > 127 ? [0x80 | (delta >> 7), delta & 127] : [delta]), 0x99, 63, 90 + off];
     });

@@ -1,6 +1,6 @@
 import { strFromU8 } from 'fflate';
 import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
-import { nth } from '../bounds/index.ts';
+import { cellAt, nth } from '../bounds/index.ts';
 import { percussionName } from '../instrument/index.ts';
 import {
   type Bar,
@@ -91,7 +91,7 @@ function readHeader(bytes: Uint8Array): Header | string {
   if (word(bytes, 0) !== 'MThd' || bytes.length < 14) {
     return 'It is not a MIDI file: it does not begin as one does.';
   }
-  const pair = (at: number) => nth(bytes, at) * 256 + nth(bytes, at + 1);
+  const pair = (at: number) => cellAt(bytes, at) * 256 + cellAt(bytes, at + 1);
   const format = pair(8);
   const division = pair(12);
   if (format === 2) {

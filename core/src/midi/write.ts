@@ -1,6 +1,6 @@
 import { strToU8 } from 'fflate';
 import { type MidiData, type MidiEvent, writeMidi } from 'midi-file';
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { formatSpans, turnPulses } from '../cycle/index.ts';
 import { instrumentOf, notesOf } from '../instrument/index.ts';
 import type { Force } from '../rhythm/index.ts';
@@ -84,7 +84,7 @@ export function writeMidiFile(performance: Performance, options: MidiOptions = {
   const { resolution, moved } = resolutionFor(
     segments.flatMap((segment, index) =>
       nth(events, index).map(
-        ({ ticks }) => nth(starts, index) + (ticks - segment.startTicks) / perQuarter(segment),
+        ({ ticks }) => numberAt(starts, index) + (ticks - segment.startTicks) / perQuarter(segment),
       ),
     ),
   );
@@ -107,8 +107,15 @@ export function writeMidiFile(performance: Performance, options: MidiOptions = {
     ];
     segments.forEach((segment, index) => {
       placed.push(
-        ...notesIn(segment, nth(events, index), wanted, nth(starts, index), resolution, options),
-        ...wordsIn(segment, wanted, nth(starts, index), resolution),
+        ...notesIn(
+          segment,
+          nth(events, index),
+          wanted,
+          numberAt(starts, index),
+          resolution,
+          options,
+        ),
+        ...wordsIn(segment, wanted, numberAt(starts, index), resolution),
       );
     });
     tracks.push(placed);
@@ -215,7 +222,7 @@ function signs(
   ];
   let before: Performed['cycle'] | undefined;
   segments.forEach((segment, index) => {
-    const at = Math.round(nth(starts, index) * resolution);
+    const at = Math.round(numberAt(starts, index) * resolution);
     if (segment.name !== undefined)
       placed.push(sign(at, { type: 'marker', text: latin(segment.name) }));
     if (segment.cycle !== before) placed.push(...signature(segment, at));

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { type Cycle, turnPulses } from '../cycle/index.ts';
 import { fitCells } from '../notation/index.ts';
 import { type Layer, onsetsOnce, type Rhythm, timeLayer, timeRhythm } from '../rhythm/index.ts';
@@ -95,7 +95,7 @@ export function lineOf(cycle: Cycle, layer: Layer, turns: number): Line {
       const end = measure.notes[index + 1]?.at ?? turn;
       const duration = multiply(subtract(end, note.at), perPulse);
       const slots = Array.from(
-        { length: nth(nth(lengths, bar), index) },
+        { length: numberAt(nth(lengths, bar), index) },
         (_, at) => note.slot + at,
       );
       const sounds = note.strokes.length > 0;

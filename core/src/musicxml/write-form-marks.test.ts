@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { formFrom } from '../form/fixture.testkit.ts';
 import { writeFormXml } from './index.ts';
 
@@ -48,10 +48,16 @@ then Full`),
     const tempos = [0, 1, 2, 3].map((turn) => 60 * 1.5 * 2 ** (turn / 3));
     const near = (tempo: number) => String(Math.round(tempo * 1e6) / 1e6);
     expect(said).toEqual([
-      [near(nth(tempos, 0)), 'growing, from soft to full', 'to 120 over 3 turns', 'p', 'crescendo'],
-      ['at 75.6', near(nth(tempos, 1)), 'Bell calls “Hey” on beat 3: all stop'],
-      ['at 95.2', near(nth(tempos, 2))],
-      ['at 120', near(nth(tempos, 3)), 'stop'],
+      [
+        near(numberAt(tempos, 0)),
+        'growing, from soft to full',
+        'to 120 over 3 turns',
+        'p',
+        'crescendo',
+      ],
+      ['at 75.6', near(numberAt(tempos, 1)), 'Bell calls “Hey” on beat 3: all stop'],
+      ['at 95.2', near(numberAt(tempos, 2))],
+      ['at 120', near(numberAt(tempos, 3)), 'stop'],
       ['180', 'f'],
       [],
     ]);

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { graceCount, type Layer, rollCount, type Stroke } from '../rhythm/index.ts';
 import type { StaffNote } from '../staff/index.ts';
 import { lcm, type Rational } from '../time/index.ts';
@@ -238,9 +238,9 @@ function beamsOf({ notes, beams }: LineBar): readonly (readonly string[])[] {
   for (const [from, to] of beams) {
     for (let at = from; at < to; at += 1) {
       const [before, here, after] = [
-        at > from ? nth(flags, at - 1) : 0,
-        nth(flags, at),
-        at + 1 < to ? nth(flags, at + 1) : 0,
+        at > from ? numberAt(flags, at - 1) : 0,
+        numberAt(flags, at),
+        at + 1 < to ? numberAt(flags, at + 1) : 0,
       ];
       if (before === 0 && after === 0) continue;
       for (let level = 1; level <= here; level += 1) {

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { type Cell, LIMITS } from '../rhythm/index.ts';
 import { gcd, lcmWithin, type Pulses } from '../time/index.ts';
@@ -81,7 +81,7 @@ function cellsOfTurn(
 ): readonly FittedCell[] {
   const parts = beats.map(partsOf);
   /** Beats whose notes do not fall on their pulses. */
-  const isOdd = (beat: number) => nth(spans, beat) % nth(parts, beat) !== 0;
+  const isOdd = (beat: number) => numberAt(spans, beat) % numberAt(parts, beat) !== 0;
   const found: FittedCell[] = [];
   for (let beat = 0; beat < spans.length; ) {
     const over = isOdd(beat) ? evenlyOver(spans, beats, parts, beat) : undefined;
@@ -90,7 +90,7 @@ function cellsOfTurn(
       beat += over.cell.beats.num;
       continue;
     }
-    found.push(...cellsOfBeat(nth(spans, beat), nth(beats, beat), nth(parts, beat)));
+    found.push(...cellsOfBeat(numberAt(spans, beat), nth(beats, beat), numberAt(parts, beat)));
     beat += 1;
   }
   return found;
@@ -103,13 +103,13 @@ function evenlyOver(
   parts: readonly number[],
   first: number,
 ): FittedCell | undefined {
-  let apart = nth(parts, first);
+  let apart = numberAt(parts, first);
   let best: FittedCell | undefined;
   let gain = 0;
   const within: Within[] = [...nth(beats, first)];
   for (let to = first + 1; to < spans.length && spans[to] === spans[first]; to += 1) {
     const span = to - first + 1;
-    apart += nth(parts, to);
+    apart += numberAt(parts, to);
     within.push(
       ...nth(beats, to).map(({ index, num, den }) => ({
         index,

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { createEar, type HeardStroke } from '../ear/index.ts';
 import type { Force } from '../rhythm/index.ts';
 import { type Hertz, rational, type Samples, type Seconds, wrap, ZERO } from '../time/index.ts';
@@ -47,24 +47,24 @@ export function hearRecording(
   const turn = turnOf(places, heardKinds);
   const again = turnByTurn(places, turn);
   const kinds = strokes.map((_, index) =>
-    commonest(nth(again, index).map((one) => nth(heardKinds, one))),
+    commonest(nth(again, index).map((one) => numberAt(heardKinds, one))),
   );
   const louds = strokes.map((_, index) => {
     const same = nth(again, index);
     return same.reduce((sum, one) => sum + nth(strokes, one).loud, 0) / same.length;
   });
   const loud = [...louds].sort((a, b) => a - b);
-  const middle = nth(loud, Math.floor(loud.length / 2));
+  const middle = numberAt(loud, Math.floor(loud.length / 2));
   const notes = louds.map(
     (own, index): PartNote => ({
       // A part of a beat far finer than anybody plays.
       // The first one is at the beginning, also where the others put it a hair before that.
-      at: rational(Math.max(0, Math.round(nth(places, index) * PARTS)), PARTS),
-      sound: String(nth(kinds, index)),
+      at: rational(Math.max(0, Math.round(numberAt(places, index) * PARTS)), PARTS),
+      sound: String(numberAt(kinds, index)),
       force: forceOf(own / middle),
     }),
   );
-  const last = nth(places, places.length - 1);
+  const last = numberAt(places, places.length - 1);
   const lost = [
     `Heard: ${counted(strokes.length, 'stroke')} at about ${Math.round(60 / beat)} a minute, in turns of ${counted(turn, 'beat')}. Beat and turn are the ones that explain it best, and its first stroke is taken for the one; all three can be chosen.`,
     'Which hand plays cannot be heard, and two strokes at the same moment are one.',

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { beatsOf, type Cycle, overTurns, turnPulses } from '../cycle/index.ts';
 import { type Tap, tappedBeats } from '../tapin/index.ts';
 import { type Pulses, rational, toNumber } from '../time/index.ts';
@@ -57,8 +57,8 @@ export function onGrid(
     }
   }
   const on = (one: Placed, beat: number, slot: number, slots: number): Placed => {
-    const span = nth(spans, beat % spans.length);
-    const { num, den } = rational(nth(starts, beat) * slots + slot * span, slots);
+    const span = numberAt(spans, beat % spans.length);
+    const { num, den } = rational(numberAt(starts, beat) * slots + slot * span, slots);
     // What falls on the very end is the beginning: the whole comes round.
     return { ...one, at: rational(num >= end * den ? num - end * den : num, den) };
   };
@@ -66,8 +66,8 @@ export function onGrid(
   const notes = placed.map((one) => {
     const at = toNumber(one.at);
     const beat = beatAt(starts, at);
-    const span = nth(spans, beat % spans.length);
-    return on(one, beat, Math.round(((at - nth(starts, beat)) / span) * grid), grid);
+    const span = numberAt(spans, beat % spans.length);
+    return on(one, beat, Math.round(((at - numberAt(starts, beat)) / span) * grid), grid);
   });
   return { notes: sorted(notes), unsure: [] };
 }
@@ -78,7 +78,7 @@ function beatAt(starts: readonly number[], at: number): number {
   let high = starts.length - 1;
   while (low < high) {
     const middle = Math.ceil((low + high) / 2);
-    if (nth(starts, middle) <= at) low = middle;
+    if (numberAt(starts, middle) <= at) low = middle;
     else high = middle - 1;
   }
   return low;

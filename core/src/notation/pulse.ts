@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import type { HeardStroke } from '../ear/index.ts';
 import type { Seconds } from '../time/index.ts';
 
@@ -30,24 +30,24 @@ export function pulseOf(strokes: readonly Pick<HeardStroke, 'time' | 'loud'>[]):
   const weights = strokes.map(({ loud }) => Math.sqrt(loud));
   const all = weights.reduce((sum, one) => sum + one, 0);
   const anchors = [...strokes.keys()]
-    .sort((a, b) => nth(weights, b) - nth(weights, a))
+    .sort((a, b) => numberAt(weights, b) - numberAt(weights, a))
     .slice(0, 6)
     .concat(0);
-  let best = { score: -1, beat: 0.5, start: nth(times, 0) };
+  let best = { score: -1, beat: 0.5, start: numberAt(times, 0) };
   for (let step = 0; step <= TEMPOS.steps; step += 1) {
     const bpm = TEMPOS.from * (TEMPOS.to / TEMPOS.from) ** (step / TEMPOS.steps);
     const beat = 60 / bpm;
     // Most people feel a beat of about 100 a minute.
     const usual = Math.exp(-0.5 * (Math.log2(bpm / 100) / 0.9) ** 2);
     for (const anchor of anchors) {
-      const start = nth(times, anchor);
+      const start = numberAt(times, anchor);
       for (const [parts, likely] of CUTS) {
         let on = 0;
         let onBeat = 0;
         for (let at = 0; at < times.length; at += 1) {
-          const place = (nth(times, at) - start) / beat;
+          const place = (numberAt(times, at) - start) / beat;
           const off = (place * parts - Math.round(place * parts)) / parts;
-          const weight = nth(weights, at) * Math.exp(-0.5 * (off / NEAR) ** 2);
+          const weight = numberAt(weights, at) * Math.exp(-0.5 * (off / NEAR) ** 2);
           on += weight;
           if (Math.round(place * parts) % parts === 0) onBeat += weight;
         }
@@ -95,8 +95,8 @@ export function turnOf(places: readonly number[], kinds: readonly number[]): num
   const at = new Map<string, number>();
   const keys = places.map((place, index) => {
     const key = `${Math.round(place * 12)}`;
-    at.set(key, nth(kinds, index));
-    return { twelfth: Math.round(place * 12), kind: nth(kinds, index) };
+    at.set(key, numberAt(kinds, index));
+    return { twelfth: Math.round(place * 12), kind: numberAt(kinds, index) };
   });
   const end = Math.max(...keys.map(({ twelfth }) => twelfth));
   const scores = TURNS.map((beats) => {

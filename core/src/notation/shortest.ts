@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { type Cell, type Layer, type Stroke, withRings } from '../rhythm/index.ts';
 import { turnsUntilItRepeats } from './fit.ts';
@@ -24,19 +24,19 @@ export function shortest(cycle: Cycle, layer: Layer, turns: number): Layer {
     nth(inTurn, turn).push(stroke);
   }
   const ringsIn = (at: number) => {
-    const from = nth(firstSlot, at);
+    const from = numberAt(firstSlot, at);
     const to = firstSlot[at + 1] ?? slot;
     return (layer.rings ?? []).filter((one) => one >= from && one < to).map((one) => one - from);
   };
   const period = turnsUntilItRepeats(turns, (at) =>
     JSON.stringify([
       cellsBy[at],
-      nth(inTurn, at).map((stroke) => ({ ...stroke, slot: stroke.slot - nth(firstSlot, at) })),
+      nth(inTurn, at).map((stroke) => ({ ...stroke, slot: stroke.slot - numberAt(firstSlot, at) })),
       layer.rings ? ringsIn(at) : 0,
     ]),
   );
   if (period === turns) return layer;
-  const end = nth(firstSlot, period);
+  const end = numberAt(firstSlot, period);
   const strokes = layer.strokes.filter((stroke) => stroke.slot < end);
   const { rings, ...rest } = layer;
   const short = { ...rest, cells: cellsBy.slice(0, period).flat(), strokes };

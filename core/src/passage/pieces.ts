@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { listOf, NameSchema, nth } from '../bounds/index.ts';
+import { listOf, NameSchema, nth, numberAt } from '../bounds/index.ts';
 import { beatStarts, type Cycle, turnPulses } from '../cycle/index.ts';
 import { handsOf, type Layer, type LayerGrid, type Rhythm } from '../rhythm/index.ts';
 import type { Ticks } from '../time/index.ts';
@@ -78,7 +78,7 @@ export function proposePieces(
   const edges = [0, ...fixed.map(({ slot }) => slot), end];
   chosen.push(...fixed);
   edges.slice(0, -1).forEach((from, at) => {
-    chosen.push(...split(from, nth(edges, at + 1), cuts, struck));
+    chosen.push(...split(from, numberAt(edges, at + 1), cuts, struck));
   });
   const sorted = chosen.sort((a, b) => a.slot - b.slot).slice(0, PIECE_LIMITS.pieces);
   return sorted.map(({ slot, reason }, at) => ({
@@ -125,23 +125,23 @@ function cutsOf(
     if (!bySlot.has(slot)) bySlot.set(slot, at);
   });
   const struck = [...bySlot.keys()];
-  const gaps = struck.slice(1).map((slot, at) => ticksBetween(grid, nth(struck, at), slot));
+  const gaps = struck.slice(1).map((slot, at) => ticksBetween(grid, numberAt(struck, at), slot));
   const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)] ?? 0;
   const doubles = struck.filter((_, at) => at > 0 && isDouble(hands, bySlot, struck, at)).length;
   const cuts: Cut[] = [];
   struck.forEach((slot, at) => {
     if (at === 0) return;
-    const ticks = nth(grid.startTicks, slot);
+    const ticks = numberAt(grid.startTicks, slot);
     const onBeat = isBeat(cycle, grid, ticks);
     const add = (reason: PieceReason) =>
       cuts.push({ slot, reason, weight: WEIGHT[reason] + (onBeat ? 1.5 : 0) });
-    if (nth(gaps, at - 1) >= usual * 1.9) add('rest');
+    if (numberAt(gaps, at - 1) >= usual * 1.9) add('rest');
     else if (isDouble(hands, bySlot, struck, at) && doubles * 3 <= struck.length) add('hands');
     else if (onBeat) add('middle');
   });
   layer.cells.forEach((_, index) => {
     if (index === 0) return;
-    const slot = nth(grid.firstSlot, index);
+    const slot = numberAt(grid.firstSlot, index);
     // Beats of other lengths are no other division: what counts is how long a slot is.
     if (slotTicks(grid, slot) === slotTicks(grid, slot - 1)) return;
     cuts.push({ slot, reason: 'division', weight: WEIGHT.division + 1.5 });
@@ -163,17 +163,17 @@ function isDouble(
   struck: readonly number[],
   index: number,
 ): boolean {
-  const hand = (one: number) => hands[at.get(nth(struck, one)) ?? -1];
+  const hand = (one: number) => hands[at.get(numberAt(struck, one)) ?? -1];
   const now = hand(index);
   return (now === 'R' || now === 'L') && now === hand(index - 1);
 }
 
 function ticksBetween(grid: LayerGrid, one: number, other: number): Ticks {
-  return nth(grid.startTicks, other) - nth(grid.startTicks, one);
+  return numberAt(grid.startTicks, other) - numberAt(grid.startTicks, one);
 }
 
 function slotTicks(grid: LayerGrid, slot: number): Ticks {
-  return (grid.startTicks[slot + 1] ?? grid.lengthTicks) - nth(grid.startTicks, slot);
+  return (grid.startTicks[slot + 1] ?? grid.lengthTicks) - numberAt(grid.startTicks, slot);
 }
 
 function isBeat(cycle: Cycle, grid: LayerGrid, ticks: Ticks): boolean {

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { beatStarts, type Cycle, turnPulses } from '../cycle/index.ts';
 import { instrumentOf, strokeKind } from '../instrument/index.ts';
 import { registerOf } from '../read/index.ts';
@@ -97,7 +97,7 @@ function onBeats(cycle: Cycle, layer: Layer, grid: LayerGrid, beats: Passage['be
   const starts = beatStarts(cycle);
   const perPulse = grid.turnTicks / turnPulses(cycle);
   const strokes = layer.strokes.filter(({ slot }) => {
-    const ticks = nth(grid.startTicks, slot) % grid.turnTicks;
+    const ticks = numberAt(grid.startTicks, slot) % grid.turnTicks;
     return beats.includes(starts.findLastIndex((start) => start * perPulse <= ticks));
   });
   return { ...layer, strokes };
@@ -110,7 +110,7 @@ function inStretch(cycle: Cycle, layer: Layer, grid: LayerGrid, within: Passage[
   const [from, to] = [within.from, within.to].map(({ num, den }) => (num * perPulse) / den);
   const { lengthTicks } = grid;
   const strokes = layer.strokes.filter(({ slot }) => {
-    const ticks = nth(grid.startTicks, slot);
+    const ticks = numberAt(grid.startTicks, slot);
     const round = Math.ceil(((from ?? 0) - ticks) / lengthTicks);
     return ticks + round * lengthTicks < (to ?? 0);
   });

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { beatStarts, beatsOf } from '../cycle/index.ts';
 import { handsOf, type Layer, type LayerGrid, type Rhythm } from '../rhythm/index.ts';
 import type { Ticks } from '../time/index.ts';
@@ -205,7 +205,7 @@ function passageOf(
 
 function ticksAt({ grid }: Practised, slot: number): Ticks {
   const { length } = grid.startTicks;
-  return Math.floor(slot / length) * grid.lengthTicks + nth(grid.startTicks, slot % length);
+  return Math.floor(slot / length) * grid.lengthTicks + numberAt(grid.startTicks, slot % length);
 }
 
 /** Pieces from one up to another as one stretch. */

@@ -1,4 +1,4 @@
-import { BLANK, NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
+import { BLANK, NAME_LENGTH, numberAt, oneLine } from '../bounds/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import { slotCount } from './check.ts';
 import { isFootKind } from './hands.ts';
@@ -191,7 +191,7 @@ function placesByTable(
   const places = new Map<number, number>();
   const byPlace = new Map<number, number>();
   for (const part of parts) {
-    const place = nth(table, part);
+    const place = numberAt(table, part);
     const before = byPlace.get(place);
     if (before !== undefined && force(before) >= force(part)) continue;
     byPlace.set(place, part);
@@ -200,7 +200,7 @@ function placesByTable(
   const kept = parts.filter((part) => places.has(part));
   return {
     places,
-    moved: kept.filter((part) => nth(table, part) * table.length !== part * to),
+    moved: kept.filter((part) => numberAt(table, part) * table.length !== part * to),
     lost: parts.filter((part) => !places.has(part)),
   };
 }

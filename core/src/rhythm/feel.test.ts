@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { askedSlots } from '../ear/index.ts';
 import { scoreRhythm } from '../sound/index.ts';
 import { readFeel, readRhythm, writeFeel } from '../text/index.ts';
@@ -105,7 +105,7 @@ describe('a feel', () => {
       7,
       6 + 5 / 3,
     ];
-    for (const [index, at] of felt.entries()) expect(at).toBeCloseTo(nth(wanted, index), 12);
+    for (const [index, at] of felt.entries()) expect(at).toBeCloseTo(numberAt(wanted, index), 12);
     expect(timeRhythm(swung)).toEqual(timeRhythm(PLAIN));
   });
 
@@ -164,9 +164,9 @@ describe('a feel', () => {
           const grid = nth(timed.timing.layers, index);
           const felt = grid.startTicks.map((_, slot) => feltTicks(layer, grid)(slot));
           felt.forEach((at, slot) => {
-            expect(at).toBeGreaterThanOrEqual(slot === 0 ? 0 : nth(felt, slot - 1));
-            const first = nth(grid.firstSlot, nth(grid.cellOf, slot));
-            expect(at).toBeGreaterThanOrEqual(nth(grid.startTicks, first));
+            expect(at).toBeGreaterThanOrEqual(slot === 0 ? 0 : numberAt(felt, slot - 1));
+            const first = numberAt(grid.firstSlot, numberAt(grid.cellOf, slot));
+            expect(at).toBeGreaterThanOrEqual(numberAt(grid.startTicks, first));
           });
         });
       }),

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { add, divide, multiply, rational, subtract, type Ticks, toNumber } from '../time/index.ts';
 import type { Feel, FeelCut, Layer } from './model.ts';
 import type { LayerGrid } from './timing.ts';
@@ -15,15 +15,15 @@ export function feltTicks(
   grid: LayerGrid,
 ): FeltTicks {
   const { startTicks, cellOf, firstSlot, lengthTicks } = grid;
-  if (!feel) return (slot) => nth(startTicks, slot);
+  if (!feel) return (slot) => numberAt(startTicks, slot);
   return (slot) => {
-    const cell = nth(cellOf, slot);
-    const first = nth(firstSlot, cell);
+    const cell = numberAt(cellOf, slot);
+    const first = numberAt(firstSlot, cell);
     const cut = cutFor(feel, nth(cells, cell).slots, beatOf(grid, cell));
-    if (!cut) return nth(startTicks, slot);
-    const from = nth(startTicks, first);
+    if (!cut) return numberAt(startTicks, slot);
+    const from = numberAt(startTicks, first);
     const next = firstSlot[cell + 1];
-    const to = next === undefined ? lengthTicks : nth(startTicks, next);
+    const to = next === undefined ? lengthTicks : numberAt(startTicks, next);
     const { num, den } = nth(cut.at, slot - first);
     return from + ((to - from) * num) / den;
   };

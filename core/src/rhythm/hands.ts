@@ -1,4 +1,10 @@
-import { type Instrument, instrumentOf, type PlayedOn, strokeKind } from '../instrument/index.ts';
+import {
+  type Instrument,
+  instrumentOf,
+  type PlayedOn,
+  type StrokeKind,
+  strokeKinds,
+} from '../instrument/index.ts';
 import type { Hand, Layer, Stroke } from './model.ts';
 
 /** Whether a kind of stroke is played with the foot; it never takes a hand. */
@@ -27,36 +33,56 @@ export function footKinds(on: PlayedOn): ReadonlySet<string> {
  * player (the strong hand is the right one).
  */
 export function handOf(layer: PlayedOn, stroke: Stroke): Hand {
-  return playedBy(instrumentOf(layer), stroke);
+  const instrument = instrumentOf(layer);
+  return playedBy(instrument && strokeKinds(instrument), stroke);
 }
 
-function playedBy(instrument: Instrument | undefined, { kind, hand }: Stroke): Hand {
-  const usual = instrument && strokeKind(instrument, kind)?.hand;
+function playedBy(kinds: ReadonlyMap<string, StrokeKind> | undefined, stroke: Stroke): Hand {
+  const usual = kinds?.get(stroke.kind)?.hand;
   if (usual === 'foot') return 'F';
-  if (hand !== undefined) return hand;
-  switch (usual) {
-    case 'weak':
-      return 'L';
-    case 'both':
-      return 'B';
-    default:
-      return 'R';
-  }
+  if (stroke.hand !== undefined) return stroke.hand;
+  if (usual === 'weak') return 'L';
+  return usual === 'both' ? 'B' : 'R';
 }
 
-const played = new WeakMap<
-  Layer,
-  { readonly instrument: Instrument | undefined; readonly hands: readonly Hand[] }
->();
+/** One limb: the right hand, the left one, or the foot. */
+export type OneHand = 'R' | 'L' | 'F';
+
+/** Who plays the strokes of a layer. */
+interface Played {
+  readonly instrument: Instrument | undefined;
+  readonly hands: readonly Hand[];
+  /** For each limb its strokes, by their places among those of the layer. */
+  readonly strokes: Readonly<Record<OneHand, readonly number[]>>;
+}
+
+const played = new WeakMap<Layer, Played>();
 
 /** The hand of each stroke of a layer, as {@link handOf} tells it; worked out once. */
 export function handsOf(layer: Layer): readonly Hand[] {
+  return playedIn(layer).hands;
+}
+
+/** The strokes of a layer that a limb plays, alone or with another, by their places among all; worked out once. */
+export function strokesOf(layer: Layer, limb: OneHand): readonly number[] {
+  return playedIn(layer).strokes[limb];
+}
+
+function playedIn(layer: Layer): Played {
   const instrument = instrumentOf(layer);
   const known = played.get(layer);
-  if (known && known.instrument === instrument) return known.hands;
-  const hands = layer.strokes.map((stroke) => playedBy(instrument, stroke));
-  played.set(layer, { instrument, hands });
-  return hands;
+  if (known && known.instrument === instrument) return known;
+  const kinds = instrument && strokeKinds(instrument);
+  const hands = layer.strokes.map((stroke) => playedBy(kinds, stroke));
+  const strokes: Record<OneHand, number[]> = { R: [], L: [], F: [] };
+  hands.forEach((hand, at) => {
+    if (hand === 'R' || hand === 'B') strokes.R.push(at);
+    if (hand === 'L' || hand === 'B') strokes.L.push(at);
+    if (hand === 'F') strokes.F.push(at);
+  });
+  const found = { instrument, hands, strokes };
+  played.set(layer, found);
+  return found;
 }
 
 /** Limbs that a hand sign puts to work, as bits: right 1, left 2, foot 4. */

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 
 /** Where the parts of a beat of four go in one of three, and of three in one of four. */
 export interface RecutTable {
@@ -24,7 +24,7 @@ export function readPlaces(text: string, parts: 3 | 4): readonly number[] | unde
   const places = words.map((word) => (/^[0-3]$/.test(word) ? Number(word) : Number.NaN));
   const most = parts === 4 ? 3 : 4;
   const isGood = places.every(
-    (place, at) => place < most && (at === 0 || place >= nth(places, at - 1)),
+    (place, at) => place < most && (at === 0 || place >= numberAt(places, at - 1)),
   );
   return places.length === parts && isGood ? places : undefined;
 }

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { beatsOf, beatsOverTurns, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   add,
@@ -251,7 +251,7 @@ function onsetsBetween(rhythm: Lines, timing: Timing, end: Ticks): readonly Onse
     if (!grid || grid.lengthTicks === 0) return;
     for (let round = 0; round < end; round += grid.lengthTicks) {
       for (const stroke of layer.strokes) {
-        const ticks = round + nth(grid.startTicks, stroke.slot);
+        const ticks = round + numberAt(grid.startTicks, stroke.slot);
         if (ticks < end) found.push({ ticks, layer: index, stroke });
       }
     }

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { beatStarts, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import { gcd, lcm, type Ticks } from '../time/index.ts';
 import { CLICK_INSTRUMENT } from '../voice/index.ts';
@@ -91,7 +91,7 @@ function clicksIn(cycle: Cycle, plan: ClickPlan, turn: number): readonly Clicked
   const starts = beatStarts(cycle);
   const length = turnPulses(cycle);
   const at = (beat: number): Clicked => ({
-    num: nth(starts, beat),
+    num: numberAt(starts, beat),
     den: 1,
     isOne: beat === 0,
     isBeat: true,

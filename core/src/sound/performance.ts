@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import type { PlayedOn } from '../instrument/index.ts';
 import { type Rhythm, sayOf, type Timing, tempoAt } from '../rhythm/index.ts';
@@ -133,7 +133,7 @@ export function wordsOf({ layers }: Pick<Rhythm, 'layers'>, timing: Timing): rea
       const text = sayOf(layer, stroke);
       return text === undefined
         ? []
-        : [{ ticks: nth(startTicks, stroke.slot), layer: layer.id, text }];
+        : [{ ticks: numberAt(startTicks, stroke.slot), layer: layer.id, text }];
     });
     const rounds = once.length === 0 ? 0 : timing.fullTicks / lengthTicks;
     return Array.from({ length: rounds }, (_, round) =>

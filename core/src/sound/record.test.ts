@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { truePeak } from '../loudness/index.ts';
 import { CEILING } from '../mix/index.ts';
 import { timeRhythm } from '../rhythm/index.ts';
@@ -73,8 +73,10 @@ describe('a performance as sound', () => {
     const fade = Math.round(DAMP_FADE * 48_000);
     expect(choked.slice(0, from)).toEqual(free.slice(0, from));
     for (let part = 1; part < fade; part += 7) {
-      const whole = nth(free, from + part);
-      expect(Math.abs(nth(choked, from + part) - whole * (1 - part / fade))).toBeLessThan(1e-6);
+      const whole = numberAt(free, from + part);
+      expect(Math.abs(numberAt(choked, from + part) - whole * (1 - part / fade))).toBeLessThan(
+        1e-6,
+      );
     }
     expect(free.slice(from + fade, from + fade + 4800).some((value) => value !== 0)).toBe(true);
     expect(choked.slice(from + fade).every((value) => value === 0)).toBe(true);

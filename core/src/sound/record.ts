@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { createLimiter, createRoom, placesOf, type RoomName } from '../mix/index.ts';
 import type { Hertz, Samples, Seconds } from '../time/index.ts';
 import { CLICK_INSTRUMENT, type ClickSound, clickInstrument } from '../voice/index.ts';
@@ -187,7 +187,7 @@ function gainsOf(
   { levels, only, spread = 0, click = false }: RecordOptions,
 ): (layer: string) => readonly [number, number] | undefined {
   const places = placesOf(players.length, spread);
-  const at = new Map(players.map(({ id }, index) => [id, nth(places, index)]));
+  const at = new Map(players.map(({ id }, index) => [id, numberAt(places, index)]));
   const known = new Map<string, readonly [number, number]>();
   return (layer) => {
     if (only?.has(layer) === false) return undefined;

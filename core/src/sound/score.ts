@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { type SecondCount, secondCycle } from '../counting/index.ts';
 import { beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
@@ -210,7 +210,7 @@ function strokeEvents(
   if (!layer) return [];
   const { stroke } = onset;
   const grid = nth(timing.layers, onset.layer);
-  const ticks = onset.ticks - nth(grid.startTicks, stroke.slot) + felt(stroke.slot);
+  const ticks = onset.ticks - numberAt(grid.startTicks, stroke.slot) + felt(stroke.slot);
   const event = (force: Force, at: Ticks, offset: Seconds, other = false): ScoreEvent => ({
     ticks: at,
     offset,

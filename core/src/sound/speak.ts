@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { type Counting, countTurn } from '../counting/index.ts';
 import { type Crossing, setPhrase } from '../crossing/index.ts';
 import { type Cycle, turnPulses } from '../cycle/index.ts';
@@ -67,7 +67,7 @@ export function spokenRhythm(
     const word = onset.layer === index ? sayOf(layer, onset.stroke) : undefined;
     if (word === undefined) return [];
     const { slot, force } = onset.stroke;
-    const ticks = onset.ticks - nth(grid.startTicks, slot) + felt(slot);
+    const ticks = onset.ticks - numberAt(grid.startTicks, slot) + felt(slot);
     return [{ ticks, word, strong: force === 4 }];
   });
   // Strokes that sound together are said once.

@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import { type Layer, type Stroke, timeLayer, turnBeats } from '../rhythm/index.ts';
 import {
@@ -103,7 +103,7 @@ export function engraveLayer(cycle: Cycle, layer: Layer): Staff {
   let measureBegin = ZERO;
   const { length } = timeLayer(cycle, layer);
   layer.cells.forEach((cell, index) => {
-    const slot = nth(firstSlot, index);
+    const slot = numberAt(firstSlot, index);
     const begin = starts[slot] ?? ZERO;
     const end = starts[slot + cell.slots] ?? length;
     const span = subtract(end, begin);

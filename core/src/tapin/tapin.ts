@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   accentOnly,
@@ -93,7 +93,7 @@ export function tappedBeats(
     beats = byBeat.map((here, beat) => ({
       beat,
       taps: here,
-      readings: readBeat(here, nth(spans, beat), jitter, passes),
+      readings: readBeat(here, numberAt(spans, beat), jitter, passes),
     }));
     const next = beats.map((beat) => beat.readings[0]?.slots ?? 1);
     const spread = spreadOf(beats, spans);
@@ -121,8 +121,8 @@ function fold(
     let pass = Math.floor(at / turn);
     const within = at - pass * turn;
     let beat = starts.findLastIndex((start) => start <= within);
-    let place = (within - nth(starts, beat)) / (beatsOf(cycle)[beat]?.span ?? 1);
-    const span = nth(spans, beat);
+    let place = (within - numberAt(starts, beat)) / (beatsOf(cycle)[beat]?.span ?? 1);
+    const span = numberAt(spans, beat);
     const early = Math.min(SLIP * jitter, span / (2 * (slots[beat] ?? 1)), 0.25 * span);
     if ((1 - place) * span < early) {
       const next = (beat + 1) % starts.length;
@@ -147,7 +147,7 @@ function spreadOf(beats: readonly TappedBeat[], spans: readonly Seconds[]): Seco
   for (const { beat, taps, readings } of beats) {
     const slots = readings[0]?.slots ?? 1;
     for (const { place } of taps) {
-      const off = (place - nearestSlot(place, slots) / slots) * nth(spans, beat);
+      const off = (place - nearestSlot(place, slots) / slots) * numberAt(spans, beat);
       squares += Math.min(off * off, JITTER.most ** 2);
       count += 1;
     }

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { nth } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { seeded } from '../chance/index.ts';
 import {
   type PlaceInTurns,
@@ -141,7 +141,7 @@ function drawn(
     return (share / turns) * Math.exp(Math.max(-MOST_PULL, Math.min(MOST_PULL, debt)));
   };
   const weights = variations.map((variation, at) => {
-    const share = nth(shares, at);
+    const share = numberAt(shares, at);
     if (share === 0 || !may(variation)) return 0;
     return weight(share, state.played[variation.id] ?? 0, turnsOfVariation(rhythm, variation));
   });
@@ -152,7 +152,7 @@ function drawn(
   let at = chanceOf(plan.seed, turn) * all - home;
   if (at < 0 || all === 0) return undefined;
   return variations.find((_, index) => {
-    at -= nth(weights, index);
+    at -= numberAt(weights, index);
     return at < 0;
   });
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
 import {
   changeVariation,
@@ -97,7 +97,7 @@ describe('which variation comes when', () => {
     const places = turns.flatMap(({ turn, variation }) =>
       variation?.name === 'Call' ? [turn] : [],
     );
-    const gaps = places.slice(1).map((turn, at) => turn - nth(places, at));
+    const gaps = places.slice(1).map((turn, at) => turn - numberAt(places, at));
     expect(new Set(gaps).size).toBeGreaterThan(6);
     expect(Math.max(...gaps)).toBeLessThan(30);
   });

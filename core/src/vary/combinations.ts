@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { numberAt } from '../bounds/index.ts';
 import { leadingLine, soundingLine, syncopation } from '../read/index.ts';
 import { beatTicks, type Rhythm, timeRhythm } from '../rhythm/index.ts';
 import type { Step } from './chain.ts';
@@ -31,7 +31,7 @@ export function combinationsOf(
   const { grid, layer } = line;
   const optional = optionalSlots(line);
   if (optional.length === 0) return [];
-  const places = new Map(optional.map((slot, at) => [nth(grid.startTicks, slot), at]));
+  const places = new Map(optional.map((slot, at) => [numberAt(grid.startTicks, slot), at]));
   const turns = Math.max(1, Math.ceil(grid.lengthTicks / grid.turnTicks));
   const beats = beatTicks(rhythm.cycle, timed.timing, turns).filter(
     (tick) => tick < grid.lengthTicks,

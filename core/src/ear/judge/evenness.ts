@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { isFelt, type Layer, type LayerGrid } from '../../rhythm/index.ts';
 import { type Met, mean } from './match.ts';
 
@@ -42,17 +42,17 @@ export function evenness(
     const next = nth(met, at + 1);
     const { slot } = one.asked;
     if (next.asked.slot !== (slot + 1) % count) continue;
-    const cell = nth(grid.cellOf, slot);
+    const cell = numberAt(grid.cellOf, slot);
     const { slots } = nth(layer.cells, cell);
     // Parts that are felt otherwise are not meant to be even.
     if (slots < 2 || isFelt(layer, grid, cell)) continue;
     const gap = next.asked.time - one.asked.time;
-    const end = slot + 1 < count ? nth(grid.startTicks, slot + 1) : grid.lengthTicks;
-    const usual = (end - nth(grid.startTicks, slot)) * secondsPerTick;
+    const end = slot + 1 < count ? numberAt(grid.startTicks, slot + 1) : grid.lengthTicks;
+    const usual = (end - numberAt(grid.startTicks, slot)) * secondsPerTick;
     // A pass may end before its layer does: what follows then is not the neighbour. A tempo may have risen meanwhile.
     if (Math.abs(gap - usual) > usual * RISEN) continue;
     const cells = listsOf(lengths, slots);
-    const part = slot - nth(grid.firstSlot, cell);
+    const part = slot - numberAt(grid.firstSlot, cell);
     const length = 1 + (next.error - one.error) / gap;
     nth(cells, part).push(length);
     let lean = leans.get(slots);

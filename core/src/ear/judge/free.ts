@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Bpm, Seconds } from '../../time/index.ts';
 
 /** The tempo that somebody keeps without a click. */
@@ -39,7 +39,7 @@ function turning(times: readonly Seconds[], gap: Seconds): number {
   let x = 0;
   let y = 0;
   for (const time of times) {
-    const turn = (2 * Math.PI * (time - nth(times, 0))) / gap;
+    const turn = (2 * Math.PI * (time - numberAt(times, 0))) / gap;
     x += Math.cos(turn);
     y += Math.sin(turn);
   }
@@ -49,9 +49,9 @@ function turning(times: readonly Seconds[], gap: Seconds): number {
 function commonGap(times: readonly Seconds[]): Seconds | undefined {
   const shortest = times
     .slice(1)
-    .map((time, at) => time - nth(times, at))
+    .map((time, at) => time - numberAt(times, at))
     .sort((a, b) => a - b);
-  const usual = nth(shortest, Math.floor(shortest.length * 0.2));
+  const usual = numberAt(shortest, Math.floor(shortest.length * 0.2));
   if (!(usual > 0.05)) return undefined;
   let best: { gap: Seconds; turn: number } | undefined;
   // Strokes may lie on halves or thirds of the shortest usual gap, but not on more.
@@ -67,11 +67,11 @@ function commonGap(times: readonly Seconds[]): Seconds | undefined {
 
 /** The gap by the line through strokes at their numbers. */
 function refined(times: readonly Seconds[], gap: Seconds): Seconds {
-  const start = nth(times, 0);
+  const start = numberAt(times, 0);
   const numbers: number[] = [];
   let number = 0;
   times.forEach((time, at) => {
-    if (at > 0) number += Math.round((time - nth(times, at - 1)) / gap);
+    if (at > 0) number += Math.round((time - numberAt(times, at - 1)) / gap);
     numbers.push(number);
   });
   const meanNumber = numbers.reduce((sum, one) => sum + one, 0) / numbers.length;
@@ -79,7 +79,7 @@ function refined(times: readonly Seconds[], gap: Seconds): Seconds {
   let covariance = 0;
   let variance = 0;
   numbers.forEach((one, at) => {
-    covariance += (one - meanNumber) * (nth(times, at) - start - meanTime);
+    covariance += (one - meanNumber) * (numberAt(times, at) - start - meanTime);
     variance += (one - meanNumber) ** 2;
   });
   return variance === 0 ? gap : covariance / variance;

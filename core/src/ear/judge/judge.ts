@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { cellAt, nth, numberAt } from '../../bounds/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Seconds } from '../../time/index.ts';
 import type { Hit } from '../hit.ts';
@@ -86,7 +86,7 @@ export function judgePasses(run: Run, whole: Judgement): readonly PassFigures[] 
   const starts = passes.map((pass) => nth(asked.get(pass) ?? [], 0).time);
   // What is too many belongs to the pass that had begun; before the first, to the first.
   const extra = byPass(whole.match.extra, ({ time }) =>
-    nth(
+    numberAt(
       passes,
       Math.max(
         0,
@@ -266,8 +266,8 @@ function steadySlope(times: Float64Array, errors: Float64Array): number {
   let slope = 0;
   for (let round = 0; round < 3; round += 1) {
     slope = slopeOf(kept, times, errors);
-    const middle = median(kept.map((at) => nth(errors, at) - slope * nth(times, at)));
-    const off = (at: number) => Math.abs(nth(errors, at) - slope * nth(times, at) - middle);
+    const middle = median(kept.map((at) => cellAt(errors, at) - slope * cellAt(times, at)));
+    const off = (at: number) => Math.abs(cellAt(errors, at) - slope * cellAt(times, at) - middle);
     const usual = median(kept.map(off));
     const near = kept.filter((at) => off(at) <= Math.max(usual * 4, EXACT));
     if (near.length < FEW || near.length === kept.length) break;

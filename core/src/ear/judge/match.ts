@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { cellAt, nth } from '../../bounds/index.ts';
 import type { Seconds } from '../../time/index.ts';
 import { type Hit, inOrder } from '../hit.ts';
 import type { Asked } from './asked.ts';
@@ -173,8 +173,8 @@ export function median(values: readonly number[] | Float64Array): number {
   const sorted = new Float64Array(values).sort();
   const middle = sorted.length / 2;
   return sorted.length % 2 === 1
-    ? nth(sorted, Math.floor(middle))
-    : (nth(sorted, middle - 1) + nth(sorted, middle)) / 2;
+    ? cellAt(sorted, Math.floor(middle))
+    : (cellAt(sorted, middle - 1) + cellAt(sorted, middle)) / 2;
 }
 
 /** The mean; 0 of none. */

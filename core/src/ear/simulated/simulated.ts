@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { normal, seeded } from '../../chance/index.ts';
 import type { Force, Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Seconds } from '../../time/index.ts';
@@ -79,10 +79,10 @@ export function simulate(
 /** How many ticks later a slot comes in a swung cell. */
 function swung(layer: Layer, grid: LayerGrid, slot: number, swing: Habits['swing']): number {
   if (!swing) return 0;
-  const cell = nth(grid.cellOf, slot);
-  const first = nth(grid.firstSlot, cell);
+  const cell = numberAt(grid.cellOf, slot);
+  const first = numberAt(grid.firstSlot, cell);
   const { slots } = nth(layer.cells, cell);
   if (slots !== swing.parts || (slot - first) % 2 === 0) return 0;
-  const step = nth(grid.startTicks, slot) - nth(grid.startTicks, slot - 1);
+  const step = numberAt(grid.startTicks, slot) - numberAt(grid.startTicks, slot - 1);
   return (step * (swing.ratio - 1)) / (swing.ratio + 1);
 }

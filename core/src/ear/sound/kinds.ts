@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Features } from './features.ts';
 
 /** Examples of each stroke of one drum in one room, by its letter. */
@@ -28,7 +28,10 @@ export function tellKind(features: Features, examples: Examples): Told | undefin
       // The nearest counts most; the others keep one odd example from deciding alone.
       const rest = far.slice(1);
       const mean = rest.reduce((sum, one) => sum + one, 0) / Math.max(1, rest.length);
-      return { kind, far: rest.length > 0 ? nth(far, 0) * 0.7 + mean * 0.3 : nth(far, 0) };
+      return {
+        kind,
+        far: rest.length > 0 ? numberAt(far, 0) * 0.7 + mean * 0.3 : numberAt(far, 0),
+      };
     })
     .sort((a, b) => a.far - b.far);
   const [first, second] = near;

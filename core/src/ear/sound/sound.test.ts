@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { normal, seeded } from '../../chance/index.ts';
 import {
   createEar,
@@ -33,7 +33,7 @@ function fours(
     instrument,
     kind: nth(kinds, Math.floor(random() * kinds.length)),
     time: 0.2 + at * 0.075 + normal(random) * 0.005,
-    force: nth([2, 3, 4] as const, Math.floor(random() * 3)),
+    force: numberAt([2, 3, 4] as const, Math.floor(random() * 3)),
   }));
 }
 
@@ -98,7 +98,7 @@ describe('strokes in sound', () => {
           const finder = createOnsetFinder(RATE);
           const all = [];
           for (let at = 0, bit = 0; at < sound.length; bit += 1) {
-            const size = nth(sizes, bit % sizes.length);
+            const size = numberAt(sizes, bit % sizes.length);
             all.push(...finder.push(sound.subarray(at, at + size)));
             at += size;
           }
@@ -123,13 +123,13 @@ describe('strokes in sound', () => {
       kind: 'T',
       force: 3,
       time,
-      gain: nth([1, 0.05, 0.5], at),
+      gain: numberAt([1, 0.05, 0.5], at),
     }));
     const sound = renderStruck(strokes, RATE, 1.3, { seed: 1 });
     const loud = findOnsets(sound, RATE).map((one) => one.loud);
     expect(loud).toHaveLength(3);
-    expect(nth(loud, 2) / nth(loud, 0)).toBeCloseTo(0.5, 1);
-    expect(findOnsets(sound, RATE, { threshold: nth(loud, 1) * 2 })).toHaveLength(2);
+    expect(numberAt(loud, 2) / numberAt(loud, 0)).toBeCloseTo(0.5, 1);
+    expect(findOnsets(sound, RATE, { threshold: numberAt(loud, 1) * 2 })).toHaveLength(2);
   });
 });
 

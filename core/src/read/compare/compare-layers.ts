@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import type { Cycle } from '../../cycle/index.ts';
 import { handOf, type Layer, type Stroke, timeRhythm } from '../../rhythm/index.ts';
 import { formatRational, lcm, rational, type Ticks } from '../../time/index.ts';
@@ -84,7 +84,7 @@ function strokesOver(
   const found = new Map<Ticks, Stroke[]>();
   for (let round = 0; round < span; round += length) {
     for (const stroke of layer.strokes) {
-      const at = round + nth(starts, stroke.slot);
+      const at = round + numberAt(starts, stroke.slot);
       const here = found.get(at);
       if (here) here.push(stroke);
       else found.set(at, [stroke]);

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { wrap } from '../../time/index.ts';
 
 /** A stroke that is in both lines at different places; `by` is the way it went, the shorter way round. */
@@ -83,7 +83,7 @@ function align(
         cost[i * columns + j] = (i + j) * out;
         continue;
       }
-      const way = Math.abs(wayRound(nth(left, i - 1), nth(right, j - 1), span));
+      const way = Math.abs(wayRound(numberAt(left, i - 1), numberAt(right, j - 1), span));
       cost[i * columns + j] = Math.min(
         (cost[(i - 1) * columns + j - 1] ?? 0) + way,
         (cost[(i - 1) * columns + j] ?? 0) + out,
@@ -96,9 +96,9 @@ function align(
   let j = right.length;
   while (i > 0 && j > 0) {
     const here = cost[i * columns + j] ?? 0;
-    const way = Math.abs(wayRound(nth(left, i - 1), nth(right, j - 1), span));
+    const way = Math.abs(wayRound(numberAt(left, i - 1), numberAt(right, j - 1), span));
     if (Math.abs(here - ((cost[(i - 1) * columns + j - 1] ?? 0) + way)) < 1e-9) {
-      pairs.push([nth(left, i - 1), nth(right, j - 1)]);
+      pairs.push([numberAt(left, i - 1), numberAt(right, j - 1)]);
       i -= 1;
       j -= 1;
     } else if (Math.abs(here - ((cost[(i - 1) * columns + j] ?? 0) + out)) < 1e-9) i -= 1;

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { drumCount, instrumentOf, strokeKind } from '../../instrument/index.ts';
 import { handsOf, type Layer, type Timing } from '../../rhythm/index.ts';
 import {
@@ -39,7 +39,7 @@ export function drumMoves(layer: Layer, timing: Timing, index: number): readonly
       const stroke = nth(layer.strokes, each);
       const drum = strokeKind(instrument, stroke.kind)?.drum;
       if (drum === undefined) continue;
-      const here = { slot: stroke.slot, drum, at: nth(grid.startTicks, stroke.slot) };
+      const here = { slot: stroke.slot, drum, at: numberAt(grid.startTicks, stroke.slot) };
       if (before) add(before, here);
       first ??= here;
       before = here;

@@ -1,12 +1,14 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { type Instrument, instrumentOf } from '../../instrument/index.ts';
 import {
   type Hand,
   handsOf,
   type Layer,
   LIMBS,
+  type OneHand,
   slotsHeld,
   strokesByHand,
+  strokesOf,
   type Timing,
 } from '../../rhythm/index.ts';
 import {
@@ -23,8 +25,6 @@ import {
 
 /** Strokes a second for one hand at which most people begin to tire; a player sets their own. */
 export const USUAL_CEILING: Hertz = 5;
-
-type OneHand = 'R' | 'L' | 'F';
 
 /** Two strokes of one hand after another. */
 export interface ClosestPair {
@@ -54,42 +54,14 @@ export interface HandsReading {
   readonly impossible: readonly number[];
 }
 
-/** Follows one limb through the layer. */
-interface Track {
-  count: number;
-  /** When it first and last struck, in which slots, with which kinds; −1 before its first stroke. */
-  firstAt: Ticks;
-  firstSlot: number;
-  firstKind: string;
-  lastAt: Ticks;
-  lastSlot: number;
-  lastKind: string;
-  /** Shortest gap so far, and the slots of its two strokes. */
-  shortest: Ticks;
-  from: number;
-  to: number;
-}
+const ONE_HANDS: readonly OneHand[] = ['R', 'L', 'F'];
 
 /** The hand that right (1) and left (2) are together. */
 const BY_LIMBS: readonly (Hand | undefined)[] = [undefined, 'R', 'L', 'B'];
 
-/** Reads the hands of one layer of a rhythm, in one pass over its strokes. */
+/** Reads the hands of one layer of a rhythm. */
 export function readHands(layer: Layer, timing: Timing, index: number): HandsReading {
   const { startTicks, lengthTicks: span } = nth(timing.layers, index);
-  const after = motionsOf(layer);
-  const track = (): Track => ({
-    count: 0,
-    firstAt: -1,
-    firstSlot: -1,
-    firstKind: '',
-    lastAt: -1,
-    lastSlot: -1,
-    lastKind: '',
-    shortest: Number.POSITIVE_INFINITY,
-    from: -1,
-    to: -1,
-  });
-  const tracks: Record<OneHand, Track> = { R: track(), L: track(), F: track() };
   const leads: (Hand | undefined)[] = Array(Math.max(1, Math.ceil(span / timing.turnTicks))).fill(
     undefined,
   );
@@ -97,18 +69,24 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const impossible: number[] = [];
   let slot = -1;
   let busy = 0;
+  let turn = 0;
+  let turnEnds = timing.turnTicks;
   /** What plays together in a slot counts once: both hands there are neither the one nor the other. */
   const close = () => {
     if (slot < 0) return;
     const hand = busy & 3 ? BY_LIMBS[busy & 3] : 'F';
     if (hand && hand !== 'F') row.push(hand);
-    leads[Math.floor(nth(startTicks, slot) / timing.turnTicks)] ??= hand;
+    const at = numberAt(startTicks, slot);
+    if (at >= turnEnds) {
+      turn = Math.floor(at / timing.turnTicks);
+      turnEnds = (turn + 1) * timing.turnTicks;
+    }
+    leads[turn] ??= hand;
   };
   const hands = handsOf(layer);
   const small = { R: 0, L: 0, F: 0 };
   for (let each = 0; each < layer.strokes.length; each += 1) {
     const stroke = nth(layer.strokes, each);
-    const at = nth(startTicks, stroke.slot);
     if (stroke.slot !== slot) {
       close();
       slot = stroke.slot;
@@ -122,27 +100,24 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
       small.L += all.L;
       small[hand] -= 1;
     }
-    if (busy & limbs & 1) impossible.push(slot);
-    if (busy & limbs & 2) impossible.push(slot);
-    if (busy & limbs & 4) impossible.push(slot);
+    // Once for each limb that is busy already.
+    for (let both = busy & limbs; both !== 0; both &= both - 1) impossible.push(slot);
     busy |= limbs;
-    if (limbs & 1) strike(tracks.R, at, slot, stroke.kind, after);
-    if (limbs & 2) strike(tracks.L, at, slot, stroke.kind, after);
-    if (limbs & 4) strike(tracks.F, at, slot, stroke.kind, after);
   }
   close();
 
   let closest: { hand: OneHand; ticks: Ticks; slots: readonly [number, number] } | undefined;
-  for (const hand of ['R', 'L', 'F'] as const) {
-    const track = tracks[hand];
-    const { firstAt, firstSlot, firstKind } = track;
-    // The last stroke of the layer goes on to the first of its next round.
-    if (firstAt >= 0) follow(track, firstAt + span, firstSlot, firstKind, after);
-    if (track.shortest < (closest?.ticks ?? Number.POSITIVE_INFINITY)) {
-      closest = { hand, ticks: track.shortest, slots: [track.from, track.to] };
+  for (const hand of ONE_HANDS) {
+    const pair = closestOf(layer, strokesOf(layer, hand), startTicks, span);
+    if (pair && pair.ticks < (closest?.ticks ?? Number.POSITIVE_INFINITY)) {
+      closest = { hand, ...pair };
     }
   }
-  const count = { R: tracks.R.count, L: tracks.L.count, F: tracks.F.count };
+  const count = {
+    R: strokesOf(layer, 'R').length,
+    L: strokesOf(layer, 'L').length,
+    F: strokesOf(layer, 'F').length,
+  };
   const run = longestRun(row);
   return {
     count,
@@ -159,26 +134,35 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   };
 }
 
-/** One stroke more of a limb. Without objects of their own: there are thousands of them. */
-function strike(track: Track, at: Ticks, slot: number, kind: string, after: Motions): void {
-  if (track.firstAt < 0) {
-    track.firstAt = at;
-    track.firstSlot = slot;
-    track.firstKind = kind;
-  } else follow(track, at, slot, kind, after);
-  track.lastAt = at;
-  track.lastSlot = slot;
-  track.lastKind = kind;
-  track.count += 1;
-}
-
-/** From the last stroke of a limb to its next: the shortest time, where the two are not one motion. */
-function follow(track: Track, at: Ticks, slot: number, kind: string, after: Motions): void {
-  const gap = at - track.lastAt;
-  if (gap <= 0 || gap >= track.shortest || after.get(kind)?.has(track.lastKind)) return;
-  track.shortest = gap;
-  track.from = track.lastSlot;
-  track.to = slot;
+/** Of one limb the two strokes in the shortest time, from each to its next and over the seam, that are not one motion. */
+function closestOf(
+  layer: Layer,
+  played: readonly number[],
+  startTicks: readonly Ticks[],
+  span: Ticks,
+): { readonly ticks: Ticks; readonly slots: readonly [number, number] } | undefined {
+  const [first] = played;
+  if (first === undefined) return undefined;
+  const after = motionsOf(layer);
+  const { strokes } = layer;
+  let shortest = Number.POSITIVE_INFINITY;
+  let slots: readonly [number, number] | undefined;
+  let last = nth(strokes, first);
+  let lastAt = numberAt(startTicks, last.slot);
+  for (let each = 1; each <= played.length; each += 1) {
+    // The last stroke of the layer goes on to the first of its next round.
+    const isOver = each === played.length;
+    const stroke = nth(strokes, isOver ? first : numberAt(played, each));
+    const at = numberAt(startTicks, stroke.slot) + (isOver ? span : 0);
+    const gap = at - lastAt;
+    if (gap > 0 && gap < shortest && !after.get(stroke.kind)?.has(last.kind)) {
+      shortest = gap;
+      slots = [last.slot, stroke.slot];
+    }
+    last = stroke;
+    lastAt = at;
+  }
+  return slots && { ticks: shortest, slots };
 }
 
 /** For a kind of stroke, the kinds after which it comes in one motion of the hand. */
@@ -217,27 +201,21 @@ export function longestQuickRun(
   const ticks = toNumber(within) * timing.ticksPerPulse;
   const { startTicks, lengthTicks } = grid;
   const { strokes } = layer;
-  const hands = handsOf(layer);
   const after = motionsOf(layer);
   let most = 1;
   let found:
     | { readonly hand: OneHand; readonly played: readonly number[]; readonly end: number }
     | undefined;
-  for (const hand of ['R', 'L', 'F'] as const) {
-    const limb = LIMBS[hand];
-    /** Strokes of the hand, by their place in the layer. */
-    const played: number[] = [];
-    for (let at = 0; at < strokes.length; at += 1) {
-      if (LIMBS[nth(hands, at)] & limb) played.push(at);
-    }
+  for (const hand of ONE_HANDS) {
+    const played = strokesOf(layer, hand);
     const count = played.length;
     let from = 0;
     let lastAt = Number.NEGATIVE_INFINITY;
     let lastKind = '';
     // Twice through, so that a row over the seam is seen whole; no row is longer than the layer.
     for (let each = 0; each < count * 2; each += 1) {
-      const { slot, kind } = nth(strokes, nth(played, each < count ? each : each - count));
-      const at = nth(startTicks, slot) + (each < count ? 0 : lengthTicks);
+      const { slot, kind } = nth(strokes, numberAt(played, each < count ? each : each - count));
+      const at = numberAt(startTicks, slot) + (each < count ? 0 : lengthTicks);
       if (at - lastAt >= ticks || after.get(kind)?.has(lastKind)) from = each;
       lastAt = at;
       lastKind = kind;
@@ -252,7 +230,7 @@ export function longestQuickRun(
   const first = end - most + 1;
   const slots = Array.from(
     { length: most },
-    (_, at) => nth(strokes, nth(played, (first + at) % played.length)).slot,
+    (_, at) => nth(strokes, numberAt(played, (first + at) % played.length)).slot,
   );
   return { hand, slots };
 }

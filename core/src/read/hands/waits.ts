@@ -1,5 +1,5 @@
-import { nth } from '../../bounds/index.ts';
-import { handsOf, type Layer, LIMBS, type Timing } from '../../rhythm/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
+import { type Layer, strokesOf, type Timing } from '../../rhythm/index.ts';
 import { type Pulses, rational, type Ticks } from '../../time/index.ts';
 
 /** The longest time that a hand has nothing to play. */
@@ -15,21 +15,19 @@ export interface Wait {
 export function longestWaits(layer: Layer, timing: Timing, index: number): readonly Wait[] {
   const grid = timing.layers[index];
   if (!grid || grid.lengthTicks === 0) return [];
-  const hands = handsOf(layer);
   const { startTicks, lengthTicks } = grid;
   const waits: Wait[] = [];
   for (const hand of ['R', 'L'] as const) {
-    const limb = LIMBS[hand];
     let first = -1;
     let last = -1;
     let best = 0;
     let slot = -1;
-    for (let at = 0; at < hands.length; at += 1) {
-      const here = layer.strokes[at]?.slot ?? last;
-      if (!(LIMBS[nth(hands, at)] & limb) || here === last) continue;
+    for (const at of strokesOf(layer, hand)) {
+      const here = nth(layer.strokes, at).slot;
+      if (here === last) continue;
       if (last < 0) first = here;
       else {
-        const wait = nth(startTicks, here) - nth(startTicks, last);
+        const wait = numberAt(startTicks, here) - numberAt(startTicks, last);
         if (wait > best) {
           best = wait;
           slot = last;
@@ -38,13 +36,13 @@ export function longestWaits(layer: Layer, timing: Timing, index: number): reado
       last = here;
     }
     if (first < 0) continue;
-    const overSeam = nth(startTicks, first) + lengthTicks - nth(startTicks, last);
+    const overSeam = numberAt(startTicks, first) + lengthTicks - numberAt(startTicks, last);
     if (overSeam > best) {
       best = overSeam;
       slot = last;
     }
     const gap = rational(best, timing.ticksPerPulse);
-    waits.push({ hand, gap, after: nth(startTicks, slot), slot });
+    waits.push({ hand, gap, after: numberAt(startTicks, slot), slot });
   }
   return waits;
 }

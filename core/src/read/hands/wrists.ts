@@ -1,4 +1,5 @@
-import { type Force, handsOf, type Layer } from '../../rhythm/index.ts';
+import { nth } from '../../bounds/index.ts';
+import { type Force, type Layer, strokesOf } from '../../rhythm/index.ts';
 
 /** What a wrist does from one stroke to its hand's next: stay up, drop, stay down, or rise. */
 export type Wrist = 'full' | 'down' | 'tap' | 'up';
@@ -22,18 +23,14 @@ export function wrists(forces: readonly Force[], from: Force = 3): readonly Wris
  * are called, else plain strokes and accents.
  */
 export function highFrom(layer: Pick<Layer, 'strokes'>): Force {
-  const forces = [...new Set(layer.strokes.map(({ force }) => force))].sort();
+  const forces: Force[] = [];
+  for (const { force } of layer.strokes) if (!forces.includes(force)) forces.push(force);
+  forces.sort();
   return forces.length === 2 ? (forces[1] ?? 3) : 3;
 }
 
 /** The forces of each hand's strokes in a layer, in order; strokes of both hands count for each. */
 export function forcesByHand(layer: Layer): Readonly<Record<'R' | 'L', readonly Force[]>> {
-  const forces: Record<'R' | 'L', Force[]> = { R: [], L: [] };
-  const hands = handsOf(layer);
-  layer.strokes.forEach(({ force }, at) => {
-    const hand = hands[at];
-    if (hand === 'R' || hand === 'B') forces.R.push(force);
-    if (hand === 'L' || hand === 'B') forces.L.push(force);
-  });
-  return forces;
+  const of = (hand: 'R' | 'L') => strokesOf(layer, hand).map((at) => nth(layer.strokes, at).force);
+  return { R: of('R'), L: of('L') };
 }

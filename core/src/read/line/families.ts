@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { wrap } from '../../time/index.ts';
 import { leastRotation } from './line.ts';
 import { strides } from './strides.ts';
@@ -64,7 +64,7 @@ function beginsAt(
   const places = new Set(onsets);
   for (const start of known) {
     // The first stroke of the line is taken for each stroke of the known one in turn.
-    const shift = wrap(start - nth(onsets, 0), span);
+    const shift = wrap(start - numberAt(onsets, 0), span);
     if (known.every((at) => places.has(wrap(at - shift, span)))) return shift;
   }
   return undefined;

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Ticks } from '../../time/index.ts';
 import type { SoundingLine } from '../places/sounding.ts';
 import type { ReadFrom } from '../settings.ts';
@@ -31,8 +31,8 @@ function picked(line: SoundingLine, from: ReadFrom): LeadingLine {
   const onsets: Ticks[] = [];
   for (let at = 0; at < leads.length; at += 1) {
     if (!leads[at]) continue;
-    slots.push(nth(line.slots, at));
-    onsets.push(nth(line.onsets, at));
+    slots.push(numberAt(line.slots, at));
+    onsets.push(numberAt(line.onsets, at));
   }
   return { from, slots, onsets };
 }
@@ -41,7 +41,7 @@ function picked(line: SoundingLine, from: ReadFrom): LeadingLine {
 function isEven(onsets: readonly Ticks[], span: Ticks): boolean {
   if (onsets.length < 2) return false;
   return onsets.every((onset, at) => {
-    const next = onsets[at + 1] ?? nth(onsets, 0) + span;
+    const next = onsets[at + 1] ?? numberAt(onsets, 0) + span;
     return (next - onset) * onsets.length === span;
   });
 }

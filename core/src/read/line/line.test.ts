@@ -4,9 +4,7 @@ import { findInstrument } from '../../instrument/index.ts';
 import { timeRhythm } from '../../rhythm/index.ts';
 import { readRhythm } from '../../text/index.ts';
 import {
-  balance,
   composite,
-  evenness,
   highShare,
   leastRotation,
   type ReadFrom,
@@ -14,7 +12,9 @@ import {
   registerOf,
   sayBalance,
   sayWeight,
+  spreadOf,
   strides,
+  sumVector,
   syncopation,
   USUAL_READING,
   weightOf,
@@ -39,28 +39,45 @@ const sameFamily = (a: readonly number[], b: readonly number[], span: number) =>
 
 describe('evenness and balance', () => {
   it('give section 6’s numbers', () => {
-    expect(evenness(SON, 16)).toBeCloseTo(0.9877, 4);
-    expect(balance(SON, 16)).toBeCloseTo(0.9835, 4);
-    expect(evenness(RUMBA, 16)).toBeCloseTo(0.9816, 4);
-    expect(balance(RUMBA, 16)).toBeCloseTo(0.9057, 4);
-    expect(evenness(BELL, 12)).toBeCloseTo(0.9888, 4);
-    expect(balance(BELL, 12)).toBeCloseTo(0.9617, 4);
+    expect(spreadOf(SON, 16).evenness).toBeCloseTo(0.9877, 4);
+    expect(spreadOf(SON, 16).balance).toBeCloseTo(0.9835, 4);
+    expect(spreadOf(RUMBA, 16).evenness).toBeCloseTo(0.9816, 4);
+    expect(spreadOf(RUMBA, 16).balance).toBeCloseTo(0.9057, 4);
+    expect(spreadOf(BELL, 12).evenness).toBeCloseTo(0.9888, 4);
+    expect(spreadOf(BELL, 12).balance).toBeCloseTo(0.9617, 4);
   });
 
   it('lie between 0 and 1 and do not change with where the line begins', () => {
     fc.assert(
       fc.property(onsets, fc.nat({ max: 23 }), (line, by) => {
         const other = turned(line, by, 24);
-        for (const measure of [evenness, balance]) {
-          const value = measure(line, 24);
-          expect(value).toBeGreaterThanOrEqual(-1e-9);
-          expect(value).toBeLessThanOrEqual(1 + 1e-9);
-          expect(measure(other, 24)).toBeCloseTo(value, 9);
+        const later = spreadOf(other, 24);
+        const spread = spreadOf(line, 24);
+        for (const figure of ['evenness', 'balance'] as const) {
+          expect(spread[figure]).toBeGreaterThanOrEqual(-1e-9);
+          expect(spread[figure]).toBeLessThanOrEqual(1 + 1e-9);
+          expect(later[figure]).toBeCloseTo(spread[figure], 9);
         }
       }),
     );
-    expect(evenness([0, 4, 8], 12)).toBeCloseTo(1, 12);
-    expect(balance([], 12)).toBe(0);
+    expect(spreadOf([0, 4, 8], 12).evenness).toBeCloseTo(1, 12);
+    expect(spreadOf([], 12)).toEqual({ evenness: 0, balance: 0 });
+  });
+
+  it('are the sums of arrows that define them', () => {
+    fc.assert(
+      fc.property(onsets, (line) => {
+        const size = (share: (at: number) => number) =>
+          Math.hypot(...sumVector(line.length, share)) / line.length;
+        const place = (at: number) => (line[at] ?? Number.NaN) / 24;
+        const { evenness, balance } = spreadOf(line, 24);
+        expect(evenness).toBeCloseTo(
+          size((at) => place(at) - at / line.length),
+          9,
+        );
+        expect(balance).toBeCloseTo(1 - size(place), 9);
+      }),
+    );
   });
 });
 

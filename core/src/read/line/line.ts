@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Ticks } from '../../time/index.ts';
 
 /**
@@ -8,7 +8,7 @@ import type { Ticks } from '../../time/index.ts';
  */
 export function leastRotation(gaps: readonly number[]): readonly number[] {
   const { length } = gaps;
-  const at = (start: number, offset: number): number => nth(gaps, (start + offset) % length);
+  const at = (start: number, offset: number): number => numberAt(gaps, (start + offset) % length);
   // Booth's two candidates, walked forward past whatever is already known to be greater.
   let best = 0;
   let rival = 1;
@@ -27,28 +27,46 @@ export function leastRotation(gaps: readonly number[]): readonly number[] {
   return gaps.map((_, offset) => at(start, offset));
 }
 
+/** How a line lies on the circle of its span. */
+export interface Spread {
+  /** |1/K Σ e^(2πi(x_k/N − k/K))|: 1 for equal strides; 0 for no onsets. */
+  readonly evenness: number;
+  /** 1 − |1/K Σ e^(2πi x_k/N)|: 1 where the onsets, as weights on a wheel, rest on the hub; 0 for no onsets. */
+  readonly balance: number;
+}
+
 /**
- * How evenly the onsets are spread: |1/K Σ e^(2πi(x_k/N − k/K))|, 1 for equal strides (Milne and
- * others, 2015). 0 for no onsets.
+ * How evenly the onsets are spread, and how well they balance (Milne and others, 2015), in one walk round the circle.
  * @param onsets ascending, in any unit; `span` in the same
  */
-export function evenness(onsets: readonly number[], span: number): number {
-  return meanVector(onsets.length, (k) => nth(onsets, k) / span - k / onsets.length);
-}
-
-/**
- * How well the onsets balance as weights on a wheel: 1 − |1/K Σ e^(2πi x_k/N)|, 1 where they rest on
- * the hub (Milne and others, 2015). 0 for no onsets.
- */
-export function balance(onsets: readonly number[], span: number): number {
-  return onsets.length === 0 ? 0 : 1 - meanVector(onsets.length, (k) => nth(onsets, k) / span);
-}
-
-/** Length of the mean of `count` unit vectors, each at its share of a full circle. */
-function meanVector(count: number, share: (index: number) => number): number {
-  if (count === 0) return 0;
-  const [re, im] = sumVector(count, share);
-  return Math.sqrt(re * re + im * im) / count;
+export function spreadOf(onsets: readonly number[], span: number): Spread {
+  const { length } = onsets;
+  if (length === 0) return { evenness: 0, balance: 0 };
+  const stepRe = Math.cos((2 * Math.PI) / length);
+  const stepIm = -Math.sin((2 * Math.PI) / length);
+  // Where an even stroke would turn this one back to, a step further with each.
+  let backRe = 1;
+  let backIm = 0;
+  let evenRe = 0;
+  let evenIm = 0;
+  let pullRe = 0;
+  let pullIm = 0;
+  for (let each = 0; each < length; each += 1) {
+    const angle = (2 * Math.PI * numberAt(onsets, each)) / span;
+    const re = Math.cos(angle);
+    const im = Math.sin(angle);
+    pullRe += re;
+    pullIm += im;
+    evenRe += re * backRe - im * backIm;
+    evenIm += re * backIm + im * backRe;
+    const turned = backRe * stepRe - backIm * stepIm;
+    backIm = backRe * stepIm + backIm * stepRe;
+    backRe = turned;
+  }
+  return {
+    evenness: Math.hypot(evenRe, evenIm) / length,
+    balance: 1 - Math.hypot(pullRe, pullIm) / length,
+  };
 }
 
 /** The sum of `count` unit vectors, each at its share of a full circle, to the right and upwards. */
@@ -92,9 +110,10 @@ export function syncopation(
   let inFirst = 0;
   let beat = 0;
   for (let index = 0; index < onsets.length; index += 1) {
-    const onset = nth(onsets, index);
+    const onset = numberAt(onsets, index);
     while ((beats[beat + 1] ?? span) <= onset) beat += 1;
-    const end = index + 1 < onsets.length ? nth(onsets, index + 1) : nth(onsets, 0) + span;
+    const end =
+      index + 1 < onsets.length ? numberAt(onsets, index + 1) : numberAt(onsets, 0) + span;
     const weight = weightAgainstBeats(onset, end, span, beats, beat);
     if (onset * 2 < span) {
       sums.first += weight;
@@ -126,9 +145,9 @@ export function syncopationWeights(
   beats: readonly Ticks[],
 ): readonly SyncopationWeight[] {
   return onsets.map((onset, index) => {
-    const end = onsets[index + 1] ?? nth(onsets, 0) + span;
+    const end = onsets[index + 1] ?? numberAt(onsets, 0) + span;
     const beat = beats.findLastIndex((one) => one <= onset);
-    const before = nth(beats, beat);
+    const before = numberAt(beats, beat);
     const next = beats[beat + 1] ?? span;
     const distance = Math.min(onset - before, next - onset) / (next - before);
     const weight = weightAgainstBeats(onset, end, span, beats, beat);
@@ -140,8 +159,8 @@ export function syncopationWeights(
 function beatInRounds(index: number, beats: readonly Ticks[], span: Ticks): Ticks {
   const { length } = beats;
   return index < length
-    ? nth(beats, index)
-    : nth(beats, index % length) + Math.floor(index / length) * span;
+    ? numberAt(beats, index)
+    : numberAt(beats, index % length) + Math.floor(index / length) * span;
 }
 
 function weightAgainstBeats(
@@ -151,7 +170,7 @@ function weightAgainstBeats(
   beats: readonly Ticks[],
   index: number,
 ): number {
-  const before = nth(beats, index);
+  const before = numberAt(beats, index);
   if (onset === before) return 0;
   const next = beatInRounds(index + 1, beats, span);
   const after = beatInRounds(index + 2, beats, span);

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import { type Pulses, rational, type Ticks } from '../../time/index.ts';
 
@@ -9,7 +9,7 @@ import { type Pulses, rational, type Ticks } from '../../time/index.ts';
  */
 export function strides(onsets: readonly Ticks[], span: Ticks): readonly Ticks[] {
   return onsets.map((onset, index) => {
-    const next = onsets[index + 1] ?? nth(onsets, 0) + span;
+    const next = onsets[index + 1] ?? numberAt(onsets, 0) + span;
     return next - onset;
   });
 }
@@ -23,7 +23,7 @@ export function stridesInPulses(
   // A line has few different gaps: each is brought down once, and equal ones are one object.
   const known = new Map<Ticks, Pulses>();
   return onsets.map((onset, index) => {
-    const ticks = (onsets[index + 1] ?? nth(onsets, 0) + span) - onset;
+    const ticks = (onsets[index + 1] ?? numberAt(onsets, 0) + span) - onset;
     let pulses = known.get(ticks);
     if (!pulses) {
       pulses = rational(ticks, ticksPerPulse);
@@ -58,16 +58,16 @@ export function stridesInParts(
   // A line has few different strides: equal ones within one cell are one object.
   const known = new Map<number, readonly Parts[]>();
   return slots.map((slot, index) => {
-    const end = slots[index + 1] ?? nth(slots, 0) + count;
-    const cell = nth(grid.cellOf, slot);
+    const end = slots[index + 1] ?? numberAt(slots, 0) + count;
+    const cell = numberAt(grid.cellOf, slot);
     const { slots: of } = nth(layer.cells, cell);
-    const isWithin = end <= count && nth(grid.cellOf, end - 1) === cell;
+    const isWithin = end <= count && numberAt(grid.cellOf, end - 1) === cell;
     const key = (end - slot) * LONGEST + of;
     const same = isWithin ? known.get(key) : undefined;
     if (same) return same;
     const stride: { parts: number; of: number }[] = [];
     for (let at = slot; at < end; at += 1) {
-      const here = nth(layer.cells, nth(grid.cellOf, at % count)).slots;
+      const here = nth(layer.cells, numberAt(grid.cellOf, at % count)).slots;
       const last = stride.at(-1);
       if (last?.of === here) last.parts += 1;
       else stride.push({ parts: 1, of: here });

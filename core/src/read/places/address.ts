@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Counting } from '../../counting/index.ts';
 import { beatStarts, type Cycle, turnPulses } from '../../cycle/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
@@ -58,7 +58,7 @@ export function slotAt(
   const end = from + (starts[beat] ?? turnPulses(cycle)) * perPulse;
   const words: string[] = [];
   for (let slot = 0; slot < grid.startTicks.length; slot += 1) {
-    const ticks = nth(grid.startTicks, slot);
+    const ticks = numberAt(grid.startTicks, slot);
     if (ticks <= at || ticks >= end) continue;
     const said = placeOf(cycle, layer, grid, slot, counting).word ?? '';
     if (said.toLowerCase() === word) return { ok: true, slot };

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import {
   type Counting,
   countBeat,
@@ -76,13 +76,13 @@ function findPlace(
     0,
     starts.findLastIndex((start) => start * within.den <= within.num),
   );
-  const sinceBeat = subtract(within, rational(nth(starts, beat)));
+  const sinceBeat = subtract(within, rational(numberAt(starts, beat)));
   if (sinceBeat.num === 0) return { turn: turn + 1, beat: beat + 1, word: undefined };
 
-  const cellIndex = nth(grid.cellOf, slot);
+  const cellIndex = numberAt(grid.cellOf, slot);
   const cell = layer.cells[cellIndex];
   const cellStart = grid.cellBeats[cellIndex];
-  const part = slot - nth(grid.firstSlot, cellIndex);
+  const part = slot - numberAt(grid.firstSlot, cellIndex);
   const wholeBeat =
     cell && cellStart?.den === 1 && equal(rational(cell.beats.num, cell.beats.den), ONE);
   let word: string | undefined;

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 
@@ -38,7 +38,7 @@ function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
   for (const { slot, force } of layer.strokes) {
     if (slot !== before) {
       slots.push(slot);
-      onsets.push(nth(grid.startTicks, slot));
+      onsets.push(numberAt(grid.startTicks, slot));
       plain.push(false);
       accented.push(false);
       before = slot;

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Timing } from '../../rhythm/index.ts';
 import { rational, type Ticks } from '../../time/index.ts';
 import { form } from '../../wording/index.ts';
@@ -24,8 +24,8 @@ export function accentFindings({
   const onsets: Ticks[] = [];
   line.accented.forEach((accented, at) => {
     if (!accented) return;
-    slots.push(nth(line.slots, at));
-    onsets.push(nth(line.onsets, at));
+    slots.push(numberAt(line.slots, at));
+    onsets.push(numberAt(line.onsets, at));
   });
   const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
   const findings = [

@@ -32,13 +32,18 @@ export function plain(text: string, slots: readonly number[] = [], figure?: Figu
 /** A sentence whose slots are listed when somebody asks for them: most are never touched. */
 class Touching implements Finding {
   readonly text: string;
-  readonly tone = 'plain';
+  readonly tone: Finding['tone'];
   readonly figure?: Figure;
   #slots: readonly number[] | undefined;
   readonly #list: () => readonly number[];
 
-  constructor(text: string, list: () => readonly number[], figure?: Figure) {
+  constructor(
+    text: string,
+    list: () => readonly number[],
+    { tone = 'plain', figure }: Pick<Partial<Finding>, 'tone' | 'figure'>,
+  ) {
     this.text = text;
+    this.tone = tone;
     this.#list = list;
     if (figure) this.figure = figure;
   }
@@ -53,6 +58,10 @@ class Touching implements Finding {
  * A sentence that is about strokes of the line.
  * @param slots lists them; it is called once at most
  */
-export function touching(text: string, slots: () => readonly number[], figure?: Figure): Finding {
-  return new Touching(text, slots, figure);
+export function touching(
+  text: string,
+  slots: () => readonly number[],
+  about: Pick<Partial<Finding>, 'tone' | 'figure'> = {},
+): Finding {
+  return new Touching(text, slots, about);
 }

@@ -1,12 +1,14 @@
-import { beatTicks } from '../../rhythm/index.ts';
+import { numberAt } from '../../bounds/index.ts';
+import { beatTicks, type Layer, type LayerGrid, type Timing } from '../../rhythm/index.ts';
 import { formatRational } from '../../time/index.ts';
 import { counted } from '../../wording/index.ts';
 import { fit } from '../line/fit.ts';
 import { leadingLine } from '../line/leading.ts';
-import { balance, evenness, syncopation } from '../line/line.ts';
+import { spreadOf, syncopation } from '../line/line.ts';
 import { stridesInParts, stridesInPulses } from '../line/strides.ts';
+import type { SoundingLine } from '../places/sounding.ts';
 import type { ReadFrom } from '../settings.ts';
-import { type Finding, plain } from './finding.ts';
+import { type Finding, plain, touching } from './finding.ts';
 import { sayParts, sayStrides } from './row.ts';
 import type { Subject } from './subject.ts';
 
@@ -27,16 +29,33 @@ export function strideFindings({ layer, line, grid, timing }: Subject): readonly
   if (slots.length === 0) {
     return [plain('Nothing sounds yet: write a stroke and the gaps are read here.')];
   }
-  const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
-  const spread = `Evenness ${evenness(onsets, grid.lengthTicks).toFixed(2)}, balance ${balance(onsets, grid.lengthTicks).toFixed(2)}.`;
-  // Fractions of a pulse tell a student nothing: parts of the beat do.
-  const isMixed = gaps.some((gap) => gap.den !== 1);
-  const parts = isMixed ? stridesInParts(layer, grid, slots) : undefined;
-  const said = parts ? `, in parts of the beat: ${sayParts(parts)}` : `: ${sayStrides(gaps)}`;
+  const { evenness, balance } = spreadOf(onsets, grid.lengthTicks);
+  const spread = `Evenness ${evenness.toFixed(2)}, balance ${balance.toFixed(2)}.`;
   return [
-    plain(`${counted(slots.length, 'stroke')}${said}.`, slots, 'strides'),
+    plain(
+      `${counted(slots.length, 'stroke')}${sayGaps(layer, line, grid, timing)}.`,
+      slots,
+      'strides',
+    ),
     ...(slots.length > 1 ? [plain(spread, [], 'evenness')] : []),
   ];
+}
+
+/** Fractions of a pulse tell a student nothing: parts of the beat do. */
+function sayGaps(
+  layer: Layer,
+  { slots, onsets }: SoundingLine,
+  grid: LayerGrid,
+  { ticksPerPulse }: Timing,
+): string {
+  // Strides are all whole where every stroke lies as far behind a pulse as the first.
+  const behind = numberAt(onsets, 0) % ticksPerPulse;
+  const isMixed =
+    grid.lengthTicks % ticksPerPulse !== 0 ||
+    onsets.some((onset) => onset % ticksPerPulse !== behind);
+  const parts = isMixed ? stridesInParts(layer, grid, slots) : undefined;
+  if (parts) return `, in parts of the beat: ${sayParts(parts)}`;
+  return `: ${sayStrides(stridesInPulses(onsets, grid.lengthTicks, ticksPerPulse))}`;
 }
 
 const FROM: Readonly<Record<ReadFrom, string>> = {
@@ -56,13 +75,17 @@ export function syncopationFindings(subject: Subject): readonly Finding[] {
   // Where every stroke leads there is nothing to say of it.
   const read = onsets.length === line.onsets.length ? '' : `, read from ${FROM[from]}`;
   if (whole === 0) return [plain(read ? `On the beat${read}.` : 'Every stroke is on a beat.')];
-  const onBeat = new Set(beats);
-  const off = slots.filter((_, at) => !onBeat.has(onsets[at] ?? -1));
+  const off = () => {
+    const onBeat = new Set(beats);
+    return slots.filter((_, at) => !onBeat.has(numberAt(onsets, at)));
+  };
   const [more, much, little] =
     firstHalf > secondHalf ? ['first', firstHalf, secondHalf] : ['second', secondHalf, firstHalf];
   const halves =
     Math.abs(firstHalf - secondHalf) < 0.05
       ? 'both halves alike'
       : `the ${more} half is more off the beat, ${much.toFixed(1)} against ${little.toFixed(1)}`;
-  return [plain(`Syncopation ${whole.toFixed(1)}${read}; ${halves}.`, off, 'syncopation')];
+  return [
+    touching(`Syncopation ${whole.toFixed(1)}${read}; ${halves}.`, off, { figure: 'syncopation' }),
+  ];
 }

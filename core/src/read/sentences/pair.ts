@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Counting } from '../../counting/index.ts';
 import type { Rhythm, Timing } from '../../rhythm/index.ts';
 import { rational, type Ticks } from '../../time/index.ts';
@@ -30,7 +30,7 @@ export function sayPair(
   const grid = timing.layers[first];
   if (!pair || !one || !other || !grid) return [];
   const slotAt = new Map<Ticks, number>(
-    one.strokes.map((stroke) => [nth(grid.startTicks, stroke.slot), stroke.slot]),
+    one.strokes.map((stroke) => [numberAt(grid.startTicks, stroke.slot), stroke.slot]),
   );
   const slots = (at: readonly Ticks[]) => [
     ...new Set(at.flatMap((ticks) => slotAt.get(ticks % grid.lengthTicks) ?? [])),

@@ -14,7 +14,7 @@ export function togetherFindings({ rhythm, index, line, shared }: Subject): read
       touching(
         `${met.count} of ${slots.length} strokes fall with ${other.name}.`,
         () => met.slots,
-        'together',
+        { figure: 'together' },
       ),
     ];
   });

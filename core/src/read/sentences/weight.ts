@@ -1,11 +1,11 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { FAMILIES } from '../../instrument/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 import { capital } from '../../wording/index.ts';
 import type { ReadSettings } from '../settings.ts';
 import { highShare, highShares, type Weight, weightOf } from '../strokes/weight.ts';
-import { type Finding, plain } from './finding.ts';
+import { type Finding, plain, touching } from './finding.ts';
 import type { Subject } from './subject.ts';
 
 const percent = (share: number) => Math.round(share * 100);
@@ -83,13 +83,14 @@ function byTurn({ layer, grid, settings }: Subject, whole: number): readonly Fin
     ...(isOdd && turns <= MOST_TURNS ? [plain(`${capital(words(said).join('; '))}.`)] : []),
     ...(off.length > 0 && off.length < said.length
       ? [
-          {
-            text: `Not as you want in ${off.length === 1 ? 'turn' : 'turns'} ${off.map(({ turn }) => turn).join(', ')}.`,
-            slots: off.flatMap(({ turn }) =>
-              slotsBetween(layer, firsts[turn - 1] ?? 0, firsts[turn] ?? 0),
-            ),
-            tone: 'warn' as const,
-          },
+          touching(
+            `Not as you want in ${off.length === 1 ? 'turn' : 'turns'} ${off.map(({ turn }) => turn).join(', ')}.`,
+            () =>
+              off.flatMap(({ turn }) =>
+                slotsBetween(layer, firsts[turn - 1] ?? 0, firsts[turn] ?? 0),
+              ),
+            { tone: 'warn' },
+          ),
         ]
       : []),
   ];
@@ -103,7 +104,7 @@ function firstSlots(
 ): readonly number[] {
   const firsts: number[] = [];
   for (let slot = 0; slot < startTicks.length && firsts.length < turns; slot += 1) {
-    if (nth(startTicks, slot) >= firsts.length * turnTicks) firsts.push(slot);
+    if (numberAt(startTicks, slot) >= firsts.length * turnTicks) firsts.push(slot);
   }
   while (firsts.length <= turns) firsts.push(startTicks.length);
   return firsts;

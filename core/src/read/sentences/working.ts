@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { FAMILIES, instrumentOf, strokeKind } from '../../instrument/index.ts';
 import {
   beatTicks,
@@ -97,7 +97,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
     const steps = gaps.map((gap, at) => {
       const to = onsets[at + 1];
-      return `${pulse(nth(onsets, at))} to ${to === undefined ? `${pulse(nth(onsets, 0))} of the next round` : pulse(to)}: ${formatRational(gap)}`;
+      return `${pulse(numberAt(onsets, at))} to ${to === undefined ? `${pulse(numberAt(onsets, 0))} of the next round` : pulse(to)}: ${formatRational(gap)}`;
     });
     const length = formatRational(rational(grid.lengthTicks, timing.ticksPerPulse));
     return [...shorten(steps), `${gaps.map(formatRational).join(' + ')} = ${length} pulses.`];
@@ -107,8 +107,8 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     const { onsets } = soundingLine(layer, grid);
     const { lengthTicks } = grid;
     const K = onsets.length;
-    const [re, im] = sumVector(K, (k) => nth(onsets, k) / lengthTicks - k / K);
-    const [x, y] = sumVector(K, (k) => nth(onsets, k) / lengthTicks);
+    const [re, im] = sumVector(K, (k) => numberAt(onsets, k) / lengthTicks - k / K);
+    const [x, y] = sumVector(K, (k) => numberAt(onsets, k) / lengthTicks);
     const size = Math.hypot(re, im);
     const pull = Math.hypot(x, y);
     return [
@@ -170,7 +170,7 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
     return rhythm.layers.flatMap((other, at) => {
       if (at === index || other.strokes.length === 0) return [];
       const shared = slotsWith(rhythm, timing, index, slots, at);
-      const places = shared.map((slot) => pulse(nth(grid.startTicks, slot)));
+      const places = shared.map((slot) => pulse(numberAt(grid.startTicks, slot)));
       return [`${other.name}: ${places.length === 0 ? 'none' : `pulse ${places.join(', ')}`}.`];
     });
   },

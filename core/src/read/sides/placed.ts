@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { beatStarts, type Cycle, turnPulses } from '../../cycle/index.ts';
 import type { Layer, Timing } from '../../rhythm/index.ts';
 import { lcm } from '../../time/index.ts';
@@ -26,7 +26,7 @@ export function placedIn(
   const periods: PlacedSlot[][] = Array.from({ length: all / span }, () => []);
   for (let round = 0; round < all; round += length) {
     for (const { slot, kind, force } of layer.strokes) {
-      const at = round + toPulse(nth(grid.startTicks, slot), timing);
+      const at = round + toPulse(numberAt(grid.startTicks, slot), timing);
       periods[Math.floor(at / span)]?.push({
         slot,
         kind,

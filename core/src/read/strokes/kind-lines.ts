@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { instrumentOf, strokeKind } from '../../instrument/index.ts';
 import type { Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
@@ -28,7 +28,7 @@ export function kindLines(layer: Layer, grid: LayerGrid): readonly KindLine[] {
   return [...slotsOf]
     .map(([kind, found]): KindLine => {
       const slots = [...found];
-      const onsets = slots.map((slot) => nth(grid.startTicks, slot));
+      const onsets = slots.map((slot) => numberAt(grid.startTicks, slot));
       const name = (instrument && strokeKind(instrument, kind)?.name) ?? kind;
       return { kind, name, slots, onsets };
     })

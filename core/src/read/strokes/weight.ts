@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import {
   FAMILIES,
   type Family,
@@ -13,14 +13,19 @@ import type { Layer } from '../../rhythm/index.ts';
 /** Each family's share of the summed force, 0 to 1; families that do not sound have 0. */
 export type Weight = Readonly<Record<Family, number>>;
 
+const NO_WEIGHT = Object.fromEntries(FAMILIES.map((family) => [family, 0])) as Record<
+  Family,
+  number
+>;
+
 /** The weight of one or more layers: every stroke counts its force over four. */
 export function weightOf(layers: readonly Layer[]): Weight {
-  const sums = Object.fromEntries(FAMILIES.map((family) => [family, 0])) as Record<Family, number>;
+  const sums = { ...NO_WEIGHT };
   let all = 0;
   for (const layer of layers) {
     const instrument = instrumentOf(layer);
     if (!instrument) continue;
-    for (const [kind, force] of forceByKind(layer)) {
+    for (const { kind, force } of forceByKind(layer)) {
       const family = strokeKind(instrument, kind)?.family;
       if (!family) continue;
       sums[family] += force / 4;
@@ -31,20 +36,29 @@ export function weightOf(layers: readonly Layer[]): Weight {
   return sums;
 }
 
-/** The summed force of each kind of stroke, kind by kind: a layer has many strokes of few kinds. */
-function forceByKind({ strokes }: Pick<Layer, 'strokes'>): readonly (readonly [string, number])[] {
-  const kinds: string[] = [];
-  const sums: number[] = [];
+/** The summed force of the strokes of one kind. */
+interface KindForce {
+  readonly kind: string;
+  force: number;
+}
+
+const forces = new WeakMap<Layer['strokes'], readonly KindForce[]>();
+
+/** The summed force of each kind of stroke, kind by kind, worked out once: a layer has many strokes of few kinds. */
+function forceByKind({ strokes }: Pick<Layer, 'strokes'>): readonly KindForce[] {
+  const known = forces.get(strokes);
+  if (known) return known;
+  const kinds: KindForce[] = [];
   for (let each = 0; each < strokes.length; each += 1) {
     const { kind, force } = nth(strokes, each);
-    const at = kinds.indexOf(kind);
-    if (at >= 0) sums[at] = nth(sums, at) + force;
-    else {
-      kinds.push(kind);
-      sums.push(force);
-    }
+    let at = 0;
+    while (at < kinds.length && kinds[at]?.kind !== kind) at += 1;
+    const same = kinds[at];
+    if (same) same.force += force;
+    else kinds.push({ kind, force });
   }
-  return kinds.map((kind, at) => [kind, nth(sums, at)]);
+  forces.set(strokes, kinds);
+  return kinds;
 }
 
 /** Where a stroke belongs in the balance of low against high. */
@@ -88,7 +102,7 @@ export function highShare(layer: PlayedOn & Pick<Layer, 'strokes'>): number | un
   const registers = registersOf(layer);
   let low = 0;
   let high = 0;
-  for (const [kind, force] of forceByKind(layer)) {
+  for (const { kind, force } of forceByKind(layer)) {
     const register = registers.get(kind);
     if (register === 'high') high += force;
     else if (register === 'low') low += force;
@@ -109,7 +123,7 @@ export function highShares(
   const { strokes } = layer;
   let at = 0;
   for (let stretch = 0; stretch + 1 < firsts.length; stretch += 1) {
-    const end = nth(firsts, stretch + 1);
+    const end = numberAt(firsts, stretch + 1);
     let low = 0;
     let high = 0;
     for (; at < strokes.length; at += 1) {

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Layer, Rhythm, Timing } from '../../rhythm/index.ts';
 import { lcm, type Ticks, wrap } from '../../time/index.ts';
 import { soundingLine } from '../places/sounding.ts';
@@ -89,7 +89,7 @@ function answersIn(
 ): readonly Answer[] {
   const mean = span / line.length;
   return line.flatMap((after, index) => {
-    const gap = (line[index + 1] ?? nth(line, 0) + span) - after;
+    const gap = (line[index + 1] ?? numberAt(line, 0) + span) - after;
     if (gap < mean * LONG_GAP) return [];
     const at = strokes.filter((stroke) => {
       const since = wrap(stroke - after, span);
@@ -156,7 +156,7 @@ function placesOf(
   );
   if ((span / grid.lengthTicks) * strokes.length > MOST_STROKES) return undefined;
   for (let round = 0; round < span; round += grid.lengthTicks) {
-    for (const { slot } of strokes) places.set(round + nth(grid.startTicks, slot), slot);
+    for (const { slot } of strokes) places.set(round + numberAt(grid.startTicks, slot), slot);
   }
   return places;
 }

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import type { Layer, Lines, Timing } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 import { type SoundingLine, soundingLine } from '../places/sounding.ts';
@@ -74,35 +74,31 @@ export interface Shared {
 /** Who sounds with each of the sounding slots of a layer: a bit for each other layer. */
 interface Met {
   readonly line: SoundingLine;
-  readonly masks: Int32Array;
+  readonly masks: readonly number[];
 }
 
+/** Without private fields, which take long to make: there is one for each layer and other layer. */
 class SharedLine implements Shared {
-  readonly count: number;
-  readonly accents: number;
-  readonly #met: Met | undefined;
-  readonly #other: number;
-
-  constructor(met: Met | undefined, other: number, count: number, accents: number) {
-    this.count = count;
-    this.accents = accents;
-    this.#met = met;
-    this.#other = other;
-  }
+  constructor(
+    private readonly met: Met | undefined,
+    private readonly other: number,
+    readonly count: number,
+    readonly accents: number,
+  ) {}
 
   get slots(): readonly number[] {
-    return this.#listed(false);
+    return this.listed(false);
   }
 
   get accented(): readonly number[] {
-    return this.#listed(true);
+    return this.listed(true);
   }
 
-  #listed(accentedOnly: boolean): readonly number[] {
-    if (!this.#met) return [];
-    const { line, masks } = this.#met;
+  private listed(accentedOnly: boolean): readonly number[] {
+    if (!this.met) return [];
+    const { line, masks } = this.met;
     return line.slots.filter(
-      (_, at) => ((masks[at] ?? 0) >> this.#other) & 1 && (!accentedOnly || line.accented[at]),
+      (_, at) => ((masks[at] ?? 0) >> this.other) & 1 && (!accentedOnly || line.accented[at]),
     );
   }
 }
@@ -112,40 +108,60 @@ export function sharedWith(lines: Lines, timing: Timing, index: number): readonl
   const layer = lines.layers[index];
   const grid = timing.layers[index];
   const met = layer && grid ? meet(lines, timing, index, soundingLine(layer, grid)) : undefined;
-  const counts = new Uint32Array(lines.layers.length);
-  const accents = new Uint32Array(lines.layers.length);
-  // Tables of numbers, whose length is that of what is counted along: nothing else can stand there.
+  const counts = new BitSums();
+  const accents = new BitSums();
   if (met) {
     const { masks, line } = met;
-    for (let at = 0; at < masks.length; at += 1) {
-      const isAccent = line.accented[at];
-      // One bit after the other, the last first.
-      for (let left = masks[at] ?? 0; left !== 0; ) {
-        const other = 31 - Math.clz32(left);
-        left &= ~(1 << other);
-        counts[other] = (counts[other] ?? 0) + 1;
-        if (isAccent) accents[other] = (accents[other] ?? 0) + 1;
-      }
-    }
+    masks.forEach((mask, at) => {
+      counts.add(mask);
+      if (line.accented[at]) accents.add(mask);
+    });
   }
   return lines.layers.map(
-    (_, other) => new SharedLine(met, other, counts[other] ?? 0, accents[other] ?? 0),
+    (_, other) => new SharedLine(met, other, counts.of(other), accents.of(other)),
   );
 }
 
-function meet(lines: Lines, timing: Timing, index: number, line: SoundingLine): Met {
-  const { onsets } = line;
-  const masks = new Int32Array(onsets.length);
-  const sounding = whoSounds(lines, timing);
-  const others = ~(1 << index);
-  const [only] = sounding;
-  // Mostly all layers have one length, and one look at a table tells who sounds.
-  const table = sounding.length === 1 && only?.at instanceof Uint32Array ? only.at : undefined;
-  for (let at = 0; at < onsets.length; at += 1) {
-    const onset = nth(onsets, at);
-    masks[at] = (table ? (table[onset] ?? 0) : layersAt(sounding, onset)) & others;
+/** More than a number of strokes has binary places. */
+const PLACES = 16;
+
+/** How often each of 32 bits was set, counted for all of them at once: a number for each place of the sums, a bit for each sum. */
+class BitSums {
+  private readonly places: number[] = Array(PLACES).fill(0);
+
+  add(bits: number): void {
+    const { places } = this;
+    let carry = bits;
+    for (let place = 0; carry !== 0; place += 1) {
+      const before = numberAt(places, place);
+      places[place] = before ^ carry;
+      carry &= before;
+    }
   }
-  return { line, masks };
+
+  of(bit: number): number {
+    let sum = 0;
+    this.places.forEach((bits, place) => {
+      sum += ((bits >>> bit) & 1) << place;
+    });
+    return sum;
+  }
+}
+
+function meet(lines: Lines, timing: Timing, index: number, line: SoundingLine): Met {
+  const masks: number[] = Array(line.onsets.length).fill(0);
+  for (const sameLength of whoSounds(lines, timing)) addSounding(masks, line, sameLength);
+  const others = ~(1 << index);
+  return { line, masks: masks.map((mask) => mask & others) };
+}
+
+/** Layers of one length at a time, since the same table is looked at again and again then. */
+function addSounding(masks: number[], { onsets }: SoundingLine, { lengthTicks, at }: SameLength) {
+  onsets.forEach((onset, each) => {
+    const tick = onset < lengthTicks ? onset : onset % lengthTicks;
+    const sounds = at instanceof Uint32Array ? at[tick] : at.get(tick);
+    masks[each] = numberAt(masks, each) | (sounds ?? 0);
+  });
 }
 
 /** Layers, other than this one, with a stroke at the same moment the first time round. */
@@ -175,5 +191,5 @@ export function slotsWith(
   const grid = timing.layers[layer];
   if (!grid) return [];
   const sounding = whoSounds(rhythm, timing);
-  return slots.filter((slot) => (layersAt(sounding, nth(grid.startTicks, slot)) >> other) & 1);
+  return slots.filter((slot) => (layersAt(sounding, numberAt(grid.startTicks, slot)) >> other) & 1);
 }

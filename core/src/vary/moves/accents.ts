@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { timeRhythm } from '../../rhythm/index.ts';
 import { type Ticks, wrap } from '../../time/index.ts';
 import { ordinal } from '../../wording/index.ts';
@@ -68,7 +68,7 @@ export const ACCENTS: Move = {
     if (by === 'line') {
       const sounding = soundsOf(line, asked.number('line') - 1);
       if (!sounding) return { layer: line.layer, told: ['There is no such line.'] };
-      isOn = (slot) => sounding.has(nth(grid.startTicks, slot));
+      isOn = (slot) => sounding.has(numberAt(grid.startTicks, slot));
     } else if (by === 'rule') {
       const lengths = asked.written('rule').split('+').map(Number);
       const starts = lengths.map((_, at) =>
@@ -102,7 +102,7 @@ export function soundsOf({ rhythm, grid }: Line, index: number): ReadonlySet<Tic
   if (!layer || !other) return undefined;
   const found = new Set<Ticks>();
   for (let round = 0; round < grid.lengthTicks; round += other.lengthTicks) {
-    for (const { slot } of layer.strokes) found.add(round + nth(other.startTicks, slot));
+    for (const { slot } of layer.strokes) found.add(round + numberAt(other.startTicks, slot));
   }
   return found;
 }

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { instrumentOf } from '../../instrument/index.ts';
 import { codesUsed, type Force, isFootKind } from '../../rhythm/index.ts';
 import { counted } from '../../wording/index.ts';
@@ -50,7 +50,7 @@ export const BRIDGE: Move = {
     const { layer, grid, from, to } = line;
     const kind = asked.stroke('kind') ?? commonest(line);
     if (kind === undefined || to <= from) return { layer, told: [] };
-    const first = Math.max(from, nth(grid.firstSlot, nth(grid.cellOf, to - 1)));
+    const first = Math.max(from, numberAt(grid.firstSlot, numberAt(grid.cellOf, to - 1)));
     const taken = new Set(layer.strokes.map(({ slot }) => slot));
     const empty = Array.from({ length: to - first }, (_, at) => first + at).filter(
       (slot) => !taken.has(slot),

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import {
   graceCount,
   ORNAMENT_NAMES,
@@ -106,11 +106,11 @@ function gapsOf(line: Line): ReadonlyMap<number, Gap> {
   const struck = struckIn({ ...line, from: 0, to: grid.starts.length });
   const at = (index: number) => {
     const round = Math.floor(index / struck.length);
-    const slot = nth(struck, index - round * struck.length);
+    const slot = numberAt(struck, index - round * struck.length);
     return toNumber(nth(grid.starts, slot)) + round * toNumber(grid.length);
   };
   const ends = (index: number) => {
-    const slot = nth(struck, index) + slotsHeld(layer, nth(struck, index));
+    const slot = numberAt(struck, index) + slotsHeld(layer, numberAt(struck, index));
     return toNumber(grid.starts[slot] ?? grid.length);
   };
   return new Map(

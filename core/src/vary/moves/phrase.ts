@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { beatsIn, type Layer, slotCount } from '../../rhythm/index.ts';
 import { readLayerText } from '../../text/index.ts';
 import { compare, formatRational, subtract, ZERO } from '../../time/index.ts';
@@ -47,12 +47,12 @@ export const PHRASE: Move = {
 
 function inPlace(line: Line, phrase: Layer): Varied {
   const { layer, grid, from, to } = line;
-  const first = from < grid.cellOf.length ? nth(grid.cellOf, from) : layer.cells.length;
-  const last = to < grid.cellOf.length ? nth(grid.cellOf, to) : layer.cells.length;
+  const first = from < grid.cellOf.length ? numberAt(grid.cellOf, from) : layer.cells.length;
+  const last = to < grid.cellOf.length ? numberAt(grid.cellOf, to) : layer.cells.length;
   const begin = grid.cellBeats[first] ?? grid.beats;
   const end = grid.cellBeats[last] ?? grid.beats;
-  const isCut = to < grid.cellOf.length && nth(grid.firstSlot, last) !== to;
-  if (isCut || nth(grid.firstSlot, first) !== from)
+  const isCut = to < grid.cellOf.length && numberAt(grid.firstSlot, last) !== to;
+  if (isCut || numberAt(grid.firstSlot, first) !== from)
     return { layer, told: ['A phrase takes the place of whole beats.'] };
   const room = subtract(end, begin);
   const long = beatsIn(phrase);

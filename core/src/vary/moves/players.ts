@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import {
   type Instrument,
   instrumentOf,
@@ -93,8 +93,8 @@ export const FEWER: Move = {
     if (!instrument || drums.length < 2)
       return { layer: line.layer, told: ['The line is played on one drum.'] };
     const isHighest = asked.choice('without') === 'highest';
-    const gone = nth(drums, isHighest ? drums.length - 1 : 0);
-    const beside = nth(drums, isHighest ? drums.length - 2 : 1);
+    const gone = numberAt(drums, isHighest ? drums.length - 1 : 0);
+    const beside = numberAt(drums, isHighest ? drums.length - 2 : 1);
     const told = new Set<string>();
     const layer = eachIn(line, (stroke) => {
       if (drumOf(stroke.kind) !== gone) return stroke;
@@ -193,12 +193,12 @@ export const CALL: Move = {
   ],
   apply(line, asked) {
     const { grid, from, to } = line;
-    const start = nth(grid.startTicks, from);
+    const start = numberAt(grid.startTicks, from);
     const length = (grid.startTicks[to] ?? grid.lengthTicks) - start;
     const parts = asked.number('parts');
     const own = asked.choice('leave') === 'call' ? 0 : 1;
     const partOf = (slot: number) =>
-      Math.floor(((nth(grid.startTicks, slot) - start) * parts) / length);
+      Math.floor(((numberAt(grid.startTicks, slot) - start) * parts) / length);
     return {
       layer: eachIn(line, (stroke) => (partOf(stroke.slot) % 2 === own ? stroke : undefined)),
       told: [],

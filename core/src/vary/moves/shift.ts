@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import { sayStroke } from '../../read/index.ts';
 import {
   add,
@@ -119,8 +119,8 @@ function slotAround(
   const start = nth(grid.starts, slot);
   const rest = subtract(at, start);
   if (rest.num === 0) return { slot };
-  const cell = nth(grid.cellOf, slot);
-  const first = nth(grid.firstSlot, cell);
+  const cell = numberAt(grid.cellOf, slot);
+  const first = numberAt(grid.firstSlot, cell);
   const { slots } = nth(layer.cells, cell);
   const end = grid.starts[first + slots] ?? grid.length;
   const part = divide(

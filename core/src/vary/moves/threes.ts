@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
 import {
   type Cell,
   RECUT_TABLES,
@@ -47,7 +47,7 @@ export const THREES: Move = {
     const places = tableOf(asked)[parts];
     const { layer, grid } = line;
     const inside = layer.cells.flatMap((_, cell) => {
-      const first = nth(grid.firstSlot, cell);
+      const first = numberAt(grid.firstSlot, cell);
       return first >= line.from && first < line.to ? [cell] : [];
     });
     const chosen = new Set(
@@ -62,10 +62,10 @@ export const THREES: Move = {
       return slots === cell.slots ? cell : { ...cell, slots };
     });
     const place = (old: number) => {
-      const cell = nth(grid.cellOf, old);
-      const part = old - nth(grid.firstSlot, cell);
+      const cell = numberAt(grid.cellOf, old);
+      const part = old - numberAt(grid.firstSlot, cell);
       const isCut = nth(cells, cell).slots !== nth(layer.cells, cell).slots;
-      return nth(starts, cell) + (isCut ? nth(places, part) : part);
+      return numberAt(starts, cell) + (isCut ? numberAt(places, part) : part);
     };
     const going = layer.strokes.map((stroke): Going => ({ stroke, to: place(stroke.slot) }));
     return settle(line, going, cells, (layer.rings ?? []).map(place));

@@ -1,4 +1,4 @@
-import { nth } from '../../bounds/index.ts';
+import { numberAt } from '../../bounds/index.ts';
 import { seeded } from '../../chance/index.ts';
 import type { Hertz, Seconds } from '../../time/index.ts';
 import type { Mode } from '../model.ts';
@@ -20,8 +20,8 @@ function barShape(beta: number, x: number): number {
 /** A bar of wood, free at both ends, struck from its middle (0) to its end (1). */
 export function bar(pitch: Hertz, ring: Seconds): readonly Mode[] {
   return BAR_BETAS.map((beta, index) => ({
-    frequency: pitch * nth(BAR_RATIOS, index),
-    ring: ring / nth(BAR_RATIOS, index) ** 0.8,
+    frequency: pitch * numberAt(BAR_RATIOS, index),
+    ring: ring / numberAt(BAR_RATIOS, index) ** 0.8,
     heard: 0.9 ** index,
     moves: (place) => barShape(beta, 0.5 + place * 0.5),
   }));
@@ -56,7 +56,7 @@ export const PLATE_RATIOS: readonly number[] = PLATE_MODES.map(
 /** A thin plate held at its edges, as the front of a box drum; struck a little to the side, from its middle (0) to its upper edge (1). */
 export function plate(pitch: Hertz, ring: Seconds): readonly Mode[] {
   return PLATE_MODES.map(([across, along], index) => {
-    const ratio = nth(PLATE_RATIOS, index);
+    const ratio = numberAt(PLATE_RATIOS, index);
     return {
       frequency: pitch * ratio,
       ring: ring / ratio ** 0.55,
@@ -86,7 +86,7 @@ export function cymbal(pitch: Hertz, ring: Seconds): readonly Mode[] {
   const random = seeded(Math.round(pitch));
   const more = Array.from(
     { length: 56 },
-    (_, index) => nth(FREE_PLATE_RATIOS, 7) * (1.047 ** (index + 1) + 0.04 * random()),
+    (_, index) => numberAt(FREE_PLATE_RATIOS, 7) * (1.047 ** (index + 1) + 0.04 * random()),
   );
   const low = 0.18;
   return [...FREE_PLATE_RATIOS, ...more].map((ratio, index) => {
