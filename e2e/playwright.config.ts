@@ -3,7 +3,7 @@ import { aside, CHROMIUM } from './browser.mjs';
 import type { Choices } from './kit.ts';
 
 /** Two runs beside each other have a server, and a place for what they leave, of their own. */
-const { E2E_PORT = '4391', E2E_REPORT = 'e2e' } = process.env;
+const { E2E_PORT = '4391', E2E_REPORT = 'e2e', E2E_PATIENCE = '40000' } = process.env;
 
 /** Where nothing is played, or where it does not matter that the machine is busy meanwhile. */
 const AT_EASE = [
@@ -71,7 +71,7 @@ export default defineConfig<Choices>({
   timeout: 180_000,
   // What is waited for may be music, which takes its time: where others use the machine too, the clock of
   // the sound itself goes at half its pace.
-  expect: { timeout: 40_000 },
+  expect: { timeout: Number(E2E_PATIENCE) },
   // A test that passes only on the second try is named at the end of the run, to be looked into.
   retries: process.env.CI ? 1 : 0,
   forbidOnly: Boolean(process.env.CI),

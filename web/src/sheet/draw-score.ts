@@ -13,6 +13,7 @@ import {
 import type { Px } from '../strideline/px.ts';
 import { FlatContext } from './flat-context.ts';
 import { drawBarline, drawLine, wordGroup, writeWord, yOf } from './marks.ts';
+import { rememberMeasures } from './remember-measures.ts';
 import { rowsOfScore, type ScoreBar } from './score-rows.ts';
 import {
   makeNote,
@@ -22,6 +23,8 @@ import {
   wordRowsOf,
   wordsUnder,
 } from './staff-notes.ts';
+
+rememberMeasures();
 
 /** One layer of a score. */
 export interface ScorePart {
