@@ -228,10 +228,10 @@ export function longestQuickRun(
   if (!found) return undefined;
   const { hand, played, end } = found;
   const first = end - most + 1;
-  const slots = Array.from(
-    { length: most },
-    (_, at) => nth(strokes, numberAt(played, (first + at) % played.length)).slot,
-  );
+  const slots: number[] = [];
+  for (let at = first; at <= end; at += 1) {
+    slots.push(nth(strokes, numberAt(played, at % played.length)).slot);
+  }
   return { hand, slots };
 }
 

@@ -1,5 +1,5 @@
 import { nth } from '../../bounds/index.ts';
-import { type Force, type Layer, strokesOf } from '../../rhythm/index.ts';
+import { FORCES, type Force, type Layer, strokesOf } from '../../rhythm/index.ts';
 
 /** What a wrist does from one stroke to its hand's next: stay up, drop, stay down, or rise. */
 export type Wrist = 'full' | 'down' | 'tap' | 'up';
@@ -23,9 +23,9 @@ export function wrists(forces: readonly Force[], from: Force = 3): readonly Wris
  * are called, else plain strokes and accents.
  */
 export function highFrom(layer: Pick<Layer, 'strokes'>): Force {
-  const forces: Force[] = [];
-  for (const { force } of layer.strokes) if (!forces.includes(force)) forces.push(force);
-  forces.sort();
+  let heard = 0;
+  for (const { force } of layer.strokes) heard |= 1 << force;
+  const forces = FORCES.filter((force) => heard & (1 << force));
   return forces.length === 2 ? (forces[1] ?? 3) : 3;
 }
 

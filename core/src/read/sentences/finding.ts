@@ -29,28 +29,24 @@ export function plain(text: string, slots: readonly number[] = [], figure?: Figu
   return figure ? { text, slots, tone: 'plain', figure } : { text, slots, tone: 'plain' };
 }
 
-/** A sentence whose slots are listed when somebody asks for them: most are never touched. */
+/** A sentence whose slots are listed when somebody asks for them: most are never touched. Hundreds are made: no private fields. */
 class Touching implements Finding {
-  readonly text: string;
   readonly tone: Finding['tone'];
   readonly figure?: Figure;
-  #slots: readonly number[] | undefined;
-  readonly #list: () => readonly number[];
+  private listed: readonly number[] | undefined;
 
   constructor(
-    text: string,
-    list: () => readonly number[],
+    readonly text: string,
+    private readonly list: () => readonly number[],
     { tone = 'plain', figure }: Pick<Partial<Finding>, 'tone' | 'figure'>,
   ) {
-    this.text = text;
     this.tone = tone;
-    this.#list = list;
     if (figure) this.figure = figure;
   }
 
   get slots(): readonly number[] {
-    this.#slots ??= this.#list();
-    return this.#slots;
+    this.listed ??= this.list();
+    return this.listed;
   }
 }
 

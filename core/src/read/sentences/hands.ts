@@ -12,7 +12,7 @@ import {
 } from '../hands/hands.ts';
 import { longestWaits } from '../hands/waits.ts';
 import { forcesByHand, highFrom, wrists } from '../hands/wrists.ts';
-import { type Finding, plain } from './finding.ts';
+import { type Finding, plain, touching } from './finding.ts';
 import { sayMoment } from './pair.ts';
 import { HAND_NAMES } from './place.ts';
 import { sayRow } from './row.ts';
@@ -95,12 +95,13 @@ function rateFindings(subject: Subject, hands: HandsReading): readonly Finding[]
       const most = rational(Math.floor((fast * tempo.per * 10_000) / (60 * ceiling)), 10_000);
       const run = longestQuickRun(layer, timing, index, most);
       if (run && run.slots.length >= LONG_RUN) {
-        findings.push({
-          text: `At ${fast}, ${run.slots.length} strokes of ${WHO[run.hand]} in a row come faster than ${ceiling} a second, ${tires}.`,
-          slots: [...new Set(run.slots)].sort((a, b) => a - b),
-          tone: 'warn',
-          figure: 'tempo',
-        });
+        findings.push(
+          touching(
+            `At ${fast}, ${run.slots.length} strokes of ${WHO[run.hand]} in a row come faster than ${ceiling} a second, ${tires}.`,
+            () => [...new Set(run.slots)].sort((a, b) => a - b),
+            { tone: 'warn', figure: 'tempo' },
+          ),
+        );
       } else if (1 / rate < HARD_PAIR) {
         findings.push({
           text: `At ${fast} two strokes of ${WHO[hand]} are ${(1 / rate).toFixed(2)} s apart, which is hard for most.`,
