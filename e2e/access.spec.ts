@@ -82,7 +82,11 @@ const BENCH: readonly View[] = [
   { name: 'Climb', path: '/bench/lantern-steps/climb', sight: 'Passes' },
   { name: 'Frame', path: '/bench/lantern-steps/frame', sight: 'Counting' },
   { name: 'Sheet', path: '/bench/lantern-steps/sheet', sight: 'What it says' },
-  { name: 'No rhythm', path: '/bench/nowhere/write', sight: 'To the Shelf' },
+  {
+    name: 'No rhythm',
+    path: '/bench/nowhere/write',
+    sight: 'There is no rhythm at this address in this browser.',
+  },
 ];
 
 const LOG: readonly View[] = [
@@ -264,7 +268,9 @@ test('the tab key makes few stops on the Bench, and arrows go on from there', as
   await expect(strokes.getByRole('button').last()).toBeFocused();
 });
 
-test('what happens is said: playing, placing, undoing', async ({ page }) => {
+test('what happens is said: playing, placing, undoing; where the system chooses the colours, what is pressed is seen', async ({
+  page,
+}) => {
   await come(page, '/bench/lantern-steps/write', 'Fit');
   const said = page.getByTestId('said');
   await slot(page, 'Bell', 1).click();
@@ -276,11 +282,8 @@ test('what happens is said: playing, placing, undoing', async ({ page }) => {
   await expect(said).toHaveText(/Playing at 72/);
   await page.keyboard.press('Space');
   await expect(said).toHaveText(/Stopped/);
-});
 
-test('what is pressed is seen where the system chooses the colours', async ({ page }) => {
   await page.emulateMedia({ forcedColors: 'active' });
-  await come(page, '/bench/lantern-steps/write', 'Fit');
   const click = page.getByRole('button', { name: 'Click', exact: true });
   const outline = () => click.evaluate((one) => getComputedStyle(one).outlineStyle);
   expect(await outline()).toBe('none');

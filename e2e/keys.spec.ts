@@ -91,15 +91,18 @@ test('& joins a plain stroke to the one just written, and takes nothing back', a
   await expect(rows(page, 'Cobbles')).toContainText('/ S (S) /');
 });
 
-for (const [width, height] of [
-  [1280, 800],
-  [390, 844],
-] as const) {
-  test(`the list of instruments stays within ${width}x${height} and takes letters`, async ({
-    page,
-  }) => {
+test('the list of instruments stays within the screen, large and small, and takes letters', async ({
+  page,
+}) => {
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const) {
     await page.setViewportSize({ width, height });
     await page.goto('/bench/lantern-steps/write');
+    const mridangams = page.getByRole('listbox', { name: /^Mridangam/i });
+    await expect(slot(page, 'Walker', 0)).toBeVisible();
+    const before = await mridangams.count();
     await page.getByRole('button', { name: 'Add a layer' }).click();
     const list = page.getByRole('dialog', { name: 'Add a layer' });
     const box = await list.boundingBox();
@@ -111,6 +114,6 @@ for (const [width, height] of [
     await page.keyboard.type('mridang');
     await page.keyboard.press('Enter');
     await expect(list).toHaveCount(0);
-    await expect(page.getByRole('listbox', { name: /^Mridangam/i }).first()).toBeVisible();
-  });
-}
+    await expect.poll(() => mridangams.count()).toBeGreaterThan(before);
+  }
+});

@@ -38,9 +38,8 @@ test('places, accents, cuts and removes strokes with the keyboard, and undoes it
   await expect(rows(page, 'Bell')).toContainText('X! . . / X . . / X .');
   await page.keyboard.press('Control+Shift+z');
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName('bar 1, & of 1: tick, right, plain');
-});
 
-test('moves between layers at the same moment, and reads the chosen stroke', async ({ page }) => {
+  // Between layers the choice goes to the same moment, and what is chosen is read.
   await slot(page, 'Walker', 6).click();
   const reading = page.getByRole('region', { name: 'Reading' });
   await expect(reading).toContainText('Walker, pulse 7');

@@ -165,7 +165,9 @@ test('what cannot be kept is never replaced, is said everywhere, and is kept whe
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
 });
 
-test('names are kept as they are typed, and Escape puts back the one before', async ({ page }) => {
+test('names and syllables are kept as they are typed, and Escape puts back the name before', async ({
+  page,
+}) => {
   await page.goto('/bench/lantern-steps/write');
   const name = page.getByLabel('Name of the rhythm');
   await name.fill('Lamp steps');
@@ -178,10 +180,8 @@ test('names are kept as they are typed, and Escape puts back the one before', as
   await page.getByRole('button', { name: 'Layer Bell' }).click();
   await page.getByLabel('Name of the layer').fill('Lamp');
   await kept(page, 'lantern-steps', '"name":"Lamp"');
-});
 
-test('syllables of one’s own are still there after counting under the line', async ({ page }) => {
-  await page.goto('/bench/lantern-steps/write');
+  // Syllables of one’s own are still there after counting under the line.
   await page.getByRole('button', { name: 'Layer Walker' }).click();
   const under = page.getByLabel('Under the line');
   await under.selectOption({ label: 'counted in la-li' });
