@@ -8,6 +8,17 @@ test.beforeEach(async ({ page }) => {
 test('places, accents, cuts and removes strokes with the keyboard, and undoes it', async ({
   page,
 }) => {
+  // Between layers the choice goes to the same moment, and what is chosen is read.
+  await slot(page, 'Walker', 6).click();
+  const reading = page.getByRole('region', { name: 'Reading' });
+  await expect(reading).toContainText('Walker, pulse 7');
+  await expect(reading).toContainText('Open tone, right hand, accent.');
+  await expect(reading).toContainText('Count 3 of bar 1, said dun.');
+  await expect(reading).toContainText('Falls with Bell.');
+  await page.keyboard.press('ArrowUp');
+  await expect(slot(page, 'Bell', 6)).toBeFocused();
+  await expect(reading).toContainText('6 strokes: 3 3 2, twice.');
+
   await slot(page, 'Bell', 1).click();
   await page.keyboard.press('t');
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName('bar 1, & of 1: tick, right, plain');
@@ -38,17 +49,6 @@ test('places, accents, cuts and removes strokes with the keyboard, and undoes it
   await expect(rows(page, 'Bell')).toContainText('X! . . / X . . / X .');
   await page.keyboard.press('Control+Shift+z');
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName('bar 1, & of 1: tick, right, plain');
-
-  // Between layers the choice goes to the same moment, and what is chosen is read.
-  await slot(page, 'Walker', 6).click();
-  const reading = page.getByRole('region', { name: 'Reading' });
-  await expect(reading).toContainText('Walker, pulse 7');
-  await expect(reading).toContainText('Open tone, right hand, accent.');
-  await expect(reading).toContainText('Count 3 of bar 1, said dun.');
-  await expect(reading).toContainText('Falls with Bell.');
-  await page.keyboard.press('ArrowUp');
-  await expect(slot(page, 'Bell', 6)).toBeFocused();
-  await expect(reading).toContainText('6 strokes: 3 3 2, twice.');
 });
 
 test('marks what is typed wrong, keeps it over a reload, and takes it when it is mended', async ({

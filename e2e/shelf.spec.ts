@@ -24,13 +24,13 @@ test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
   ).toHaveCount(1);
 });
 
-test('a new rhythm is asked for as players think of one, and drawn, on a large and a small screen', async ({
-  page,
-}) => {
-  for (const [width, height] of [
-    [1280, 800],
-    [390, 844],
-  ] as const) {
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const) {
+  test(`a new rhythm is asked for as players think of one, and drawn, at ${width}`, async ({
+    page,
+  }) => {
     await page.setViewportSize({ width, height });
     await page.goto('/?new');
     const written = page.getByLabel('Cycle as it is written');
@@ -57,8 +57,8 @@ test('a new rhythm is asked for as players think of one, and drawn, on a large a
     await expect(slot(page, 'jhaptal', 0)).toHaveAccessibleName(
       /ge, left, plain, says dhi; tin, right/,
     );
-  }
-});
+  });
+}
 
 test('begins a rhythm in a cycle of the catalogue by its name', async ({ page }) => {
   await page.goto('/?new');
