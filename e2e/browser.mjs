@@ -21,7 +21,7 @@ export const CHROMIUM = {
 /**
  * The same browser where it gives way to whatever else runs on the machine, with what it has to find in its surroundings:
  * for tests that run beside music. It has room for what a page casts away in the minute it lives, and does without the
- * compiler that pays only for pages that live longer: a twelfth less of the machine.
+ * compiler that pays only for pages that live longer: 80 s of the machine for 25 tests that took 86 to 96 without.
  * @returns {typeof CHROMIUM & { env: Record<string, string> }} launch options
  */
 export function aside() {

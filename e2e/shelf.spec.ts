@@ -106,7 +106,9 @@ test('notes and tags are kept, printed and found; a cycle brings its own countin
   await expect(page.getByRole('link', { name: 'Ferry bell' })).toBeHidden();
 });
 
-test('refuses files that cannot be read, and says where', async ({ page }) => {
+test('refuses files that cannot be read, and says where; a rhythm that is not there is told', async ({
+  page,
+}) => {
   await page.goto('/');
   const file = page.getByTestId('bring-in');
   const give = (name: string, text: string) =>
@@ -133,6 +135,8 @@ test('refuses files that cannot be read, and says where', async ({ page }) => {
   await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(
     5,
   );
+  await page.goto('/bench/nowhere/write');
+  await expect(alert).toContainText('no rhythm at this address');
 });
 
 test('searches, sorts, duplicates, and deletes with a way back', async ({ page }) => {

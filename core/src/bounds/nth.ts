@@ -12,7 +12,7 @@ export function nth<T>(list: readonly (T extends number ? never : T)[], index: n
 
 /**
  * The same of a list of numbers. An engine learns for each function what lists it is given, and looks up
- * three times as fast where they are of one make: so lists of numbers have a function of their own.
+ * more quickly where they are of few makes: so lists of numbers have a function of their own.
  * @throws RangeError where nothing stands there
  */
 export function numberAt<T extends number>(list: readonly T[], index: number): T {

@@ -1,6 +1,6 @@
 import { nth, numberAt } from '../../bounds/index.ts';
 import { drumCount, instrumentOf, strokeKind } from '../../instrument/index.ts';
-import { handsOf, type Layer, type Timing } from '../../rhythm/index.ts';
+import { type Layer, strokesOf, type Timing } from '../../rhythm/index.ts';
 import {
   type Hertz,
   type Pulses,
@@ -27,15 +27,11 @@ export function drumMoves(layer: Layer, timing: Timing, index: number): readonly
   const grid = timing.layers[index];
   if (!instrument || !grid) return [];
   if (instrument.oneFrame || drumCount(instrument) === 1) return [];
-  const hands = handsOf(layer);
   const moves: DrumMove[] = [];
   for (const hand of ['R', 'L'] as const) {
     let first: Placed | undefined;
     let before: Placed | undefined;
-    // In one pass, since every layer is read after every edit.
-    for (let each = 0; each < layer.strokes.length; each += 1) {
-      const played = hands[each];
-      if (played !== hand && played !== 'B') continue;
+    for (const each of strokesOf(layer, hand)) {
       const stroke = nth(layer.strokes, each);
       const drum = strokeKind(instrument, stroke.kind)?.drum;
       if (drum === undefined) continue;
