@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sameBytes } from '../bounds/same-bytes.testkit.ts';
 import { seeded } from '../chance/index.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
 import { truePeak } from '../loudness/index.ts';
@@ -49,7 +50,7 @@ describe('the limiter', () => {
           const signal = new Float32Array(2000);
           signal.set(loud, 300);
           expect(truePeak(limited(signal, size))).toBeLessThanOrEqual(CEILING * 1.05);
-          expect(limited(signal, size)).toEqual(limited(signal, 128));
+          expect(sameBytes(limited(signal, size), limited(signal, 128))).toBe(true);
         },
       ),
       { numRuns: 40 },
@@ -185,7 +186,7 @@ describe('rooms', () => {
         roomResponse(name, RATE) ?? [];
       expect(left.every(Number.isFinite)).toBe(true);
       expect(left[0]).toBe(0);
-      expect(left).not.toEqual(right);
+      expect(sameBytes(left, right)).toBe(false);
       const whole = energy(left, 0);
       let at = 0;
       while (energy(left, at) > whole * 1e-4) at += 480;
@@ -194,7 +195,10 @@ describe('rooms', () => {
     expect(lasts).toEqual([...lasts].sort((a, b) => a - b));
     expect(lasts[0]).toBeLessThan(0.25);
     expect(lasts[2]).toBeGreaterThan(0.8);
-    expect(roomResponse('hall', RATE)).toEqual(roomResponse('hall', RATE));
+    for (const side of [0, 1] as const) {
+      const hall = () => roomResponse('hall', RATE)?.[side] ?? new Float32Array();
+      expect(sameBytes(hall(), hall())).toBe(true);
+    }
   });
 
   it('grow darker as they die', () => {

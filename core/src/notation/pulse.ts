@@ -42,6 +42,8 @@ export function pulseOf(strokes: readonly Pick<HeardStroke, 'time' | 'loud'>[]):
     for (const anchor of anchors) {
       const start = numberAt(times, anchor);
       for (const [parts, likely] of CUTS) {
+        // Not even with all strokes on it is it better.
+        if (likely * (0.7 + 0.3 * usual) <= best.score) continue;
         let on = 0;
         let onBeat = 0;
         for (let at = 0; at < times.length; at += 1) {

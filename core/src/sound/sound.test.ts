@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sameBytes } from '../bounds/same-bytes.testkit.ts';
 import { entryNamed } from '../catalogue/index.ts';
 import { crossing } from '../crossing/index.ts';
 import { cycleFromSpans } from '../cycle/index.ts';
@@ -65,7 +66,7 @@ describe('voices', () => {
         const { peak } = measure(samples, RATE);
         expect(peak).toBeGreaterThan(0.01);
         expect(peak).toBeLessThanOrEqual(1);
-        expect(sound(stroke.code, force)).toEqual(samples);
+        expect(sameBytes(sound(stroke.code, force), samples)).toBe(true);
       }
     }
   });

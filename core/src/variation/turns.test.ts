@@ -79,15 +79,15 @@ describe('which variation comes when', () => {
       expect(Math.abs(count(LIFT) - 1 / 16)).toBeLessThan(0.01);
       expect(Math.abs(count(WALK) - 1 / 8)).toBeLessThan(0.01);
       expect(count(CALL)).toBe(0);
-      turns.forEach(({ turn, variation, part }, at) => {
-        expect(turn).toBe(at);
-        if (variation === LIFT) expect(turn % 4).toBe(3);
+      const against = turns.filter(({ turn, variation, part }, at) => {
         const before = turns[at - 1];
-        if (part > 0) expect(before).toMatchObject({ variation, part: part - 1 });
+        const goesOn = before?.variation === variation && before?.part === part - 1;
+        const isLeft = before?.variation === WALK && before.part === 0 && part !== 1;
+        if (turn !== at || isLeft || (variation === LIFT && turn % 4 !== 3)) return true;
         // Home in between: what begins comes from home.
-        else if (variation) expect(before?.variation).toBeUndefined();
-        if (before?.variation === WALK && before.part === 0) expect(part).toBe(1);
+        return part > 0 ? !goesOn : variation && before?.variation;
       });
+      expect(against).toEqual([]);
     }
   });
 

@@ -9,6 +9,19 @@ const SIZE = 1024;
 
 const mel = (hertz: Hertz) => 2595 * Math.log10(1 + hertz / 700);
 
+/** A bell over so many samples; each length is asked for thousands of times. */
+function bell(length: number): Float64Array {
+  const known = bells.get(length);
+  if (known) return known;
+  const made = Float64Array.from(
+    { length },
+    (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / length),
+  );
+  bells.set(length, made);
+  return made;
+}
+const bells = new Map<number, Float64Array>();
+
 /** Log-mel features of a stroke: how strong each band of hearing is in each part, whatever its loudness. */
 export function logMel(samples: Float32Array, sampleRate: Hertz): Float64Array {
   const fft = new FFT(SIZE);
@@ -22,11 +35,12 @@ export function logMel(samples: Float32Array, sampleRate: Hertz): Float64Array {
     const power = new Float64Array(SIZE / 2);
     // Long parts in pieces that overlap by half.
     const step = Math.min(to - from, SIZE);
+    const window = bell(step);
     for (let at = from; at < to; at += step / 2) {
       const input = new Array<number>(SIZE).fill(0);
       for (let i = 0; i < step; i += 1) {
-        const window = 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / step);
-        input[i] = (samples[Math.round(at) + i] ?? 0) * (part === 0 && i < step / 2 ? 1 : window);
+        const weight = part === 0 && i < step / 2 ? 1 : (window[i] as number);
+        input[i] = (samples[Math.round(at) + i] ?? 0) * weight;
       }
       fft.realTransform(spectrum, input);
       for (let bin = 0; bin < SIZE / 2; bin += 1) {

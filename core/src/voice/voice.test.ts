@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import FFT from 'fft.js';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { sameBytes } from '../bounds/same-bytes.testkit.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
 import { strokeLoudness, truePeak } from '../loudness/index.ts';
 import { FORCES } from '../rhythm/index.ts';
@@ -96,7 +97,7 @@ describe('every stroke of every instrument', () => {
   it('is the same for the same take, and another for the other hand', () => {
     const tek = (weak: boolean) =>
       renderStroke('goblet-drum', 'T', { force: 3, take: 1, weak }, RATE);
-    expect(tek(false)).toEqual(tek(false));
+    expect(sameBytes(tek(false), tek(false))).toBe(true);
     expect(correlation(tek(false), tek(true))).toBeLessThan(0.98);
   });
 });

@@ -1,0 +1,6 @@
+/** Whether two waves, or other bytes, are the same to the last bit; `toEqual` takes a thousand times as long. */
+export function sameBytes(one: ArrayBufferView, other: ArrayBufferView): boolean {
+  const bytes = ({ buffer, byteOffset, byteLength }: ArrayBufferView) =>
+    Buffer.from(buffer, byteOffset, byteLength);
+  return bytes(one).equals(bytes(other));
+}
