@@ -122,8 +122,10 @@ export default defineConfig({
               test: /node_modules[\\/](@radix-ui|radix-ui|@floating-ui|aria-hidden|react-remove-scroll)/,
             },
             {
+              // The demo is put there once in a browser's life.
               name: 'shared',
               minShareCount: 2,
+              test: (id: string) => !/store[\\/]demo\.ts/.test(id),
             },
           ],
         },

@@ -82,14 +82,16 @@ export interface CatalogueQuery {
   readonly speed?: number;
 }
 
-/** What each entry is searched by, in plain lower case. */
-const haystacks = CATALOGUE.map((entry) => {
+/** What an entry is searched by, in plain lower case. */
+function searchedBy(entry: CatalogueEntry): { plain: string; spelled: readonly string[] } {
   const names = [entry.name, ...entry.also].join(' ');
   return {
     plain: plainLetters(`${names} ${formatSpans(entry.cycle)} ${entry.text}`),
     spelled: [entry.name, ...entry.also].map(spelling),
   };
-});
+}
+/** That of all of them, from the first search on. */
+let searched: ReturnType<typeof searchedBy>[] | undefined;
 
 /** Entries that fit, in the order of the catalogue; names that begin with the text come first. */
 export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[] {
@@ -97,12 +99,14 @@ export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[
   const whole = spelling(query.text);
   const begins: CatalogueEntry[] = [];
   const others: CatalogueEntry[] = [];
+  searched ??= CATALOGUE.map(searchedBy);
+  const all = searched;
   CATALOGUE.forEach((entry, index) => {
     if (query.tradition && entry.tradition !== query.tradition) return;
     if (query.speed !== undefined && entry.speed !== undefined && entry.speed !== query.speed) {
       return;
     }
-    const { plain, spelled } = nth(haystacks, index);
+    const { plain, spelled } = nth(all, index);
     // A number alone is the size of the turn: 7 is not found in 17.
     const found = words.every((word) =>
       /^\d+$/.test(word)

@@ -1,5 +1,6 @@
 import type { Hand } from '../rhythm/index.ts';
 import type { Seconds } from '../time/index.ts';
+import { byName } from '../wording/index.ts';
 
 /** One stroke that the player gave, as an input heard it. */
 export interface Hit {
@@ -17,5 +18,5 @@ export interface Hit {
 
 /** Hits in order of time, whatever order they came in. */
 export function inOrder(hits: readonly Hit[]): readonly Hit[] {
-  return [...hits].sort((a, b) => a.time - b.time || (a.kind ?? '').localeCompare(b.kind ?? ''));
+  return [...hits].sort((a, b) => a.time - b.time || byName(a.kind ?? '', b.kind ?? ''));
 }

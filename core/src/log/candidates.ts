@@ -1,4 +1,5 @@
 import type { Bpm } from '../time/index.ts';
+import { byName } from '../wording/index.ts';
 import { type Day, daysBetween } from './day.ts';
 import type { Goal } from './goal.ts';
 import type { Material } from './material.ts';
@@ -56,7 +57,7 @@ export function inOrder(all: readonly Candidate[], order: number): readonly Cand
       PLACES[a.kind] - PLACES[b.kind] ||
       Number(b.goal !== undefined) - Number(a.goal !== undefined) ||
       b.late - a.late ||
-      lineOf(a.material).localeCompare(lineOf(b.material)),
+      byName(lineOf(a.material), lineOf(b.material)),
   );
   const fresh = sorted.filter(({ kind }) => kind === 'new');
   const others = sorted.slice(fresh.length);
@@ -67,7 +68,6 @@ export function inOrder(all: readonly Candidate[], order: number): readonly Cand
 /** What one warms up with: the line one knows best. */
 export function warmUpOf(candidates: readonly Candidate[]): Candidate | undefined {
   return [...candidates].sort(
-    (a, b) =>
-      PLACES[b.kind] - PLACES[a.kind] || lineOf(a.material).localeCompare(lineOf(b.material)),
+    (a, b) => PLACES[b.kind] - PLACES[a.kind] || byName(lineOf(a.material), lineOf(b.material)),
   )[0];
 }

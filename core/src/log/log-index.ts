@@ -1,3 +1,4 @@
+import { sortedByName } from '../wording/index.ts';
 import { type DayLoad, dayLoads } from './load.ts';
 import { type Session, sessionsOf } from './progress.ts';
 import { grouped, inTime, isOwn, type LoggedRun, lineOf } from './run.ts';
@@ -47,7 +48,7 @@ export function indexLog(all: readonly LoggedRun[]): LogIndex {
         const last = played.at(-1);
         return last ? [[line, `${last.rhythm.name}, ${last.layer.name}`] as const] : [];
       });
-      return new Map(named.sort(([, a], [, b]) => a.localeCompare(b)));
+      return new Map(sortedByName(named, ([, name]) => name));
     }),
     allOf: (line) => allOf().get(line) ?? [],
     instruments: once(() => [...new Set(runs.map(({ instrument }) => instrument))]),

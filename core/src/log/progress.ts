@@ -1,7 +1,7 @@
 import { EXACT } from '../ear/index.ts';
 import type { Way } from '../passage/index.ts';
 import type { Bpm, Seconds } from '../time/index.ts';
-import { counted } from '../wording/index.ts';
+import { byName, counted } from '../wording/index.ts';
 import { type Day, daysBetween } from './day.ts';
 import { grouped, inTime, isClean, type LoggedRun } from './run.ts';
 
@@ -166,5 +166,5 @@ export function offOverAll(runs: readonly LoggedRun[]): readonly OffOverAll[] {
       found.push({ line, name, bias, runs: all.length, of: own.length });
     }
   }
-  return found.sort((a, b) => b.runs / b.of - a.runs / a.of || a.name.localeCompare(b.name));
+  return found.sort((a, b) => b.runs / b.of - a.runs / a.of || byName(a.name, b.name));
 }

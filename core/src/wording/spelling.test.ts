@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { plainLetters, spelling } from './index.ts';
+import { byName, plainLetters, sortedByName, spelling } from './index.ts';
 
 describe('spelling', () => {
   it.each([
@@ -33,5 +33,24 @@ describe('spelling', () => {
 
   it('drops marks and case only where letters are to stay as they are', () => {
     expect(plainLetters('Bodhrán, AĞIR, İki')).toBe('bodhran, agir, iki');
+  });
+});
+
+describe('the order of names', () => {
+  const names = ['walk', 'Çifteli', 'bell', 'Bell', 'ağır', 'agir', 'Zil', 'carry', 'bell'];
+  const ordered = ['agir', 'ağır', 'Bell', 'bell', 'bell', 'carry', 'Çifteli', 'walk', 'Zil'];
+
+  it('goes by letters without marks, upper case first where nothing else differs', () => {
+    expect(names.toSorted(byName)).toEqual(ordered);
+    expect(byName('bell', 'bell')).toBe(0);
+  });
+
+  it('is the same for many at once', () => {
+    expect(sortedByName(names, (name) => name)).toEqual(ordered);
+    const rows = names.map((name, at) => ({ name, at }));
+    // Two of one name stay as they stood.
+    expect(sortedByName(rows, ({ name }) => name).map(({ at }) => at)).toEqual([
+      5, 4, 3, 2, 8, 7, 1, 0, 6,
+    ]);
   });
 });

@@ -7,6 +7,21 @@ export function plainLetters(text: string): string {
     .toLowerCase();
 }
 
+const inText = (a: string, b: string) => (a < b ? -1 : Number(a > b));
+
+/** Which of two names comes first, whatever marks their letters have: less than nothing where the first does. */
+export function byName(a: string, b: string): number {
+  return inText(plainLetters(a), plainLetters(b)) || inText(a, b);
+}
+
+/** The same of many, whose letters are looked at once. */
+export function sortedByName<T>(all: readonly T[], nameOf: (one: T) => string): T[] {
+  return all
+    .map((one) => ({ one, name: nameOf(one), letters: plainLetters(nameOf(one)) }))
+    .sort((a, b) => inText(a.letters, b.letters) || inText(a.name, b.name))
+    .map(({ one }) => one);
+}
+
 /** Ways in which one sound is written by one writer and another, in the order in which they are brought down. */
 const ALIKE: readonly (readonly [RegExp, string])[] = [
   [/[^a-z0-9+]/g, ''],

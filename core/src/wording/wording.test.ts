@@ -1,5 +1,16 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { capital, counted, form, inWords, listed, ordinal, times, wordedCount } from './index.ts';
+import {
+  capital,
+  counted,
+  form,
+  inWords,
+  listed,
+  ordinal,
+  times,
+  withCommas,
+  wordedCount,
+} from './index.ts';
 
 describe('words that go with a number', () => {
   it('are plural where there is not just one', () => {
@@ -46,5 +57,23 @@ describe('words that go with a number', () => {
     expect(listed(['one'])).toBe('one');
     expect(listed(['one', 'two'])).toBe('one and two');
     expect(listed(['one', 'two', 'three'])).toBe('one, two, and three');
+  });
+
+  it('go by the rules of the language, as the runtime knows them', () => {
+    const rules = new Intl.PluralRules('en', { type: 'ordinal' });
+    const suffixes: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' };
+    const places = Array.from({ length: 2400 }, (_, at) => at + 13);
+    expect(places.map(ordinal)).toEqual(
+      places.map((place) => `${place}${suffixes[rules.select(place)]}`),
+    );
+    expect([0, 999, 1000, 45_000, 1_234_567].map(withCommas)).toEqual(
+      '0 999 1,000 45,000 1,234,567'.split(' '),
+    );
+    const row = new Intl.ListFormat('en', { type: 'conjunction' });
+    fc.assert(
+      fc.property(fc.array(fc.string()), (words) => {
+        expect(listed(words)).toBe(row.format(words));
+      }),
+    );
   });
 });

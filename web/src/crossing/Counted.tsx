@@ -1,5 +1,6 @@
 import { COUNTING_SYSTEMS, type CountingSystem, SYSTEM_NOTES } from '@stride/core/counting';
 import { type Crossing, countFrom } from '@stride/core/crossing';
+import { withCommas } from '@stride/core/wording';
 import { Card } from '../ui/Card.tsx';
 import { Select } from '../ui/Select.tsx';
 
@@ -48,7 +49,7 @@ export function Counted({ crossed, counting, onCounting }: CountedProps) {
         }),
       )}
       <p className="mt-1 border-t border-edge pt-1.5">
-        Grid {grid.toLocaleString('en')}; {moments.length} moments
+        Grid {withCommas(grid)}; {moments.length} moments
         {strides.length <= 24 ? `, strides ${strides.join(' ')}` : ''}.
       </p>
     </Card>

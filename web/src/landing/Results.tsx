@@ -10,6 +10,7 @@ import {
   unitsOf,
   writeSizes,
 } from '@stride/core/landing';
+import { withCommas } from '@stride/core/wording';
 import {
   createColumnHelper,
   flexRender,
@@ -154,9 +155,7 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
             <div key={way.text} className="flex items-center gap-2 border-t border-edge py-1.5">
               <p className="min-w-0 flex-1">{way.text}</p>
               <Button onClick={() => onAsk(way.question)}>
-                {way.found === 1
-                  ? 'Then there is one'
-                  : `Then there are ${way.found.toLocaleString('en')}`}
+                {way.found === 1 ? 'Then there is one' : `Then there are ${withCommas(way.found)}`}
               </Button>
             </div>
           ))}
@@ -183,13 +182,11 @@ export function Results({ cycle, solutions, kept, chosen, onChoose, onAsk }: Res
 }
 
 function sayFound(found: number, kept: number, here: number): string {
-  const all = found.toLocaleString('en');
+  const all = withCommas(found);
   if (found === 0) return 'None lands within these bounds.';
   if (found === 1) return 'One lands.';
-  if (kept < found) return `${all} land; the simplest ${kept.toLocaleString('en')} are here.`;
-  return here < found
-    ? `${all} land; the simplest ${here.toLocaleString('en')} are here.`
-    : `${all} land.`;
+  if (kept < found) return `${all} land; the simplest ${withCommas(kept)} are here.`;
+  return here < found ? `${all} land; the simplest ${withCommas(here)} are here.` : `${all} land.`;
 }
 
 interface TableProps extends Pick<ResultsProps, 'kept' | 'chosen' | 'onChoose'> {

@@ -11,6 +11,7 @@ import {
   sayRise,
   scaled,
 } from '@stride/core/log';
+import { withCommas } from '@stride/core/wording';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button.tsx';
@@ -33,7 +34,7 @@ const ROWS: Readonly<Record<(typeof MEASURES)[number], string>> = {
 function sayAmount(what: (typeof MEASURES)[number], amounts: Amounts | undefined): string {
   if (!amounts) return 'not known yet';
   const value = what === 'seconds' ? amounts.seconds / 60 : amounts[what];
-  return Math.round(value).toLocaleString('en');
+  return withCommas(Math.round(value));
 }
 
 /** What each hand had to do, against what it is used to; and the ears. */

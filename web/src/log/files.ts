@@ -1,5 +1,6 @@
 import {
   COLUMNS,
+  daysBetween,
   type Goal,
   type LoggedRun,
   readLog,
@@ -118,7 +119,7 @@ export async function calendarOf(
     for (const day of sessionDays(goal, today)) days.set(day, [...(days.get(day) ?? []), goal]);
   }
   const events = [...days]
-    .sort(([a], [b]) => a.localeCompare(b))
+    .sort(([a], [b]) => daysBetween(b, a))
     .map(([day, of]) => {
       const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
       return {

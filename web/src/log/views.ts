@@ -146,7 +146,7 @@ export function goalViews({ log, goals, materials }: LogData, day: Day): readonl
     })
     .sort(
       (a, b) =>
-        Number(isDone(a)) - Number(isDone(b)) || a.outlook.goal.by.localeCompare(b.outlook.goal.by),
+        Number(isDone(a)) - Number(isDone(b)) || daysBetween(b.outlook.goal.by, a.outlook.goal.by),
     );
 }
 

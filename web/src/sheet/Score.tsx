@@ -1,7 +1,7 @@
 import type { Cycle } from '@stride/core/cycle';
 import type { Layer } from '@stride/core/rhythm';
 import { engraveLayer } from '@stride/core/staff';
-import { counted, wordedCount } from '@stride/core/wording';
+import { counted, listed, wordedCount } from '@stride/core/wording';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import type { ScorePart } from './draw-score.ts';
@@ -76,10 +76,8 @@ function Score({ cycle, parts, width }: ScoreProps) {
   );
 }
 
-const inWords = new Intl.ListFormat('en', { type: 'conjunction' });
-
 function sayScore(parts: readonly ScorePart[]): string {
-  const names = inWords.format(parts.map(({ layer }) => layer.name));
+  const names = listed(parts.map(({ layer }) => layer.name));
   const turns = Math.max(...parts.map(({ staff }) => staff.measures.length));
   const { over = 0, under = 0 } = parts[0]?.staff.meter ?? {};
   return `Staff notation of ${names}: ${over} over ${under}, ${counted(turns, 'measure')}`;

@@ -1,3 +1,4 @@
+import { sortedByName } from '@stride/core/wording';
 import type { Card } from '../store/cards.ts';
 
 export const SORTS = [
@@ -15,13 +16,11 @@ export interface Arrangement {
   readonly tag: string | undefined;
 }
 
-const names = new Intl.Collator();
-
-const ORDERS: Readonly<Record<SortKey, (a: Card, b: Card) => number>> = {
-  edited: (a, b) => b.updated - a.updated,
-  name: (a, b) => names.compare(a.name, b.name),
-  pulses: (a, b) => a.pulses - b.pulses,
-  target: (a, b) => a.target - b.target,
+const ORDERS: Readonly<Record<SortKey, (cards: readonly Card[]) => readonly Card[]>> = {
+  edited: (cards) => cards.toSorted((a, b) => b.updated - a.updated),
+  name: (cards) => sortedByName(cards, ({ name }) => name),
+  pulses: (cards) => cards.toSorted((a, b) => a.pulses - b.pulses),
+  target: (cards) => cards.toSorted((a, b) => a.target - b.target),
 };
 
 /** The cards that fit, in the order asked for. Upper and lower case are the same. */
@@ -30,16 +29,15 @@ export function arrange(
   { words, sort, tag }: Arrangement,
 ): readonly Card[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-  return cards
-    .filter(
-      (card) =>
-        (tag === undefined || card.tags.includes(tag)) &&
-        wanted.every((word) => card.find.includes(word)),
-    )
-    .sort(ORDERS[sort]);
+  const found = cards.filter(
+    (card) =>
+      (tag === undefined || card.tags.includes(tag)) &&
+      wanted.every((word) => card.find.includes(word)),
+  );
+  return ORDERS[sort](found);
 }
 
 /** All tags in use, each once, by name. */
 export function tagsOf(cards: readonly Card[]): readonly string[] {
-  return [...new Set(cards.flatMap((card) => card.tags))].sort(names.compare);
+  return sortedByName([...new Set(cards.flatMap((card) => card.tags))], (tag) => tag);
 }
