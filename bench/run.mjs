@@ -1,7 +1,8 @@
 // `npm run bench`: builds the program and the bench, measures, and prints a table for docs/performance.md.
 import { build } from 'vite';
-import { run } from '../scripts/setup.mjs';
+import { ensurePackages, run } from '../scripts/setup.mjs';
 
+ensurePackages(import.meta.dirname);
 if (!run('npm', ['run', '--silent', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }))
   process.exit(1);
 await build({ root: 'page', logLevel: 'warn', build: { target: 'es2023' } });

@@ -31,8 +31,9 @@ export interface Choices {
   frames: number;
 }
 
-/** Has the page draw with a pause before each frame, in milliseconds. */
+/** Has the page draw with a pause before each frame, in milliseconds, and fetch nothing before it is asked for. */
 function drawSeldom(pause: number): void {
+  window.requestIdleCallback = () => 0;
   const draw = window.requestAnimationFrame.bind(window);
   const forget = window.cancelAnimationFrame.bind(window);
   const asked = new Map<number, number>();

@@ -9,7 +9,6 @@ export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 export const TSC = join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc');
 /** Runs what it is given so that it gives way to all other work. */
 const ASIDE = join(ROOT, 'scripts', 'aside.sh');
-const STAMP = join(ROOT, 'node_modules', '.installed-from');
 
 /** Runs a command with its output shown. @returns {boolean} whether it ended well */
 export function run(command, args, options = {}) {
@@ -46,17 +45,22 @@ export async function runAside(command, args, options = {}) {
   return isWell;
 }
 
-/** Installs the packages of the lockfile where they are missing or the lockfile has changed since. */
-export function ensurePackages() {
+/**
+ * Installs the packages of a folder's lockfile where they are missing or the lockfile has changed since. What is seldom run has a
+ * folder of its own with what it alone needs, found before the packages of the root.
+ */
+export function ensurePackages(folder = ROOT) {
+  const stamp = join(folder, 'node_modules', '.installed-from');
   const lock = createHash('sha256')
-    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .update(readFileSync(join(folder, 'package-lock.json')))
     .digest('hex');
-  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages …');
   // Not `npm ci`: it refuses a lockfile where a registry lacks an optional package of another platform.
-  if (!run('npm', ['install', '--no-save', '--no-audit', '--no-fund'])) {
+  const options = ['--no-save', '--no-audit', '--no-fund'];
+  if (!run('npm', ['install', ...options], { cwd: folder })) {
     console.error('The packages of package-lock.json could not be installed: see the lines above.');
     process.exit(1);
   }
-  writeFileSync(STAMP, lock);
+  writeFileSync(stamp, lock);
 }

@@ -13,8 +13,8 @@ import { parseArgs } from 'node:util';
 import { Stryker } from '@stryker-mutator/core';
 import { createInstrumenter } from '@stryker-mutator/instrumenter';
 import { createInjector } from 'typed-inject';
-import { tests } from './mutate-tests.mjs';
-import { ROOT } from './setup.mjs';
+import { ROOT } from '../scripts/setup.mjs';
+import { tests } from './count-tests.mjs';
 
 const LEAST = 80;
 const CORE = 'core/src';
@@ -108,7 +108,7 @@ async function run(folder) {
     mutate,
     testRunner: 'vitest',
     vitest: { configFile: 'vitest.mutate.config.ts', dir: `${CORE}/${folder}`, related: false },
-    plugins: ['@stryker-mutator/vitest-runner', new URL('mutate-tests.mjs', import.meta.url).href],
+    plugins: ['@stryker-mutator/vitest-runner', new URL('count-tests.mjs', import.meta.url).href],
     coverageAnalysis: 'perTest',
     ignorePatterns: ['**', '!core/**', '!vitest.*', '!package.json', '!tsconfig.base.json'],
     tempDirName: '.reports/mutate',
