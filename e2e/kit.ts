@@ -74,13 +74,21 @@ export const test = base.extend<{ page: Page } & Choices>({
       /** One buffer of each sound, and what each of the others was found to be. */
       const firsts: AudioBuffer[] = [];
       const known = new WeakMap<AudioBuffer, number>();
-      const loudness = (wave: Float32Array) => wave.reduce((sum, one) => sum + one * one, 0);
+      const loudnesses = new WeakMap<AudioBuffer, number>();
+      const loudness = (buffer: AudioBuffer) => {
+        const known = loudnesses.get(buffer);
+        if (known !== undefined) return known;
+        let sum = 0;
+        for (const value of buffer.getChannelData(0)) sum += value * value;
+        loudnesses.set(buffer, sum);
+        return sum;
+      };
       /** Takes of a sound are alike as waves, nearly as long and nearly as loud; other sounds are not all of it. */
       const isTake = (one: AudioBuffer, other: AudioBuffer) => {
         if (Math.abs(one.length / other.length - 1) > 0.1) return false;
-        const [a, b] = [one.getChannelData(0), other.getChannelData(0)];
-        const [first, second] = [loudness(a), loudness(b)];
+        const [first, second] = [loudness(one), loudness(other)];
         if (Math.abs(Math.log(first / second)) > 0.45) return false;
+        const [a, b] = [one.getChannelData(0), other.getChannelData(0)];
         let both = 0;
         for (let i = 0; i < Math.min(a.length, b.length); i += 1) both += (a[i] ?? 0) * (b[i] ?? 0);
         return both / Math.sqrt(first * second) > 0.66;

@@ -25,19 +25,18 @@ export function SmallStrokes({ layer, x, ground, scale }: SmallStrokesProps) {
     const size = (stroke.force === 1 ? 6.5 : 9.5) * scale;
     const hand = hands[at];
     const sides = hand === 'B' ? [-1, 1] : hand === 'L' || hand === 'F' ? [1] : [-1];
-    return sides.map((side) => (
-      <g
-        key={`${at} ${side}`}
-        transform={`translate(${left} ${ground + side * height})`}
-        opacity={stroke.optional ? 0.6 : 1}
-      >
-        <path
-          d={`M0 0 V${-side * height}`}
-          stroke={FAMILY_COLOUR[family]}
-          strokeWidth={2.4 * scale}
-        />
-        <Head family={family} size={size} below={side > 0} />
-      </g>
-    ));
+    return sides.map((side) => {
+      const y = ground + side * height;
+      return (
+        <g key={`${at} ${side}`} opacity={stroke.optional ? 0.6 : 1}>
+          <path
+            d={`M${left} ${y} V${ground}`}
+            stroke={FAMILY_COLOUR[family]}
+            strokeWidth={2.4 * scale}
+          />
+          <Head family={family} x={left} y={y} size={size} below={side > 0} />
+        </g>
+      );
+    });
   });
 }

@@ -3,6 +3,7 @@ import { graceCount, type Hand, rollCount, type Stroke } from '@stride/core/rhyt
 import { memo } from 'react';
 import { FOOT_LIFT, FORCE_HEIGHT, type LayerBand, SAY_STEP } from './geometry.ts';
 import { FAMILY_COLOUR, Head } from './Head.tsx';
+import type { Px } from './px.ts';
 
 interface StrokeMarkProps {
   readonly family: Family;
@@ -37,25 +38,31 @@ export const StrokeMark = memo(function StrokeMark({
   const sides = hand === 'B' ? [-1, 1] : hand === 'L' ? [1] : [-1];
   return (
     <g opacity={dim ? 0.18 : stroke.optional ? 0.6 : 1}>
-      {sides.map((side) => (
-        <g key={side} transform={`translate(${x} ${line + side * height})`}>
-          <path
-            d={`M0 0 V${-side * height}`}
-            stroke={FAMILY_COLOUR[family]}
-            strokeWidth={(stroke.force === 1 ? 1.6 : 2.2) * scale}
-            strokeDasharray={stroke.optional ? `${3 * scale} ${3 * scale}` : undefined}
-          />
-          <Head family={family} size={size} below={side > 0} />
-          {stroke.ornament ? <Grace ornament={stroke.ornament} side={side} scale={scale} /> : null}
-          {stroke.damp ? (
+      {sides.map((side) => {
+        // Drawn where it stands: a group that is moved there is a layer of its own for the browser.
+        const y = line + side * height;
+        return (
+          <g key={side}>
             <path
-              d={`M${11 * scale} ${-7 * scale} V${7 * scale}`}
-              stroke="var(--ink)"
-              strokeWidth={2.4 * scale}
+              d={`M${x} ${y} V${line}`}
+              stroke={FAMILY_COLOUR[family]}
+              strokeWidth={(stroke.force === 1 ? 1.6 : 2.2) * scale}
+              strokeDasharray={stroke.optional ? `${3 * scale} ${3 * scale}` : undefined}
             />
-          ) : null}
-        </g>
-      ))}
+            <Head family={family} x={x} y={y} size={size} below={side > 0} />
+            {stroke.ornament ? (
+              <Grace ornament={stroke.ornament} x={x} y={y} side={side} scale={scale} />
+            ) : null}
+            {stroke.damp ? (
+              <path
+                d={`M${x + 11 * scale} ${y - 7 * scale} v${14 * scale}`}
+                stroke="var(--ink)"
+                strokeWidth={2.4 * scale}
+              />
+            ) : null}
+          </g>
+        );
+      })}
       {say && band.say !== undefined ? (
         <text
           x={x}
@@ -74,10 +81,15 @@ export const StrokeMark = memo(function StrokeMark({
 /** Small strokes leaning into the head for flam, drag and ruff; a wave over it for a roll. */
 function Grace({
   ornament,
+  x,
+  y,
   side,
   scale,
 }: {
   readonly ornament: NonNullable<Stroke['ornament']>;
+  /** The middle of the head. */
+  readonly x: Px;
+  readonly y: Px;
   readonly side: number;
   readonly scale: number;
 }) {
@@ -86,15 +98,15 @@ function Grace({
     return (
       <>
         <path
-          d={`M${4 * scale} ${side * 14 * scale} ${ornament === 'crush' ? 'q1.5 -6 3 0 t3 0 t3 0 t3 0 t3 0 t3 0' : 'q3 -5 6 0 t6 0 t6 0'}`}
+          d={`M${x + 4 * scale} ${y + side * 14 * scale} ${ornament === 'crush' ? 'q1.5 -6 3 0 t3 0 t3 0 t3 0 t3 0 t3 0' : 'q3 -5 6 0 t6 0 t6 0'}`}
           fill="none"
           stroke="var(--ink)"
           strokeWidth={1.5 * scale}
         />
         {counted ? (
           <text
-            x={25 * scale}
-            y={side * 12 * scale + 4 * scale}
+            x={x + 25 * scale}
+            y={y + side * 12 * scale + 4 * scale}
             fontSize={12 * scale}
             fontWeight="700"
             fill="var(--ink)"
@@ -107,7 +119,7 @@ function Grace({
   }
   const marks = Array.from({ length: graceCount(ornament) }, (_, index) => {
     const at = -(12 + index * 5) * scale;
-    return `M${at} ${4 * scale} l${3 * scale} ${-8 * scale}`;
+    return `M${x + at} ${y + 4 * scale} l${3 * scale} ${-8 * scale}`;
   });
   return <path d={marks.join(' ')} stroke="var(--ink)" strokeWidth={1.6 * scale} />;
 }
