@@ -50,5 +50,5 @@ export function minutesBy(
   const rows = [...sums].map(([of, minutes]) => ({ of, minutes }));
   return span === 'instrument'
     ? rows.sort((a, b) => b.minutes - a.minutes)
-    : rows.sort((a, b) => daysBetween(b.of, a.of));
+    : rows.sort((a, b) => (a.of < b.of ? -1 : 1));
 }

@@ -54,8 +54,8 @@ export function wordedCount(count: number, noun: string): string {
 }
 
 /**
- * Words in a row as they are said. By hand, as ordinals, withCommas numbers and the order of names are: a browser takes 15 to 40 ms
- * to load its rules of a language, more than all else that modules do when a page begins.
+ * Words in a row as they are said. By hand, as ordinals, commas in numbers and the order of names are: a browser takes 15 to
+ * 40 ms to load its rules of a language, more than anything else that modules do when a page begins.
  * @example listed(['one', 'two', 'three']) // 'one, two, and three'
  */
 export function listed(words: readonly string[]): string {
