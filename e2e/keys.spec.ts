@@ -94,12 +94,12 @@ test('& joins a plain stroke to the one just written, and takes nothing back', a
 test('the list of instruments stays within the screen, large and small, and takes letters', async ({
   page,
 }) => {
+  await page.goto('/bench/lantern-steps/write');
   for (const [width, height] of [
     [1280, 800],
     [390, 844],
   ] as const) {
     await page.setViewportSize({ width, height });
-    await page.goto('/bench/lantern-steps/write');
     const mridangams = page.getByRole('listbox', { name: /^Mridangam/i });
     await expect(slot(page, 'Walker', 0)).toBeVisible();
     const before = await mridangams.count();

@@ -272,6 +272,24 @@ describe('a run', () => {
     expect(judge(fours.run(fours.asked.map(({ time }) => hit(time)))).loudness).toBeUndefined();
   });
 
+  it('compares the hands by two strokes of each, not by one', () => {
+    const pair = asking(
+      'rhythm A\ncycle 1x4\ntempo 60 per 1\nlayer D : goblet drum\nplay D / k / D / k\nhand each R L',
+      1,
+    );
+    const played = (count: number) =>
+      judge(
+        pair.run(
+          pair
+            .play({ seed: 1 })
+            .slice(0, count)
+            .map((one, at) => ({ ...one, loud: at % 2 === 0 ? 0.5 : 0.25 })),
+        ),
+      ).loudness;
+    expect(played(4)?.leftWeaker).toBeCloseTo(6.02, 2);
+    expect(played(3)?.leftWeaker).toBeUndefined();
+  });
+
   it('is judged pass by pass with the delay of the whole', () => {
     const hits = fours
       .play({ seed: 1, bias: 0.02 })

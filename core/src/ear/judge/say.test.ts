@@ -116,6 +116,39 @@ describe('what is said of a run', () => {
     );
   });
 
+  it('is no swing where one cell stays even, nor where there are fewer than six strokes of it', () => {
+    const played = (beats: number, late: readonly number[]) => {
+      const twos = asking(
+        `rhythm A\ncycle 1x${beats}\ntempo 60 per 1\nlayer D : goblet drum\nplay ${Array(beats).fill('D k').join(' / ')}`,
+        4,
+      );
+      return said({ off: late.map((slot) => ({ slot, by: 0.1 })) }, twos).join(' ');
+    };
+    const swings = 'The twos swing: long short';
+    expect(played(4, [1, 3, 5, 7])).toContain(swings);
+    expect(played(4, [1, 3, 5])).not.toContain('swing');
+    expect(played(3, [1, 3, 5])).toContain(swings);
+    expect(played(2, [1, 3])).not.toContain('swing');
+  });
+
+  it('names a stroke that is off by three quarters of what is clean, and none that is nearer', () => {
+    const off = (by: number) => said({ off: [{ slot: 4, by }] }, fours).join(' ');
+    // Fifteen milliseconds are clean; 11.25 of them are off.
+    expect(off(0.016)).toContain('The tek on 2 comes');
+    expect(off(0.008)).not.toContain('comes');
+    // Where less is clean, nine are: nobody hears how much less it is.
+    const strict = (by: number) =>
+      sayRun(
+        judge(fours.run(fours.play({ seed: 4, off: [{ slot: 4, by }] }))),
+        { ...STRICTNESS.usual, spread: 1, share: 0 },
+        fours.named,
+      )
+        .map(({ text }) => text)
+        .join(' ');
+    expect(strict(0.0075)).not.toContain('The tek on 2');
+    expect(strict(0.012)).toContain('The tek on 2 comes');
+  });
+
   it('says a hurry, a drag, a wide spread, a weak hand, and where one lies', () => {
     const long = asking(FOURS, 3);
     expect(said({ drift: 3 }, asking(FOURS, 1))[0]).toMatch(/^The whole hurries: 3\.0 % quicker/);
