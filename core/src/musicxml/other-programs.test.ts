@@ -210,6 +210,25 @@ describe('a score of other programs', () => {
     ]);
   });
 
+  it('keeps its divisions where others that cannot be are given, and tells words that it does not keep', () => {
+    const words = (said: string) =>
+      `<direction><direction-type><words>${said}</words></direction-type></direction>`;
+    const bars = [0, -4, 1e6].map(
+      (divisions) =>
+        `<attributes><divisions>${divisions}</divisions></attributes>${note(4)}${note(4)}`,
+    );
+    const { parts, lost } = notation(
+      score({
+        Drum: [
+          `${time('2', 4)}${words('con fuoco')}${words('to 96')}${note(4)}${note(4)}`,
+          ...bars,
+        ],
+      }),
+    );
+    expect(parts[0]?.notes.map(({ at }) => at.num / at.den)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    expect(lost).toEqual(['1 × words over the notes.']);
+  });
+
   it('without a signature is in four quarters, which is told, as are cues and marks that are not kept', () => {
     const free = '<attributes><divisions>4</divisions><time><senza-misura/></time></attributes>';
     const cue =

@@ -51,4 +51,23 @@ hand R L R / L R L / R .`);
       `${problems.map(({ message }) => message).join('\n')}\n${lost.join('\n')}\n${text}`,
     ).toMatchFileSnapshot('worked.txt');
   });
+
+  it('tells where variations may stand and how often, where that is said of any', () => {
+    const told = (...said: readonly string[]) => {
+      const varied = said.map(
+        (line, at) => `variation Turn ${at}\nin Drum\n${line}\nplay B . / . .`,
+      );
+      const { rhythm, problems } = readRhythm(
+        `rhythm A\ncycle 2x2\nlayer Drum : congas\nplay O S / O S\n${varied.join('\n')}`,
+      );
+      expect(problems).toEqual([]);
+      return writeMusicXml(rhythm).lost.includes('Where variations may stand, and how often.');
+    };
+    expect([told(''), told('', 'share 1/4'), told('on 4 of 4'), told()]).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
+  });
 });
