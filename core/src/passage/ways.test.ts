@@ -153,6 +153,37 @@ describe('ways through', () => {
     expect(stones(way, three)).toEqual([...before, 'all of it: 0 1 2 3 4 6 7 in 0-8']);
   });
 
+  it('say of each stone which pieces it has, and whether it is a part, some joined, or the whole', () => {
+    const sizes = (way: Way) =>
+      wayThrough(way, three).map(({ size, pieces }) => `${size} ${pieces.join('+')}`);
+    expect(sizes('add the next')).toEqual([
+      'part 0',
+      'part 1',
+      'joined 0+1',
+      'part 2',
+      'whole 0+1+2',
+    ]);
+    expect(sizes('hands').map((said) => said.split(' ')[0])).toEqual(['part', 'part', 'whole']);
+  });
+
+  it('name more than two pieces by the first and the last', () => {
+    const four = practised('rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D k t k / T k D k', [
+      { from: 0, to: 2, reason: 'beginning' },
+      { from: 2, to: 4, reason: 'own' },
+      { from: 4, to: 6, reason: 'middle' },
+      { from: 6, to: 8, reason: 'middle' },
+    ]);
+    expect(wayThrough('add the next', four).map(({ name }) => name)).toEqual([
+      'piece 1',
+      'piece 2',
+      'pieces 1 + 2',
+      'piece 3',
+      'pieces 1 to 3',
+      'piece 4',
+      'all of it',
+    ]);
+  });
+
   it('keep to the turns that are practised', () => {
     const both = practised(FOURS);
     expect(stones('one by one', { ...both, turns: [1, 2] })).toEqual([
