@@ -194,7 +194,7 @@ test('moves are kept as a variation, which is set, read, compared, printed and c
 
   await page.getByRole('link', { name: 'Climb' }).click();
   const drawn = () =>
-    page.getByRole('region', { name: 'Stride line' }).locator('svg g[transform]').count();
+    page.getByRole('region', { name: 'Stride line' }).locator('svg [data-stroke]').count();
   // The six strokes of two turns of home.
   await expect.poll(drawn).toBeGreaterThanOrEqual(6);
   const home = await drawn();

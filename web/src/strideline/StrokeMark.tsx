@@ -42,7 +42,7 @@ export const StrokeMark = memo(function StrokeMark({
         // Drawn where it stands: a group that is moved there is a layer of its own for the browser.
         const y = line + side * height;
         return (
-          <g key={side}>
+          <g key={side} data-stroke={stroke.slot}>
             <path
               d={`M${x} ${y} V${line}`}
               stroke={FAMILY_COLOUR[family]}
