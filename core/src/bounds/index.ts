@@ -4,6 +4,7 @@ export * from './bytes.ts';
 export * from './list.ts';
 export * from './near.ts';
 export * from './nth.ts';
+export * from './once.ts';
 export * from './said.ts';
 export * from './table.ts';
 export * from './unpack.ts';

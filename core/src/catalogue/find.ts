@@ -1,4 +1,4 @@
-import { nth } from '../bounds/index.ts';
+import { nth, once } from '../bounds/index.ts';
 import { beatsOf, type Cycle, formatSpans, turnPulses } from '../cycle/index.ts';
 import { plainLetters, spelling } from '../wording/index.ts';
 import { COMPAS_CYCLES } from './compas.ts';
@@ -90,8 +90,7 @@ function searchedBy(entry: CatalogueEntry): { plain: string; spelled: readonly s
     spelled: [entry.name, ...entry.also].map(spelling),
   };
 }
-/** That of all of them, from the first search on. */
-let searched: ReturnType<typeof searchedBy>[] | undefined;
+const searched = once(() => CATALOGUE.map(searchedBy));
 
 /** Entries that fit, in the order of the catalogue; names that begin with the text come first. */
 export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[] {
@@ -99,8 +98,7 @@ export function searchCatalogue(query: CatalogueQuery): readonly CatalogueEntry[
   const whole = spelling(query.text);
   const begins: CatalogueEntry[] = [];
   const others: CatalogueEntry[] = [];
-  searched ??= CATALOGUE.map(searchedBy);
-  const all = searched;
+  const all = searched();
   CATALOGUE.forEach((entry, index) => {
     if (query.tradition && entry.tradition !== query.tradition) return;
     if (query.speed !== undefined && entry.speed !== undefined && entry.speed !== query.speed) {

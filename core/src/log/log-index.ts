@@ -1,3 +1,4 @@
+import { once } from '../bounds/index.ts';
 import { sortedByName } from '../wording/index.ts';
 import { type DayLoad, dayLoads } from './load.ts';
 import { type Session, sessionsOf } from './progress.ts';
@@ -52,14 +53,5 @@ export function indexLog(all: readonly LoggedRun[]): LogIndex {
     }),
     allOf: (line) => allOf().get(line) ?? [],
     instruments: once(() => [...new Set(runs.map(({ instrument }) => instrument))]),
-  };
-}
-
-/** What is worked out when it is first asked for. */
-function once<T>(work: () => T): () => T {
-  let known: { readonly value: T } | undefined;
-  return () => {
-    known ??= { value: work() };
-    return known.value;
   };
 }
