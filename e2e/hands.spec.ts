@@ -1,4 +1,4 @@
-import { expect, kept, rows, slot, test, watchText } from './kit.ts';
+import { expect, rows, slot, test, watchText } from './kit.ts';
 
 test('a rhythm is written from nothing by keyboard alone', async ({ page }) => {
   await page.goto('/');
@@ -159,26 +159,6 @@ test('layers come, change their instrument by a table, repeat and go, with a way
   await expect(page.getByRole('listbox', { name: 'Stroller, strokes' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(page.getByRole('listbox', { name: 'Stroller, strokes' }).first()).toBeVisible();
-});
-
-test('a tab that is killed in the middle loses nothing', async ({ page, context }) => {
-  await page.goto('/bench/lantern-steps/write');
-  await slot(page, 'Bell', 1).click();
-  await page.keyboard.press('C');
-  await kept(page, 'lantern-steps', '"kind":"C"');
-  const session = await context.newCDPSession(page);
-  const crashed = page.waitForEvent('crash');
-  // The crashed page never answers.
-  void session.send('Page.crash').catch(() => undefined);
-  await crashed;
-  const again = await context.newPage();
-  await again.goto('/bench/lantern-steps/write');
-  await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/choked/);
-  // Undo goes back to before the crash.
-  await slot(again, 'Bell', 1).click();
-  await again.keyboard.press('Control+z');
-  await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/silence/);
-  await expect(again.getByRole('button', { name: 'Undo' }).first()).toBeDisabled();
 });
 
 test('a sentence lights its strokes and lets them be heard alone', async ({ page }) => {

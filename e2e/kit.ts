@@ -1,4 +1,11 @@
-import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import {
+  type BrowserContext,
+  test as base,
+  type CDPSession,
+  expect,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 
 /** A sound as the page put it on the audio clock, and did not take back before it began. */
 export interface Scheduled {
@@ -29,6 +36,21 @@ declare global {
 export interface Choices {
   /** Frames a second that a page draws at most, since the machine draws in software; 0 where it draws all. */
   frames: number;
+  /** Whether pages are opened where those of the tests before were, emptied: for tests that change no more than a page and what is kept. */
+  isSharing: boolean;
+}
+
+/** Where pages of one test after another are opened. */
+interface Home {
+  readonly context: BrowserContext;
+  /** Stays open, so that the next page finds the program compiled in its process. */
+  readonly keeper: Page;
+  readonly storage: CDPSession;
+}
+
+/** What the tests of a worker have in common. */
+interface Held {
+  readonly home: { is?: Home };
 }
 
 /** Has the page draw with a pause before each frame, in milliseconds, and fetch nothing before it is asked for. */
@@ -54,12 +76,46 @@ function drawSeldom(pause: number): void {
   };
 }
 
+async function settle(context: BrowserContext): Promise<Home> {
+  const keeper = await context.newPage();
+  await keeper.goto('/stride.svg');
+  return { context, keeper, storage: await context.newCDPSession(keeper) };
+}
+
+/** As in a browser that has never been here. */
+async function empty({ context, keeper, storage }: Home): Promise<void> {
+  for (const page of context.pages()) if (page !== keeper) await page.close();
+  const { origin } = new URL(keeper.url());
+  await storage.send('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
+  await context.clearPermissions();
+}
+
 /**
  * A page that notes every sound it schedules, and that fails its test where anything reaches the
  * console as an error.
  */
-export const test = base.extend<{ page: Page } & Choices>({
+export const test = base.extend<{ page: Page } & Choices, Held>({
   frames: [0, { option: true }],
+  isSharing: [false, { option: true }],
+  home: [
+    async ({ browser: _ }, use) => {
+      const home: Held['home'] = {};
+      await use(home);
+      await home.is?.context.close();
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ browser, home, isSharing }, use) => {
+    if (!isSharing) {
+      const context = await browser.newContext();
+      await use(context);
+      await context.close();
+      return;
+    }
+    home.is ??= await settle(await browser.newContext());
+    await use(home.is.context);
+    await empty(home.is);
+  },
   page: async ({ page, frames }, use) => {
     if (frames > 0) await page.addInitScript(drawSeldom, 1000 / frames);
     const errors: string[] = [];

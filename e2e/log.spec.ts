@@ -2,6 +2,9 @@ import type { Page } from '@playwright/test';
 import { violations } from './axe.ts';
 import { expect, test } from './kit.ts';
 
+// The clock that is set is that of all pages.
+test.use({ isSharing: false });
+
 /** A Friday, with the made-up log of eight weeks up to the evening before. */
 const FRIDAY = new Date('2026-11-27T10:00:00');
 

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createEar, EXAMPLES, type Features, renderStruck, type Struck } from '@stride/core/ear';
 import { wavFile } from '@stride/core/sound';
-import { CHROMIUM } from './browser.mjs';
+import { FOR_TESTS } from './browser.mjs';
 
 export const RATE = 48_000;
 export const DRUM = 'goblet-drum';
@@ -28,9 +28,9 @@ function soundFile(strokes: readonly Struck[], seconds: number): string {
 /** A browser that hears these strokes through its microphone, from when that is opened on. */
 export function hearing(strokes: readonly Struck[], seconds: number) {
   return {
-    executablePath: CHROMIUM.executablePath,
+    executablePath: FOR_TESTS.executablePath,
     args: [
-      ...CHROMIUM.args,
+      ...FOR_TESTS.args,
       '--use-fake-ui-for-media-stream',
       '--use-fake-device-for-media-stream',
       `--use-file-for-fake-audio-capture=${soundFile(strokes, seconds)}`,

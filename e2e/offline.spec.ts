@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { expect, test } from './kit.ts';
 
-test.use({ serviceWorkers: 'allow' });
+test.use({ serviceWorkers: 'allow', isSharing: false });
 
 const DIST = fileURLToPath(new URL('../web/dist', import.meta.url));
 const TYPES: Readonly<Record<string, string>> = {

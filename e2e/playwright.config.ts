@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { aside, CHROMIUM } from './browser.mjs';
+import { aside, FOR_TESTS } from './browser.mjs';
 import type { Choices } from './kit.ts';
 
 /** Two runs beside each other have a server, and a place for what they leave, of their own. */
@@ -83,7 +83,8 @@ export default defineConfig<Choices>({
     viewport: { width: 1280, height: 800 },
     // Laid out as on any screen and drawn in a quarter of its points: the machine draws in software.
     deviceScaleFactor: 0.5,
-    launchOptions: CHROMIUM,
+    launchOptions: FOR_TESTS,
+    isSharing: true,
   },
   webServer: {
     command: 'node ../server/dist/main.js',

@@ -1,11 +1,11 @@
-import { CHROMIUM } from './browser.mjs';
+import { FOR_TESTS } from './browser.mjs';
 import { expect, test } from './kit.ts';
 
 // A browser that lets a page sound only after the player has touched it.
 test.use({
   launchOptions: {
-    ...CHROMIUM,
-    args: CHROMIUM.args
+    ...FOR_TESTS,
+    args: FOR_TESTS.args
       .filter((arg) => !arg.startsWith('--autoplay'))
       .concat('--autoplay-policy=document-user-activation-required'),
   },

@@ -1,4 +1,7 @@
-import { expect, slot, test } from './kit.ts';
+import { expect, kept, slot, test } from './kit.ts';
+
+// A page that is killed takes those of its process along.
+test.use({ isSharing: false });
 
 test('says so when there is no room left, and keeps the edit in the tab', async ({ page }) => {
   await page.goto('/bench/lantern-steps/write');
@@ -38,4 +41,24 @@ test('leaves a database of a newer version untouched, and says so', async ({ pag
   await expect(page.getByRole('alert')).toContainText('a newer version of the program has written');
   await page.goto('/bench/lantern-steps/write');
   await expect(page.getByRole('alert')).toContainText('a newer version of the program has written');
+});
+
+test('a tab that is killed in the middle loses nothing', async ({ page, context }) => {
+  await page.goto('/bench/lantern-steps/write');
+  await slot(page, 'Bell', 1).click();
+  await page.keyboard.press('C');
+  await kept(page, 'lantern-steps', '"kind":"C"');
+  const session = await context.newCDPSession(page);
+  const crashed = page.waitForEvent('crash');
+  // The crashed page never answers.
+  void session.send('Page.crash').catch(() => undefined);
+  await crashed;
+  const again = await context.newPage();
+  await again.goto('/bench/lantern-steps/write');
+  await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/choked/);
+  // Undo goes back to before the crash.
+  await slot(again, 'Bell', 1).click();
+  await again.keyboard.press('Control+z');
+  await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/silence/);
+  await expect(again.getByRole('button', { name: 'Undo' }).first()).toBeDisabled();
 });
