@@ -5,7 +5,7 @@ import { run, TSC } from './setup.mjs';
 const PROJECTS = ['core', 'web', 'server', 'cli', 'tsconfig.tests.json'];
 const named = process.argv.slice(2);
 const failed = (named.length > 0 ? named : PROJECTS).filter(
-  (project) => !run(process.execPath, [TSC, '--noEmit', '-p', project]),
+  (project) => !run(process.execPath, [TSC, '--noEmit', '--singleThreaded', '-p', project]),
 );
 if (failed.length > 0) console.error(`Types do not hold in ${failed.join(', ')}.`);
 process.exitCode = failed.length > 0 ? 1 : 0;
