@@ -129,7 +129,7 @@ const OTHERS: readonly View[] = [
   {
     name: 'Form',
     path: '/form',
-    sight: 'Bring in',
+    sight: 'Look at the set of the Lantern Street Players',
     first: async (page) => {
       await press('Look at the set of the Lantern Street Players')(page);
       await page
@@ -159,12 +159,13 @@ const OTHERS: readonly View[] = [
   },
 ];
 
-/** Views that are gone through one after another in one page, as links do; those with something to do first have one each. */
+/** Views that are gone through one after another in one page, as links do. */
 const WALKS: Readonly<Record<string, readonly View[]>> = {
   'The Bench': BENCH,
   'The Log': LOG,
   'The Shelf and what lies beside it': [...SHELF, ...OTHERS.filter(({ first }) => !first)],
-  ...Object.fromEntries(OTHERS.flatMap((one) => (one.first ? [[one.name, [one]]] : []))),
+  'What comes in, and Form': OTHERS.filter(({ first, name }) => first && name !== 'Cue sheet'),
+  'A cue sheet': OTHERS.filter(({ name }) => name === 'Cue sheet'),
 };
 
 async function come(page: Page, path: string, sight: string): Promise<void> {

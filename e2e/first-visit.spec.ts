@@ -29,23 +29,3 @@ test('a tabla student hears a cycle they know by its name, on its own drum', asy
   await page.keyboard.press('Space');
   await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(6);
 });
-
-test('Find anything leads to what can be done, to settings and to words', async ({ page }) => {
-  const find = async (words: string, found: RegExp) => {
-    await page.keyboard.press('Control+k');
-    await page.getByPlaceholder(/A rhythm, a place/).fill(words);
-    await page.getByRole('option', { name: found }).first().click();
-  };
-  await page.goto('/bench/lantern-steps/write');
-  await expect(rows(page, 'Walker')).toBeVisible();
-  await find('metronome', /^Click on every beat/);
-  await expect(page.getByRole('button', { name: 'Click', exact: true })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
-  await find('fatigue', /One hand’s ceiling/);
-  await expect(page.getByRole('textbox', { name: 'Strokes a second' })).toBeFocused();
-  await page.keyboard.press('Escape');
-  await find('polyrhythm', /^crossing: Even pulses/);
-  await expect(page.getByRole('dialog', { name: 'Keys and words' })).toContainText('Even pulses');
-});

@@ -68,7 +68,14 @@ test('a rhythm is written from nothing by keyboard alone', async ({ page }) => {
 
 test('a rhythm is written from nothing by pointer alone', async ({ page }) => {
   await page.goto('/?new');
-  await page.getByRole('button', { name: 'Begin writing' }).click();
+  const cycle = page.getByLabel('Cycle as it is written');
+  await cycle.fill('3+x');
+  await expect(page.getByText('is not a beat length')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin writing' })).toBeDisabled();
+  await cycle.fill('4x4');
+  // Pressed twice it makes one rhythm.
+  await page.getByRole('button', { name: 'Begin writing' }).dblclick();
+  await expect(page.getByRole('region', { name: 'Reading' })).toContainText('Nothing sounds yet');
   await slot(page, 'Darbuka', 0).click();
   // However long its name is, tempo, play and stages stand in one row.
   await page.getByLabel('Name of the rhythm').fill('A first line for the walk along the water');
@@ -98,6 +105,8 @@ test('a rhythm is written from nothing by pointer alone', async ({ page }) => {
   await bar.getByRole('button', { name: 'Remove' }).click();
   await expect(drum).toHaveAccessibleName('bar 1, & of 1: silence');
   await expect(bar.getByRole('button', { name: 'Remove' })).toBeDisabled();
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('link', { name: 'A first line for the walk' })).toHaveCount(1);
 });
 
 test('a finger on a small screen writes slot by slot, on targets large enough for it', async ({

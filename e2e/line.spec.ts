@@ -1,13 +1,15 @@
+import type { Page } from '@playwright/test';
 import { expect, kept, rows, slot, test } from './kit.ts';
 
-test.beforeEach(async ({ page }) => {
+async function openSteps(page: Page): Promise<void> {
   await page.goto('/bench/lantern-steps/write');
   await expect(slot(page, 'Walker', 0)).toBeVisible();
-});
+}
 
 test('places, accents, cuts and removes strokes with the keyboard, and undoes it', async ({
   page,
 }) => {
+  await openSteps(page);
   // Between layers the choice goes to the same moment, and what is chosen is read.
   await slot(page, 'Walker', 6).click();
   const reading = page.getByRole('region', { name: 'Reading' });
@@ -54,6 +56,7 @@ test('places, accents, cuts and removes strokes with the keyboard, and undoes it
 test('marks what is typed wrong, keeps it over a reload, and takes it when it is mended', async ({
   page,
 }) => {
+  await openSteps(page);
   await rows(page, 'Walker').click();
   await page.keyboard.press('Control+Home');
   await page.keyboard.press('End');
@@ -122,29 +125,8 @@ test('strokes sound together by key and by button, and their hands change over',
   await expect(line).toContainText('play B+x S+x / . .');
 });
 
-test('refuses tempos and names that cannot be, and says so', async ({ page }) => {
-  const tempo = page.getByLabel('Tempo', { exact: true });
-  await tempo.fill('0');
-  await expect(page.getByRole('alert')).toHaveText(
-    'Tempo lies between 10 and 400; 72 stays in force.',
-  );
-  await tempo.fill('10000');
-  await expect(page.getByRole('alert')).toBeVisible();
-  await tempo.fill('');
-  await tempo.blur();
-  await expect(tempo).toHaveValue('72');
-  const name = page.getByLabel('Name of the rhythm');
-  await name.fill('  ');
-  await name.blur();
-  await expect(name).toHaveValue('Lantern steps');
-  await name.fill('<b>Lantern</b> "steps"');
-  await name.press('Enter');
-  await kept(page, 'lantern-steps', '<b>Lantern</b>');
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: '<b>Lantern</b> "steps"' })).toBeVisible();
-});
-
 test('a second tab overwrites nothing unseen', async ({ page, context }) => {
+  await openSteps(page);
   const other = await context.newPage();
   await other.goto('/bench/lantern-steps/write');
   await slot(other, 'Bell', 1).click();

@@ -116,7 +116,7 @@ const SWITCHES = [
     'web/src/store/document.ts',
     '    keep();\n    return true;',
     '    return true;',
-    'hands',
+    'storage',
     'a tab that is killed',
   ],
   [
@@ -421,7 +421,7 @@ const SWITCHES = [
     'write(rhythm, notes);',
     'write({ ...rhythm, layers: rhythm.layers.slice(1) }, notes);',
     'shelf',
-    'both formats',
+    'a file brings back',
   ],
   [
     'a sentence lights',
@@ -517,8 +517,8 @@ const SWITCHES = [
     'web/src/app/offers.ts',
     'offering.add(now);',
     '',
-    'first-visit',
-    'Find anything leads',
+    'shelf',
+    'anything is found',
   ],
   [
     'chosen stretch round and round',

@@ -165,7 +165,7 @@ test('what cannot be kept is never replaced, is said everywhere, and is kept whe
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
 });
 
-test('names and syllables are kept as they are typed, and Escape puts back the name before', async ({
+test('names and syllables are kept as they are typed, Escape puts back the name before, and what cannot be is refused', async ({
   page,
 }) => {
   await page.goto('/bench/lantern-steps/write');
@@ -188,21 +188,26 @@ test('names and syllables are kept as they are typed, and Escape puts back the n
   await expect(rows(page, 'Walker')).toContainText('say la-li');
   await under.selectOption({ label: 'its syllables' });
   await expect(rows(page, 'Walker')).toContainText('say dum ka ta / tek ta ka / dun da');
-});
+  await page.keyboard.press('Escape');
 
-test('as many rhythms as were deleted come back, until the next start', async ({ page }) => {
-  await page.goto('/');
-  const names = ['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call', 'Ten stairs'];
-  for (const name of names) {
-    await page.getByRole('button', { name: `Delete ${name}` }).click();
-    await expect(page.getByRole('link', { name })).toHaveCount(0);
-  }
-  await page.getByRole('button', { name: '5 deleted' }).click();
-  for (const name of names) {
-    await page.getByRole('button', { name: `Bring back ${name}` }).click();
-    await expect(page.getByRole('link', { name })).toBeVisible();
-  }
-  await expect(page.getByRole('button', { name: /deleted$/ })).toHaveCount(0);
+  const tempo = page.getByLabel('Tempo', { exact: true });
+  await tempo.fill('0');
+  await expect(page.getByRole('alert')).toHaveText(
+    'Tempo lies between 10 and 400; 72 stays in force.',
+  );
+  await tempo.fill('10000');
+  await expect(page.getByRole('alert')).toBeVisible();
+  await tempo.fill('');
+  await tempo.blur();
+  await expect(tempo).toHaveValue('72');
+  await name.fill('  ');
+  await name.blur();
+  await expect(name).toHaveValue('Lantern steps');
+  await name.fill('<b>Lantern</b> "steps"');
+  await name.press('Enter');
+  await kept(page, 'lantern-steps', '<b>Lantern</b>');
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('link', { name: '<b>Lantern</b> "steps"' })).toBeVisible();
 });
 
 test('of several files each has its own answer', async ({ page }) => {

@@ -1,29 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { bringIn, expect, kept, rows, slot, test } from './kit.ts';
 
-test('begins a rhythm of one’s own in an uneven cycle', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New rhythm' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Ten stairs');
-  const cycle = page.getByLabel('Cycle as it is written');
-  await cycle.fill('3+x');
-  await expect(page.getByText('is not a beat length')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Begin writing' })).toBeDisabled();
-  await cycle.fill('3+2+2+3');
-  // Pressed twice it makes one rhythm.
-  await page.getByRole('button', { name: 'Begin writing' }).dblclick();
-  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Ten stairs');
-  await expect(rows(page, 'Darbuka')).toContainText('play . . . / . . / . . / . . .');
-  await expect(page.getByRole('region', { name: 'Reading' })).toContainText('Nothing sounds yet');
-  await slot(page, 'Darbuka', 0).click();
-  await page.keyboard.type('DtkT');
-  await expect(rows(page, 'Darbuka')).toContainText('play D t k / T . / . . / . . .');
-  await page.getByRole('link', { name: 'Shelf' }).click();
-  await expect(
-    page.getByRole('article').filter({ hasText: '10 pulses: 3 + 2 + 2 + 3' }),
-  ).toHaveCount(1);
-});
-
 test('a new rhythm is asked for as players think of one, and drawn, on any screen', async ({
   page,
 }) => {
@@ -59,26 +36,17 @@ test('a new rhythm is asked for as players think of one, and drawn, on any scree
   );
 });
 
-test('begins a rhythm in a cycle of the catalogue by its name', async ({ page }) => {
-  await page.goto('/?new');
-  await page.getByLabel('Name', { exact: true }).fill('Lamp sixteen');
-  const cycle = page.getByLabel('Cycle as it is written');
-  await cycle.fill('teentool');
-  await expect(page.getByText('No cycle in the catalogue is called “teentool”.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Begin writing' })).toBeDisabled();
-  await cycle.fill('Teental');
-  await expect(page.getByText('16 beats: 4 + 4 + 4 + 4')).toBeVisible();
-  await page.getByRole('button', { name: 'Begin writing' }).click();
-  await page.getByRole('link', { name: 'Frame' }).click();
-  await expect(page.getByRole('heading', { name: 'teental', exact: true })).toBeVisible();
-});
-
 test('notes and tags are kept, printed and found; a cycle brings its own counting and tempo', async ({
   page,
 }) => {
   await page.goto('/?new');
   await page.getByLabel('Name', { exact: true }).fill('Slow walk');
-  await page.getByLabel('Cycle as it is written').fill('ektal');
+  const cycle = page.getByLabel('Cycle as it is written');
+  await cycle.fill('ektool');
+  await expect(page.getByText('No cycle in the catalogue is called “ektool”.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin writing' })).toBeDisabled();
+  await cycle.fill('Ektal');
+  await expect(page.getByText(/^12 beats: /)).toBeVisible();
   await page.getByRole('button', { name: 'Begin writing' }).click();
   await expect(page.getByLabel('Tempo', { exact: true })).toHaveValue('30');
   await page.getByRole('button', { name: 'Notes and tags' }).click();
@@ -94,6 +62,7 @@ test('notes and tags are kept, printed and found; a cycle brings its own countin
   await expect(notes).toHaveValue('Ondra begins alone.\n  The lamps follow.');
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Frame', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'ektal', exact: true })).toBeVisible();
   await expect(page.getByRole('combobox', { name: /^Counted in/ })).toHaveValue('running');
   await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await expect(page.getByRole('article', { name: 'Sheet of Slow walk' })).toContainText(
@@ -171,14 +140,27 @@ test('searches, sorts, duplicates, and deletes with a way back', async ({ page }
   await expect(names).toHaveText(['Ferry bell', 'Ferry bell (copy)']);
 });
 
-test('an emptied Shelf teaches how to begin, and stays empty over a reload', async ({ page }) => {
+test('an emptied Shelf teaches how to begin, and stays empty over a reload; until then all that was deleted comes back', async ({
+  page,
+}) => {
   await page.goto('/');
-  for (const name of ['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call', 'Ten stairs']) {
-    await page.getByRole('button', { name: `Delete ${name}` }).click();
-    // The card goes when the browser's storage has let the rhythm go.
-    await expect(page.getByRole('link', { name })).toHaveCount(0);
+  const names = ['Lantern steps', 'Ferry bell', 'Wet cobbles', 'Quay call', 'Ten stairs'];
+  const emptied = async () => {
+    for (const name of names) {
+      await page.getByRole('button', { name: `Delete ${name}` }).click();
+      // The card goes when the browser's storage has let the rhythm go.
+      await expect(page.getByRole('link', { name })).toHaveCount(0);
+    }
+    await expect(page.getByText('The Shelf is empty.')).toBeVisible();
+  };
+  await emptied();
+  await page.getByRole('button', { name: '5 deleted' }).click();
+  for (const name of names) {
+    await page.getByRole('button', { name: `Bring back ${name}` }).click();
+    await expect(page.getByRole('link', { name })).toBeVisible();
   }
-  await expect(page.getByText('The Shelf is empty.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /deleted$/ })).toHaveCount(0);
+  await emptied();
   await page.reload();
   await expect(page.getByText('The Shelf is empty.')).toBeVisible();
   await page.getByRole('button', { name: 'Bring the five examples back' }).click();
@@ -199,7 +181,9 @@ test('the tour has four steps, and is not shown again', async ({ page }) => {
   await expect(tour).toHaveCount(0);
 });
 
-test('anything is found by a few letters, and the keys by a question mark', async ({ page }) => {
+test('anything is found by a few letters: rhythms, what can be done, settings, words; and the keys by a question mark', async ({
+  page,
+}) => {
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Quay call' })).toBeVisible();
   await page.keyboard.press('Control+k');
@@ -214,6 +198,22 @@ test('anything is found by a few letters, and the keys by a question mark', asyn
   await expect(help).toContainText('one slot');
   await page.keyboard.press('Escape');
   await expect(help).toHaveCount(0);
+
+  // What can be done, settings, and words.
+  const choose = async (words: string, option: RegExp) => {
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder('A rhythm, a place').fill(words);
+    await found.filter({ hasText: option }).first().click();
+  };
+  await choose('metronome', /^Click on every beat/);
+  const click = page.getByRole('button', { name: 'Click', exact: true });
+  await expect(click).toHaveAttribute('aria-pressed', 'true');
+  await choose('fatigue', /One hand’s ceiling/);
+  await expect(page.getByRole('textbox', { name: 'Strokes a second' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await choose('polyrhythm', /^crossing: Even pulses/);
+  await expect(help).toContainText('Even pulses');
+  await page.keyboard.press('Escape');
 
   // The stages of the open rhythm, an instrument by any of its names, and the theme.
   const find = async (text: string) => {
@@ -232,7 +232,7 @@ test('anything is found by a few letters, and the keys by a question mark', asyn
   await expect(page.getByRole('button', { name: /^Theme: dark/ })).toBeVisible();
 });
 
-test('both formats bring back what was taken away', async ({ page }) => {
+test('a file brings back what was taken away', async ({ page }) => {
   await page.goto('/bench/wet-cobbles/write');
   /** The lines of all layers, slot by slot. */
   const lines = async () => {
@@ -249,16 +249,12 @@ test('both formats bring back what was taken away', async ({ page }) => {
   };
   const before = await rows(page, 'Ground').textContent();
   const drawn = await lines();
-  for (const format of ['.stride', '.json']) {
-    await page.goto('/bench/wet-cobbles/write');
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Take away as a file' }).click();
-    await page.getByRole('menuitem', { name: format }).click();
-    const path = await (await download).path();
-    await bringIn(page, `back${format}`, await readFile(path));
-    await expect(page).toHaveURL(/bench\/(?!wet-cobbles)/);
-    await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
-    await expect(rows(page, 'Ground')).toHaveText(before ?? '');
-    expect(await lines()).toEqual(drawn);
-  }
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take away as a file' }).click();
+  await page.getByRole('menuitem', { name: '.json' }).click();
+  await bringIn(page, 'back.json', await readFile(await (await download).path()));
+  await expect(page).toHaveURL(/bench\/(?!wet-cobbles)/);
+  await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Wet cobbles');
+  await expect(rows(page, 'Ground')).toHaveText(before ?? '');
+  expect(await lines()).toEqual(drawn);
 });
