@@ -1,49 +1,10 @@
 import { defineConfig } from '@playwright/test';
 import { aside, FOR_TESTS } from './browser.mjs';
+import { AT_EASE, WITH_MUSIC } from './groups.mjs';
 import type { Choices } from './kit.ts';
 
 /** Two runs beside each other have a server, and a place for what they leave, of their own. */
 const { E2E_PORT = '4391', E2E_REPORT = 'e2e', E2E_PATIENCE = '40000' } = process.env;
-
-/** Where nothing is played, or where it does not matter that the machine is busy meanwhile. */
-const AT_EASE = [
-  'first-visit.spec.ts',
-  'access.spec.ts',
-  'bring.spec.ts',
-  'first-light.spec.ts',
-  'hands.spec.ts',
-  'instruments.spec.ts',
-  'keyboard.spec.ts',
-  'keys.spec.ts',
-  'lan.spec.ts',
-  'landing.spec.ts',
-  'line.spec.ts',
-  'links.spec.ts',
-  'log.spec.ts',
-  'offline.spec.ts',
-  'reading.spec.ts',
-  'safe.spec.ts',
-  'safety.spec.ts',
-  'sheet.spec.ts',
-  'shelf.spec.ts',
-  'storage.spec.ts',
-  'writing.spec.ts',
-];
-
-/** Where something plays, and what it is put on the audio clock is looked at afterwards. */
-const WITH_MUSIC = [
-  'climb.spec.ts',
-  'form.spec.ts',
-  'counting.spec.ts',
-  'crossing.spec.ts',
-  'flashing.spec.ts',
-  'frame.spec.ts',
-  'passages.spec.ts',
-  'session.spec.ts',
-  'sound.spec.ts',
-  'variations.spec.ts',
-  'vary.spec.ts',
-];
 
 export default defineConfig<Choices>({
   testDir: '.',

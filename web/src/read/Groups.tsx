@@ -1,5 +1,4 @@
 import {
-  type Figure,
   type Finding,
   type ReadSettings,
   readAgainst,
@@ -12,7 +11,7 @@ import type { Lit } from '../strideline/StrideLine.tsx';
 import { Select } from '../ui/Select.tsx';
 import { Kin } from './Kin.tsx';
 import { Pair } from './Pair.tsx';
-import { ofLayer, Sentence } from './Sentence.tsx';
+import { Sentences } from './Sentences.tsx';
 import { usePeriod } from './use-period.ts';
 import type { Against } from './use-timeline.ts';
 
@@ -59,21 +58,12 @@ export const Groups = memo(function Groups(props: GroupsProps) {
   if (!timed.ok || !layer) return null;
   const { timing } = timed;
 
-  const work = (figure: Figure) => () =>
-    workOut(rhythm, timing, layerIndex, figure, settings, timeline);
-  const say = (findings: readonly Finding[]) =>
-    findings.map((finding) => (
-      <Sentence
-        key={finding.text}
-        rhythm={rhythm}
-        text={finding.text}
-        tone={finding.tone}
-        speaksOf={ofLayer(layerIndex, finding.slots)}
-        lit={lit}
-        onLight={onLight}
-        workOut={finding.figure ? work(finding.figure) : undefined}
-      />
-    ));
+  const say = (findings: readonly Finding[]) => (
+    <Sentences
+      {...{ rhythm, layerIndex, findings, lit, onLight }}
+      workOut={(figure) => workOut(rhythm, timing, layerIndex, figure, settings, timeline)}
+    />
+  );
   const before = groups.filter(({ title }) => title !== 'Sides' && isBeforeSides(title));
   const after = groups.filter(({ title }) => title !== 'Sides' && !isBeforeSides(title));
   return (

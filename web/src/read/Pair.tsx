@@ -13,7 +13,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Select } from '../ui/Select.tsx';
-import { ofLayer, Sentence } from './Sentence.tsx';
+import { Sentences } from './Sentences.tsx';
 
 interface PairProps {
   readonly rhythm: Rhythm;
@@ -57,16 +57,7 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
         </Select>
         as long as both last
       </label>
-      {sentences.map(({ text, slots }) => (
-        <Sentence
-          key={text}
-          rhythm={rhythm}
-          text={text}
-          speaksOf={ofLayer(layerIndex, slots)}
-          lit={lit}
-          onLight={onLight}
-        />
-      ))}
+      <Sentences {...{ rhythm, layerIndex, lit, onLight }} findings={sentences} />
       {crossing?.ok ? (
         <Link
           to="/crossing"

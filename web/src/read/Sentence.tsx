@@ -9,7 +9,7 @@ import { HearAlone } from './HearAlone.tsx';
 interface SentenceProps {
   readonly rhythm: Rhythm;
   readonly text: string;
-  readonly tone?: Finding['tone'];
+  readonly tone?: Finding['tone'] | undefined;
   /** The strokes it speaks of; a sentence without any cannot be touched. */
   readonly speaksOf: Lit;
   readonly lit: Lit | undefined;

@@ -4,7 +4,7 @@ import type { Rhythm, Timing } from '@stride/core/rhythm';
 import { memo, useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
 import { pathOfStroke, takeInHand } from '../guide/in-hand.ts';
-import { ofLayer, Sentence } from '../read/Sentence.tsx';
+import { Sentences } from '../read/Sentences.tsx';
 import { sayKin, useFamilies } from '../read/use-families.ts';
 import { usePeriod } from '../read/use-period.ts';
 import { useReadSettings } from '../store/read-settings.ts';
@@ -97,17 +97,7 @@ const LayerSays = memo(function LayerSays({ rhythm, layerIndex, lit, onLight }: 
       <Toolbar label="Sentences" vertical className="contents">
         {groups.map((group) => (
           <Part key={group.title} title={group.title}>
-            {group.findings.map((finding) => (
-              <Sentence
-                key={finding.text}
-                rhythm={rhythm}
-                text={finding.text}
-                tone={finding.tone}
-                speaksOf={ofLayer(layerIndex, finding.slots)}
-                lit={lit}
-                onLight={onLight}
-              />
-            ))}
+            <Sentences {...{ rhythm, layerIndex, lit, onLight }} findings={group.findings} />
           </Part>
         ))}
       </Toolbar>

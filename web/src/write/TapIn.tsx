@@ -42,19 +42,18 @@ interface TapInProps {
 
 /** Play it on keys while the cycle loops; the taps become a turn of the layer. */
 export const TapIn = memo(function TapIn({ now, compact }: TapInProps) {
-  const [open, setOpen] = useState(false);
+  /** The line as it was when the dialog was opened. */
+  const [line, setLine] = useState<ReturnType<TapInProps['now']>>();
   /** The taps outlive the dialog, so that one can come back to them and change one's mind. */
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());
-  const { rhythm, ...line } = now();
-  const { layer } = line;
   return (
     <Modal
       title="Tap it in"
-      open={open}
-      onOpenChange={(next) => {
+      open={line !== undefined}
+      onOpenChange={(open) => {
         player.stop();
-        setOpen(next);
+        setLine(open ? now() : undefined);
       }}
       trigger={
         <button
@@ -67,10 +66,10 @@ export const TapIn = memo(function TapIn({ now, compact }: TapInProps) {
         </button>
       }
     >
-      {layer ? (
+      {line?.layer ? (
         <TapPad
-          rhythm={rhythm}
-          layer={layer}
+          rhythm={line.rhythm}
+          layer={line.layer}
           turns={turnsOf(line)}
           taps={taps}
           setTaps={setTaps}
@@ -79,7 +78,7 @@ export const TapIn = memo(function TapIn({ now, compact }: TapInProps) {
           onUse={(change) => {
             player.stop();
             now().commands.change(change);
-            setOpen(false);
+            setLine(undefined);
           }}
         />
       ) : null}
