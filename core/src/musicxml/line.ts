@@ -114,7 +114,10 @@ export function lineOf(cycle: Cycle, layer: Layer, turns: number): Line {
   return {
     layer: whole,
     bars: Array.from({ length: turns }, (_, at) => nth(bars, at % bars.length)),
-    ringsLost: [...rings].filter((slot) => !covered.has(slot)).length,
+    // What is cut anew rings on nowhere.
+    ringsLost:
+      [...rings].filter((slot) => !covered.has(slot)).length +
+      (own.isWhole ? 0 : (layer.rings ?? []).length),
     unwritten: strokes,
   };
 }

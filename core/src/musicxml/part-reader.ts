@@ -25,6 +25,7 @@ export interface PartReader {
 export interface LastNote {
   length: Rational;
   rings?: Rational;
+  tied: boolean;
 }
 
 /** What the list of parts says of one. */

@@ -12,7 +12,7 @@ const FOUR: WrittenMeter = { beats: [1, 1, 1, 1], under: 4 };
 export function readBars(measures: readonly Node[], reader: PartReader): readonly ReadBar[] {
   let meter = FOUR;
   let endings: readonly number[] | undefined;
-  return measures.map((measure): ReadBar => {
+  const bars = measures.map((measure) => {
     const inside = childrenOf(measure);
     let repeats: Repeats = { begins: false, times: 0, endings };
     for (const node of all(inside, 'attributes')) {
@@ -44,6 +44,10 @@ export function readBars(measures: readonly Node[], reader: PartReader): readonl
       attribute(measure, 'implicit') === 'yes' || attribute(measure, 'number') === '0';
     return { filled, meter, implicit, label, repeats, notes, tempos };
   });
+  return bars.map(({ notes, ...bar }) => ({
+    ...bar,
+    notes: notes.map(({ length: _length, tied: _tied, ...note }) => note),
+  }));
 }
 
 function signatureIn(time: readonly Node[], reader: PartReader): WrittenMeter | undefined {
@@ -76,7 +80,7 @@ const numbersIn = (text: string): readonly number[] =>
 /** How long each bar is: what all parts have in it, against what its signature says. */
 export function lengthsOf(
   parts: readonly (readonly ReadBar[])[],
-): readonly { readonly length: Rational; readonly meter: WrittenMeter; readonly isOdd: boolean }[] {
+): readonly { readonly length: Rational; readonly meter: WrittenMeter }[] {
   const count = Math.max(0, ...parts.map((bars) => bars.length));
   return Array.from({ length: count }, (_, at) => {
     const here = parts.flatMap((bars) => bars[at] ?? []);
@@ -87,13 +91,13 @@ export function lengthsOf(
       ZERO,
     );
     const isShort = compare(filled, whole) < 0 && filled.num > 0;
-    if (equal(filled, whole) || filled.num === 0) return { length: whole, meter, isOdd: false };
+    if (equal(filled, whole) || filled.num === 0) return { length: whole, meter };
     // A bar that was not filled to its end, in the middle of a piece, is as long as it should be.
     if (isShort && at > 0 && !here.some(({ implicit }) => implicit)) {
-      return { length: whole, meter, isOdd: false };
+      return { length: whole, meter };
     }
-    if (isShort) return { length: filled, meter, isOdd: at > 0 };
-    return { length: filled, meter: odd(filled), isOdd: true };
+    if (isShort) return { length: filled, meter };
+    return { length: filled, meter: odd(filled) };
   });
 }
 

@@ -46,11 +46,11 @@ const LOOKS: ReadonlySet<string> = new Set([
   'play',
 ]);
 
-/** What one bar of a part holds. */
+/** What one bar of a part holds; its notes can still be tied on in the bars after it. */
 export function readNotes(
   inside: readonly Node[],
   reader: PartReader,
-): Pick<ReadBar, 'notes' | 'filled' | 'tempos' | 'label'> {
+): Pick<ReadBar, 'filled' | 'tempos' | 'label'> & { readonly notes: readonly Open[] } {
   const notes: Open[] = [];
   const tempos: Mutable<ReadBar['tempos'][number]>[] = [];
   const waiting: Waiting = {
@@ -122,12 +122,7 @@ export function readNotes(
         break;
     }
   }
-  return {
-    notes: notes.map(({ length: _length, tied: _tied, ...note }) => note),
-    filled,
-    tempos,
-    label,
-  };
+  return { notes, filled, tempos, label };
 }
 
 function lengthOf(of: readonly Node[], { divisions }: PartReader): Rational {
@@ -164,16 +159,17 @@ function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }
   }
   const ties = all(of, 'tie').map((tie) => attribute(tie, 'type'));
   const tied = all(marks, 'tied').map((tie) => attribute(tie, 'type'));
+  const isTied = ties.includes('start') || tied.includes('start');
   if (ties.includes('stop') || tied.includes('stop')) {
-    const before = notes.findLast((one) => one.sound === sound && one.tied);
-    if (before) {
+    // In this bar, else from a bar before; where nothing is tied it is a stroke.
+    const last = reader.last.get(sound);
+    const before = notes.findLast((one) => one.sound === sound && one.tied) ?? last;
+    if (before?.tied) {
       before.length = add(before.length, length);
       before.rings = before.length;
-      before.tied = ties.includes('start') || tied.includes('start');
+      before.tied = isTied;
       return;
     }
-    // It goes on from the bar before, where it is.
-    if (carriesOver(sound, length, reader)) return;
   }
   const hand = handIn(marks) ?? handOf(waiting.hands[inChord]);
   const ornament = ornamentOf(marks, waiting, inChord);
@@ -183,7 +179,7 @@ function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }
     sound,
     force: forceOf(node, of, marks),
     length,
-    tied: ties.includes('start') || tied.includes('start'),
+    tied: isTied,
     ...(hand === undefined ? {} : { hand }),
     ...(say === undefined ? {} : { say }),
     ...(ornament === undefined ? {} : { ornament }),
@@ -195,15 +191,6 @@ function readNote(node: Node, { onset, length, inChord, waiting, notes, reader }
   notes.push(note);
   reader.last.set(sound, note);
   waiting.isUsed = true;
-}
-
-/** A tie over the barline lengthens the last note of that sound in the bar before. */
-function carriesOver(sound: string, length: Rational, reader: PartReader): boolean {
-  const last = reader.last.get(sound);
-  if (!last) return false;
-  last.length = add(last.length, length);
-  last.rings = last.length;
-  return true;
 }
 
 function soundOf(of: readonly Node[], reader: PartReader): string {
