@@ -47,6 +47,16 @@ describe('shift', () => {
     expect(made && slots(made)).toEqual([0, 2, 5, 10, 12]);
   });
 
+  it('goes backwards, or swaps its halves, within the stretch that is chosen', () => {
+    const half = { from: { num: 8, den: 1 }, to: { num: 16, den: 1 } };
+    const within = (move: MoveId) => {
+      const made = applyChain(SON, 0, [{ move, settings: {} }], half);
+      return made && slots(made);
+    };
+    expect(within('backwards')).toEqual([0, 3, 6, 12, 14]);
+    expect(within('swap')).toEqual([0, 3, 6, 8, 14]);
+  });
+
   it('keeps the strides up to rotation, and comes back, any number of times', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: -16, max: 16 }), { maxLength: 5 }), (all) => {
@@ -150,6 +160,22 @@ describe('speed', () => {
     expect(onsets(slow).slice(0, 4)).toEqual([0, 2, 4, 6]);
   });
 
+  it('is refused where the line would have more parts than a line can have', () => {
+    // Beats that are not alike, of 64 parts each: an odd number of turns is there twice.
+    const long = (turns: number) => {
+      const beat = `X ${'. '.repeat(63)}`.trim();
+      return line(Array(turns).fill(`${beat} / ${beat}`).join(' | '), '3+2');
+    };
+    const most = moved(long(15), 'speed');
+    expect([most.told.flat(), most.layer.strokes.length]).toEqual([[], 60]);
+    const over = long(17);
+    const refused = moved(over, 'speed');
+    expect(refused.told.flat()).toEqual([
+      'At that speed the line would have more parts than a line can have.',
+    ]);
+    expect(refused.layer).toEqual(over.layers[0]);
+  });
+
   it('there and back is as it was', () => {
     const there = moved(SON, 'speed', { speed: 'half' });
     const back = moved(there.rhythm, 'speed');
@@ -196,6 +222,16 @@ describe('chasing and anticipating', () => {
     expect(met.came).toEqual([2]);
     expect(drum(moved(rhythm, 'chase', { after: 'kind', of: 'k', kind: 't' }))).toBe(
       '0D! 3k 4t 7D!',
+    );
+  });
+
+  it('is chased by the other hand, where the hand is known', () => {
+    const { rhythm } = timed(
+      'rhythm A\ncycle 4x2\nlayer X : goblet drum\nplay D! . T! . / K! . D .\nhand R . L . / . . R .',
+    );
+    const { layer } = moved(rhythm, 'chase', { kind: 't', later: 1 });
+    expect(layer.strokes.map(({ slot, hand = '–' }) => `${slot}${hand}`).join(' ')).toBe(
+      '0R 1L 2L 3R 4– 5– 6R',
     );
   });
 

@@ -101,7 +101,26 @@ describe('every set of what may be left out', () => {
     expect(listed).toHaveLength(32);
     const strokes = listed.map((step) => applyChain(twelve, 0, [step])?.layer.strokes.length ?? 0);
     expect([strokes[0], strokes.at(-1)]).toEqual([4, 16]);
+    // Of those with as many strokes the one with the fewest off the beat comes first.
+    const three = line('X X? X? X?', '4');
+    const sets = combinationsOf(three, 0);
+    expect(sets.map(({ strokes }) => strokes)).toEqual([1, 2, 2, 2, 3, 3, 3, 4]);
+    for (const [at, { strokes, offBeat }] of sets.slice(1).entries()) {
+      const before = sets[at];
+      if (before?.strokes === strokes) expect(before.offBeat).toBeLessThanOrEqual(offBeat);
+    }
+    expect(new Set(sets.map(({ offBeat }) => offBeat)).size).toBeGreaterThan(1);
     expect(setOf(SON, 0, 'left out')).toHaveLength(5);
+  });
+
+  it('is every shift of the line but none, and the line begun on each stroke but the first', () => {
+    expect(setOf(line('X . . X', '4'), 0, 'shifts')).toEqual(
+      [1, 2, 3].map((by) => ({ move: 'shift', settings: { by, hold: 'nothing' } })),
+    );
+    expect(setOf(SON, 0, 'shifts')).toHaveLength(15);
+    expect(setOf(SON, 0, 'beginnings')).toEqual(
+      [2, 3, 4, 5].map((stroke) => ({ move: 'rotate', settings: { stroke } })),
+    );
   });
 });
 
