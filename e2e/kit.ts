@@ -36,7 +36,10 @@ declare global {
 export interface Choices {
   /** Frames a second that a page draws at most, since the machine draws in software; 0 where it draws all. */
   frames: number;
-  /** Whether pages are opened where those of the tests before were, emptied: for tests that change no more than a page and what is kept. */
+  /**
+   * Whether pages are opened in the context of the tests before, emptied: for tests that change no more than a page and what is kept. A
+   * file that sets options of the context, or the clock, has one of its own.
+   */
   isSharing: boolean;
 }
 
@@ -50,7 +53,7 @@ interface Home {
 
 /** What the tests of a worker have in common. */
 interface Held {
-  readonly home: { is?: Home };
+  readonly held: { home?: Home };
 }
 
 /** Has the page draw with a pause before each frame, in milliseconds, and fetch nothing before it is asked for. */
@@ -97,24 +100,24 @@ async function empty({ context, keeper, storage }: Home): Promise<void> {
 export const test = base.extend<{ page: Page } & Choices, Held>({
   frames: [0, { option: true }],
   isSharing: [false, { option: true }],
-  home: [
+  held: [
     async ({ browser: _ }, use) => {
-      const home: Held['home'] = {};
-      await use(home);
-      await home.is?.context.close();
+      const held: Held['held'] = {};
+      await use(held);
+      await held.home?.context.close();
     },
     { scope: 'worker' },
   ],
-  context: async ({ browser, home, isSharing }, use) => {
+  context: async ({ browser, held, isSharing }, use) => {
     if (!isSharing) {
       const context = await browser.newContext();
       await use(context);
       await context.close();
       return;
     }
-    home.is ??= await settle(await browser.newContext());
-    await use(home.is.context);
-    await empty(home.is);
+    held.home ??= await settle(await browser.newContext());
+    await use(held.home.context);
+    await empty(held.home);
   },
   page: async ({ page, frames }, use) => {
     if (frames > 0) await page.addInitScript(drawSeldom, 1000 / frames);

@@ -115,9 +115,9 @@ export function lineOf(cycle: Cycle, layer: Layer, turns: number): Line {
     layer: whole,
     bars: Array.from({ length: turns }, (_, at) => nth(bars, at % bars.length)),
     // What is cut anew rings on nowhere.
-    ringsLost:
-      [...rings].filter((slot) => !covered.has(slot)).length +
-      (own.isWhole ? 0 : (layer.rings ?? []).length),
+    ringsLost: own.isWhole
+      ? [...rings].filter((slot) => !covered.has(slot)).length
+      : (layer.rings ?? []).length,
     unwritten: strokes,
   };
 }

@@ -18,7 +18,7 @@ export function lostOfLines(
     for (const { layer, ringsLost, unwritten } of lines) {
       const where = mark === undefined ? layer.name : `${layer.name}, ${mark}`;
       if (ringsLost > 0) {
-        lost.push(`${where}: ${counted(ringsLost, 'slot')} of ringing on that no note can last.`);
+        lost.push(`${where}: ${counted(ringsLost, 'slot')} of ringing on that is not written.`);
       }
       if (unwritten > 0) {
         lost.push(`${where}: ${counted(unwritten, 'stroke')} that no note value can write.`);

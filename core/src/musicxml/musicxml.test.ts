@@ -64,11 +64,20 @@ describe('what a score cannot hold', () => {
     expect(lost('eduppu 1\nlayer Drum : congas')).toEqual([
       'Where it begins after the one (eduppu).',
     ]);
+    // A layer that is no whole turns long is cut anew, and what rang on in it does so no more.
+    const free = readRhythm(
+      'rhythm A\ncycle 2+2\nlayer Drum : congas\nplay O _ / . . / O .\nloop own',
+    );
+    expect(free.problems).toEqual([]);
+    expect(writeMusicXml(free.rhythm).lost).toEqual([
+      'Drum: written out in whole turns, since in a score no part has bars of its own.',
+      'Drum: 1 slot of ringing on that is not written.',
+    ]);
     // Layers of 3, 5, 7 and 11 turns come round together after 1,155.
-    const free = [3, 5, 7, 11]
+    const turning = [3, 5, 7, 11]
       .map((beats) => `layer L${beats} : claves\nplay X${' / .'.repeat(beats - 1)}\nloop own`)
       .join('\n');
-    const long = readRhythm(`rhythm A\ncycle 1\n${free}`);
+    const long = readRhythm(`rhythm A\ncycle 1\n${turning}`);
     expect(long.problems).toEqual([]);
     const written = writeMusicXml(long.rhythm);
     expect(written.lost).toEqual([

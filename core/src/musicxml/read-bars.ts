@@ -90,14 +90,11 @@ export function lengthsOf(
       (most, bar) => (compare(bar.filled, most) > 0 ? bar.filled : most),
       ZERO,
     );
-    const isShort = compare(filled, whole) < 0 && filled.num > 0;
-    if (equal(filled, whole) || filled.num === 0) return { length: whole, meter };
+    const isShort = compare(filled, whole) < 0;
     // A bar that was not filled to its end, in the middle of a piece, is as long as it should be.
-    if (isShort && at > 0 && !here.some(({ implicit }) => implicit)) {
-      return { length: whole, meter };
-    }
-    if (isShort) return { length: filled, meter };
-    return { length: filled, meter: odd(filled) };
+    const isUnfilled = isShort && at > 0 && !here.some(({ implicit }) => implicit);
+    if (equal(filled, whole) || filled.num === 0 || isUnfilled) return { length: whole, meter };
+    return { length: filled, meter: isShort ? meter : odd(filled) };
   });
 }
 
