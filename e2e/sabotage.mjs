@@ -610,14 +610,6 @@ const SWITCHES = [
     'in silent turns',
   ],
   [
-    'strokes are ready when a climb begins',
-    'web/src/climb/use-climb.ts',
-    'const later = parts ? scoresOf(parts) : [];',
-    'const later = parts && scoresOf(parts) ? [] : [];',
-    'listening',
-    'in silent turns',
-  ],
-  [
     'a pad is heard',
     'web/src/ear/midi-input.ts',
     'hear({ time, loud',

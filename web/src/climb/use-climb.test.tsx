@@ -106,6 +106,16 @@ async function climb(ladder: Ladder = LADDER, input?: EarInput) {
 }
 
 describe('a climb that is played', () => {
+  it('asks for every sound of its way before it counts in', async () => {
+    const { send, hand } = await climb();
+    await send({ type: 'start' });
+    const [asked = []] = hand.asked;
+    const [layer] = rhythm.layers;
+    // The count-in itself has only clicks.
+    for (const { kind } of layer?.strokes ?? [])
+      expect(asked.some((key) => key.startsWith(`goblet-drum/${kind}/`))).toBe(true);
+  });
+
   it('counts in, plays, counts in on the next rung, and has reached the tempo', async () => {
     const { climbing, send, goOn, hand } = await climb();
     await send({ type: 'start' });
