@@ -1,7 +1,7 @@
 import { CircleQuestionMark, Moon, Search, Sun, SunMoon, Volume2 } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { somethingIsAtStake } from '../store/at-stake.ts';
+import { hurryToKeep, somethingIsAtStake } from '../store/at-stake.ts';
 import { Boundary } from '../ui/Boundary.tsx';
 import { LiveRegion } from '../ui/live.tsx';
 import { toast } from '../ui/toasts.ts';
@@ -55,13 +55,17 @@ export function Shell() {
   }, [finding]);
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => {
+      hurryToKeep();
       if (somethingIsAtStake()) event.preventDefault();
     };
     const failed = () => toast(STUMBLED);
     window.addEventListener('beforeunload', ask);
+    // A page that is put away is not painted any more, and may never come back.
+    document.addEventListener('visibilitychange', hurryToKeep);
     window.addEventListener('unhandledrejection', failed);
     return () => {
       window.removeEventListener('beforeunload', ask);
+      document.removeEventListener('visibilitychange', hurryToKeep);
       window.removeEventListener('unhandledrejection', failed);
     };
   }, []);

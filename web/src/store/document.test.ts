@@ -35,6 +35,17 @@ describe('an open document', () => {
     expect(document.getState().history.present.rhythm.tempo.bpm).toBe(90);
   });
 
+  it('keeps an edit at once where the page is left before it is painted', async () => {
+    const record = await stored('lantern-steps');
+    const document = openDocument(db, record, { painted: () => undefined });
+    document.type(tempo(81));
+    expect(document.getState().save.status).toBe('saving');
+    document.hurry();
+    await document.settled();
+    expect((await stored('lantern-steps')).rhythm.tempo.bpm).toBe(81);
+    expect(document.getState().save.status).toBe('saved');
+  });
+
   it('undoes a run of small edits together', async () => {
     const document = openDocument(db, await stored('lantern-steps'));
     for (const bpm of [73, 74, 75]) document.type(tempo(bpm), 'tempo');

@@ -70,6 +70,8 @@ export interface RhythmDocument {
   keepAsCopy(newId: string): Promise<string>;
   /** Tries at once to keep what could not be kept. */
   tryAgain(): void;
+  /** Keeps at once what waits for the paint: the page may be gone before it is painted. */
+  hurry(): void;
   /** Resolves when everything up to now is kept or has failed. */
   settled(): Promise<void>;
 }
@@ -82,6 +84,8 @@ export interface DocumentOptions {
   readonly say?: (sentence: string) => void;
   /** Waits for the storage to keep an edit, as long as is sensible. @throws NoAnswerError */
   readonly patience?: <T>(kept: Promise<T>) => Promise<T>;
+  /** Calls back once an edit has been painted. */
+  readonly painted?: (run: () => void) => void;
   /** Milliseconds until what failed is tried again: the first time, and at most. */
   readonly again?: { readonly first: number; readonly most: number };
 }
@@ -102,7 +106,7 @@ export function openDocument(
   options: DocumentOptions = {},
 ): RhythmDocument {
   const { steps = { first: 0, end: 0 }, practice = {}, say = () => undefined } = options;
-  const { patience = waitsForAnswer, again = AGAIN } = options;
+  const { patience = waitsForAnswer, painted = afterPaint, again = AGAIN } = options;
   const listeners = new Set<() => void>();
   const writer = crypto.randomUUID();
   let revision = opened.revision;
@@ -121,6 +125,7 @@ export function openDocument(
   let last: { stroke: string; at: number } | undefined;
   let queue: Promise<void> = Promise.resolve();
   let waiting = false;
+  let hurry: () => void = () => undefined;
   let retry: ReturnType<typeof setTimeout> | undefined;
   let wait = again.first;
 
@@ -138,8 +143,11 @@ export function openDocument(
     if (waiting) return;
     waiting = true;
     // Copying a long rhythm into the browser's storage takes as long as a frame: the edit is painted first.
-    const painted = new Promise<void>((resolve) => afterPaint(resolve));
-    queue = Promise.all([queue, painted]).then(saveNow);
+    const isPainted = new Promise<void>((resolve) => {
+      hurry = resolve;
+      painted(resolve);
+    });
+    queue = Promise.all([queue, isPainted]).then(saveNow);
   }
 
   async function saveNow(): Promise<void> {
@@ -273,6 +281,7 @@ export function openDocument(
       return newId;
     },
     tryAgain: keep,
+    hurry: () => hurry(),
     settled: () => queue,
   };
 }

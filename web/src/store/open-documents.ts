@@ -38,8 +38,11 @@ function look(): void {
   if (!same) unkept.set(next);
 }
 
-askBeforeLeaving(() =>
-  [...open.values()].some((document) => document.getState().save.status !== 'saved'),
+askBeforeLeaving(
+  () => [...open.values()].some((document) => document.getState().save.status !== 'saved'),
+  () => {
+    for (const document of open.values()) document.hurry();
+  },
 );
 
 /**
