@@ -44,10 +44,11 @@ describe('strides', () => {
   });
 
   it('is said in pulses, and what repeats is said once', () => {
-    expect(sayStrides(stridesInPulses([0, 3, 6, 8, 11, 14], 16, 1))).toBe('3 3 2, twice');
-    expect(sayStrides([rational(3, 2), rational(1, 2)])).toBe('3/2 1/2');
-    expect(sayStrides([rational(2), rational(2), rational(2)])).toBe('2, 3 times');
-    expect(sayStrides([1, 1, 1, 1, 2].map((gap) => rational(gap)))).toBe('1×4 2');
+    expect(sayStrides([0, 3, 6, 8, 11, 14], 16, 1)).toBe('3 3 2, twice');
+    expect(sayStrides([0, 3], 4, 2)).toBe('3/2 1/2');
+    expect(sayStrides([0, 2, 4], 6, 1)).toBe('2, 3 times');
+    expect(sayStrides([0, 1, 2, 3, 4], 6, 1)).toBe('1×4 2');
+    expect(stridesInPulses([1, 4], 6, 2)).toEqual([rational(3, 2), rational(3, 2)]);
   });
 });
 

@@ -1,10 +1,12 @@
+import { numberAt } from '../bounds/index.ts';
 import {
   type Instrument,
   instrumentOf,
   type PlayedOn,
-  type StrokeKind,
   strokeKinds,
+  type UsualHand,
 } from '../instrument/index.ts';
+import { kindsIn } from './kinds.ts';
 import type { Hand, Layer, Stroke } from './model.ts';
 
 /** Whether a kind of stroke is played with the foot; it never takes a hand. */
@@ -34,11 +36,11 @@ export function footKinds(on: PlayedOn): ReadonlySet<string> {
  */
 export function handOf(layer: PlayedOn, stroke: Stroke): Hand {
   const instrument = instrumentOf(layer);
-  return playedBy(instrument && strokeKinds(instrument), stroke);
+  return playedBy(instrument && strokeKinds(instrument).get(stroke.kind)?.hand, stroke);
 }
 
-function playedBy(kinds: ReadonlyMap<string, StrokeKind> | undefined, stroke: Stroke): Hand {
-  const usual = kinds?.get(stroke.kind)?.hand;
+/** Who plays a stroke. @param usual who usually plays one of its kind */
+function playedBy(usual: UsualHand | undefined, stroke: Stroke): Hand {
   if (usual === 'foot') return 'F';
   if (stroke.hand !== undefined) return stroke.hand;
   if (usual === 'weak') return 'L';
@@ -73,7 +75,9 @@ function playedIn(layer: Layer): Played {
   const known = played.get(layer);
   if (known && known.instrument === instrument) return known;
   const kinds = instrument && strokeKinds(instrument);
-  const hands = layer.strokes.map((stroke) => playedBy(kinds, stroke));
+  const { codes, each } = kindsIn(layer);
+  const usual = codes.map((code) => kinds?.get(code)?.hand);
+  const hands = layer.strokes.map((stroke, at) => playedBy(usual[numberAt(each, at)], stroke));
   const strokes: Record<OneHand, number[]> = { R: [], L: [], F: [] };
   hands.forEach((hand, at) => {
     if (hand === 'R' || hand === 'B') strokes.R.push(at);

@@ -7,6 +7,7 @@ export * from './eduppu.ts';
 export * from './feel.ts';
 export * from './hands.ts';
 export * from './history.ts';
+export * from './kinds.ts';
 export * from './layers.ts';
 export * from './mirror.ts';
 export * from './model.ts';

@@ -17,7 +17,11 @@ export type Beats = Rational;
 export function gcd(a: number, b: number): number {
   let x = Math.abs(a);
   let y = Math.abs(b);
-  while (y !== 0) [x, y] = [y, x % y];
+  while (y !== 0) {
+    const rest = x % y;
+    x = y;
+    y = rest;
+  }
   return x;
 }
 

@@ -11,15 +11,23 @@ export interface Tempo {
 /** The slowest and the quickest tempo the program accepts, in counted beats a minute. */
 export const TEMPO_RANGE = { min: 10, max: 400 } as const;
 
+/** The two tempos that were asked for last, as the one of now and the one that is meant, again and again. */
+let last: Known | undefined;
+let before: Known | undefined;
+type Known = Tempo & { readonly pulse: Rational };
+
 /**
  * Seconds that one pulse lasts, exact. Tempos are taken to a thousandth of a beat a minute.
  * @example secondsPerPulse({ bpm: 72, per: 3 }) // 5/18
  */
-export function secondsPerPulse(tempo: Tempo): Rational {
-  return divide(
-    rational(60),
-    multiply(rational(Math.round(tempo.bpm * 1000), 1000), rational(tempo.per)),
-  );
+export function secondsPerPulse({ bpm, per }: Tempo): Rational {
+  if (last?.bpm === bpm && last.per === per) return last.pulse;
+  if (before?.bpm === bpm && before.per === per) return before.pulse;
+  const beats = rational(Math.round(bpm * 1000), 1000);
+  const pulse = divide(rational(60), multiply(beats, rational(per)));
+  before = last;
+  last = { bpm, per, pulse };
+  return pulse;
 }
 
 /** The clock time of a moment in pulses, rounded to a float once, at the very end. */

@@ -22,6 +22,7 @@ import {
   type Ticks,
   toNumber,
 } from '../../time/index.ts';
+import { type Run, Runs } from './runs.ts';
 
 /** Strokes a second for one hand at which most people begin to tire; a player sets their own. */
 export const USUAL_CEILING: Hertz = 5;
@@ -40,7 +41,7 @@ export interface HandsReading {
   /** The same with the small strokes of graces and rolls. */
   readonly struck: Readonly<Record<OneHand, number>>;
   /** Longest row of strokes by one hand, over the seam; the whole count when it never changes. */
-  readonly longestRun: { readonly hand: OneHand | undefined; readonly length: number };
+  readonly longestRun: Run;
   /** True where right and left take turns from first to last and over the seam. */
   readonly inTurn: boolean;
   /** The hand that begins each time the cycle turns; B where both do, undefined where nothing sounds. */
@@ -65,7 +66,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const leads: (Hand | undefined)[] = Array(Math.max(1, Math.ceil(span / timing.turnTicks))).fill(
     undefined,
   );
-  const row: Hand[] = [];
+  const runs = new Runs();
   const impossible: number[] = [];
   let slot = -1;
   let busy = 0;
@@ -75,7 +76,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
   const close = () => {
     if (slot < 0) return;
     const hand = busy & 3 ? BY_LIMBS[busy & 3] : 'F';
-    if (hand && hand !== 'F') row.push(hand);
+    if (hand && hand !== 'F') runs.add(hand);
     const at = numberAt(startTicks, slot);
     if (at >= turnEnds) {
       turn = Math.floor(at / timing.turnTicks);
@@ -93,7 +94,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
       busy = 0;
     }
     const hand = nth(hands, each);
-    const limbs = LIMBS[hand];
+    const limbs = hand === 'R' ? LIMBS.R : hand === 'L' ? LIMBS.L : LIMBS[hand];
     if (stroke.ornament && (hand === 'R' || hand === 'L')) {
       const all = strokesByHand(hand, stroke.ornament, slotsHeld(layer, slot));
       small.R += all.R;
@@ -118,12 +119,12 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
     L: strokesOf(layer, 'L').length,
     F: strokesOf(layer, 'F').length,
   };
-  const run = longestRun(row);
+  const longestRun = runs.longest();
   return {
     count,
     struck: { R: count.R + small.R, L: count.L + small.L, F: count.F },
-    longestRun: run,
-    inTurn: count.R > 0 && count.L > 0 && run.length === 1 && !row.includes('B'),
+    longestRun,
+    inTurn: count.R > 0 && count.L > 0 && longestRun.length === 1 && !runs.hasBoth,
     leads,
     closest: closest && {
       hand: closest.hand,
@@ -155,7 +156,7 @@ function closestOf(
     const stroke = nth(strokes, isOver ? first : numberAt(played, each));
     const at = numberAt(startTicks, stroke.slot) + (isOver ? span : 0);
     const gap = at - lastAt;
-    if (gap > 0 && gap < shortest && !after.get(stroke.kind)?.has(last.kind)) {
+    if (gap > 0 && gap < shortest && !after?.get(stroke.kind)?.has(last.kind)) {
       shortest = gap;
       slots = [last.slot, stroke.slot];
     }
@@ -169,18 +170,18 @@ function closestOf(
 type Motions = ReadonlyMap<string, ReadonlySet<string>>;
 
 const motions = new WeakMap<Instrument, Motions>();
-const NO_MOTIONS: Motions = new Map();
 
-function motionsOf(layer: Layer): Motions {
+/** The motions of the instrument of a layer; undefined where it has none, as most do. */
+function motionsOf(layer: Layer): Motions | undefined {
   const instrument = instrumentOf(layer);
-  if (!instrument) return NO_MOTIONS;
+  if (!instrument) return undefined;
   let known = motions.get(instrument);
   if (!known) {
     const followers = instrument.strokes.filter((stroke) => stroke.after);
     known = new Map(followers.map(({ code, after }) => [code, new Set(after)]));
     motions.set(instrument, known);
   }
-  return known;
+  return known.size > 0 ? known : undefined;
 }
 
 /** A row of strokes of one hand, each less than a given time after the one before. */
@@ -212,11 +213,11 @@ export function longestQuickRun(
     let from = 0;
     let lastAt = Number.NEGATIVE_INFINITY;
     let lastKind = '';
-    // Twice through, so that a row over the seam is seen whole; no row is longer than the layer.
-    for (let each = 0; each < count * 2; each += 1) {
+    // On into the second round, so that a row over the seam is seen whole; no row is longer than the layer.
+    for (let each = 0; each < count * 2 && from < count; each += 1) {
       const { slot, kind } = nth(strokes, numberAt(played, each < count ? each : each - count));
       const at = numberAt(startTicks, slot) + (each < count ? 0 : lengthTicks);
-      if (at - lastAt >= ticks || after.get(kind)?.has(lastKind)) from = each;
+      if (at - lastAt >= ticks || after?.get(kind)?.has(lastKind)) from = each;
       lastAt = at;
       lastKind = kind;
       const length = Math.min(each - from + 1, count);
@@ -241,24 +242,10 @@ export function sustained(
   length: Pulses,
   tempo: Tempo,
 ): { readonly hand: OneHand; readonly rate: Hertz } | undefined {
-  const [hand] = (['R', 'L', 'F'] as const).toSorted((a, b) => struck[b] - struck[a]);
-  if (!hand || struck[hand] === 0) return undefined;
+  let hand: OneHand = 'R';
+  for (const other of ONE_HANDS) if (struck[other] > struck[hand]) hand = other;
+  if (struck[hand] === 0) return undefined;
   return { hand, rate: struck[hand] / toNumber(multiply(length, secondsPerPulse(tempo))) };
-}
-
-/** Runs are followed once round the loop; strokes of both hands together end a run. */
-function longestRun(row: readonly Hand[]): HandsReading['longestRun'] {
-  let best: HandsReading['longestRun'] = { hand: undefined, length: 0 };
-  let length = 0;
-  let before: Hand | undefined;
-  for (let round = 0; round < 2; round += 1) {
-    for (const now of row) {
-      length = now === before && now !== 'B' ? Math.min(length + 1, row.length) : 1;
-      if (length > best.length) best = { hand: now === 'B' ? 'R' : (now as OneHand), length };
-      before = now;
-    }
-  }
-  return best;
 }
 
 /** Strokes a second when a hand strikes again after `gap`. Two pulses at 72 per 3: 1.8. */

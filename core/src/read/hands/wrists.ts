@@ -12,7 +12,7 @@ export type Wrist = 'full' | 'down' | 'tap' | 'up';
  */
 export function wrists(forces: readonly Force[], from: Force = 3): readonly Wrist[] {
   return forces.map((force, index) => {
-    const next = forces[(index + 1) % forces.length] ?? force;
+    const next = forces[index + 1] ?? forces[0] ?? force;
     if (force >= from) return next >= from ? 'full' : 'down';
     return next >= from ? 'up' : 'tap';
   });

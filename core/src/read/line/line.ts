@@ -35,6 +35,25 @@ export interface Spread {
   readonly balance: number;
 }
 
+/** Where the places of a circle point to, each worked out when it is first asked for. */
+interface Circle {
+  readonly re: Float64Array;
+  readonly im: Float64Array;
+}
+
+/** The longest span whose circle is kept, and for how many of them: the lines of a rhythm share a few. */
+const KEPT = { span: 16_384, circles: 8 } as const;
+const circles = new Map<number, Circle>();
+
+function circleOf(span: number): Circle | undefined {
+  const known = circles.get(span);
+  if (known || span > KEPT.span || !Number.isInteger(span)) return known;
+  if (circles.size === KEPT.circles) circles.clear();
+  const circle = { re: new Float64Array(span).fill(Number.NaN), im: new Float64Array(span) };
+  circles.set(span, circle);
+  return circle;
+}
+
 /**
  * How evenly the onsets are spread, and how well they balance (Milne and others, 2015), in one walk round the circle.
  * @param onsets ascending, in any unit; `span` in the same
@@ -51,10 +70,19 @@ export function spreadOf(onsets: readonly number[], span: number): Spread {
   let evenIm = 0;
   let pullRe = 0;
   let pullIm = 0;
+  const kept = circleOf(span);
   for (let each = 0; each < length; each += 1) {
-    const angle = (2 * Math.PI * numberAt(onsets, each)) / span;
-    const re = Math.cos(angle);
-    const im = Math.sin(angle);
+    const onset = numberAt(onsets, each);
+    let re = kept?.re[onset] ?? Number.NaN;
+    let im = kept?.im[onset] ?? Number.NaN;
+    if (Number.isNaN(re)) {
+      re = Math.cos((2 * Math.PI * onset) / span);
+      im = Math.sin((2 * Math.PI * onset) / span);
+      if (kept && Number.isInteger(onset)) {
+        kept.re[onset] = re;
+        kept.im[onset] = im;
+      }
+    }
     pullRe += re;
     pullIm += im;
     evenRe += re * backRe - im * backIm;

@@ -20,26 +20,21 @@ export function stridesInPulses(
   span: Ticks,
   ticksPerPulse: number,
 ): readonly Pulses[] {
-  // A line has few different gaps: each is brought down once, and equal ones are one object.
-  const known = new Map<Ticks, Pulses>();
-  return onsets.map((onset, index) => {
-    const ticks = (onsets[index + 1] ?? numberAt(onsets, 0) + span) - onset;
-    let pulses = known.get(ticks);
-    if (!pulses) {
-      pulses = rational(ticks, ticksPerPulse);
-      known.set(ticks, pulses);
-    }
-    return pulses;
-  });
+  return strides(onsets, span).map((ticks) => rational(ticks, ticksPerPulse));
 }
-
-/** More than a cell has slots. */
-const LONGEST = 128;
 
 /** So many parts of a beat that is cut into `of`: 2 of 3, not brought down. */
 export interface Parts {
   readonly parts: number;
   readonly of: number;
+}
+
+/** The strides of a line in parts of the beat. */
+export interface StridesInParts {
+  /** The different ones, each the parts of one division after another. */
+  readonly strides: readonly (readonly Parts[])[];
+  /** For each stroke of the line the place of its stride among them. */
+  readonly each: readonly number[];
 }
 
 /**
@@ -49,30 +44,58 @@ export interface Parts {
  * @example 'X . X X / X . X' has 2/4, 1/4, 1/4, 2/3, 1/3
  */
 export function stridesInParts(
-  layer: Pick<Layer, 'cells'>,
-  grid: Pick<LayerGrid, 'cellOf' | 'startTicks'>,
+  { cells }: Pick<Layer, 'cells'>,
+  { cellOf, startTicks: { length: count } }: Pick<LayerGrid, 'cellOf' | 'startTicks'>,
   slots: readonly number[],
-): readonly (readonly Parts[])[] | undefined {
-  if (layer.cells.some(({ beats }) => beats.num !== 1 || beats.den !== 1)) return undefined;
-  const count = grid.startTicks.length;
-  // A line has few different strides: equal ones within one cell are one object.
-  const known = new Map<number, readonly Parts[]>();
-  return slots.map((slot, index) => {
-    const end = slots[index + 1] ?? numberAt(slots, 0) + count;
-    const cell = numberAt(grid.cellOf, slot);
-    const { slots: of } = nth(layer.cells, cell);
-    const isWithin = end <= count && numberAt(grid.cellOf, end - 1) === cell;
-    const key = (end - slot) * LONGEST + of;
-    const same = isWithin ? known.get(key) : undefined;
-    if (same) return same;
-    const stride: { parts: number; of: number }[] = [];
-    for (let at = slot; at < end; at += 1) {
-      const here = nth(layer.cells, numberAt(grid.cellOf, at % count)).slots;
-      const last = stride.at(-1);
-      if (last?.of === here) last.parts += 1;
-      else stride.push({ parts: 1, of: here });
+): StridesInParts | undefined {
+  if (cells.some(({ beats }) => beats.num !== 1 || beats.den !== 1)) return undefined;
+  const strides: (readonly Parts[])[] = [];
+  // Most lie within one division, and few of these differ: those of one length are looked up by it.
+  let division = 0;
+  let places: (number | undefined)[] = [];
+  const known: (typeof places)[] = [];
+  const placeOf = (parts: number, of: number) => {
+    if (of !== division) {
+      places = known[of] ?? [];
+      known[of] = places;
+      division = of;
     }
-    if (isWithin) known.set(key, stride);
-    return stride;
-  });
+    const place = places[parts] ?? strides.push([{ parts, of }]) - 1;
+    places[parts] = place;
+    return place;
+  };
+  const each: number[] = Array(slots.length);
+  for (let index = 0; index < slots.length; index += 1) {
+    const slot = numberAt(slots, index);
+    const isLast = index + 1 === slots.length;
+    const end = isLast ? numberAt(slots, 0) + count : numberAt(slots, index + 1);
+    const cell = numberAt(cellOf, slot);
+    const last = numberAt(cellOf, end > count ? end - 1 - count : end - 1);
+    const { slots: of } = nth(cells, cell);
+    const isWithin = last === cell && end - slot <= of;
+    const isIntoNext = last - cell === 1 && end - slot < 2 * of && nth(cells, last).slots === of;
+    if (isWithin || isIntoNext) each[index] = placeOf(end - slot, of);
+    else {
+      const stride = overCells(cells, cellOf, slot, end);
+      each[index] = stride.length === 1 ? placeOf(end - slot, of) : strides.push(stride) - 1;
+    }
+  }
+  return { strides, each };
+}
+
+/** A stride from one slot up to another, which may lie beyond the end of the layer. */
+function overCells(
+  cells: Layer['cells'],
+  cellOf: LayerGrid['cellOf'],
+  slot: number,
+  end: number,
+): readonly Parts[] {
+  const stride: { parts: number; of: number }[] = [];
+  for (let at = slot; at < end; at += 1) {
+    const { slots: of } = nth(cells, numberAt(cellOf, at % cellOf.length));
+    const last = stride.at(-1);
+    if (last?.of === of) last.parts += 1;
+    else stride.push({ parts: 1, of });
+  }
+  return stride;
 }

@@ -27,27 +27,31 @@ export function soundingLine(layer: Layer, grid: LayerGrid): SoundingLine {
   return line;
 }
 
-function workOut(layer: Layer, grid: LayerGrid): SoundingLine {
-  const slots: number[] = [];
-  const onsets: Ticks[] = [];
-  const plain: boolean[] = [];
-  const accented: boolean[] = [];
+function workOut({ strokes }: Layer, { startTicks }: LayerGrid): SoundingLine {
+  // As long as they can be from the start: lists that grow are copied again and again.
+  const slots: number[] = Array(strokes.length);
+  const onsets: Ticks[] = Array(strokes.length);
+  const plain: boolean[] = Array(strokes.length);
+  const accented: boolean[] = Array(strokes.length);
   let accents = 0;
   let before = -1;
+  let at = -1;
   // Strokes come in the order of their slots.
-  for (const { slot, force } of layer.strokes) {
+  for (const { slot, force } of strokes) {
     if (slot !== before) {
-      slots.push(slot);
-      onsets.push(numberAt(grid.startTicks, slot));
-      plain.push(false);
-      accented.push(false);
+      at += 1;
+      slots[at] = slot;
+      onsets[at] = numberAt(startTicks, slot);
+      plain[at] = false;
+      accented[at] = false;
       before = slot;
     }
-    if (force >= 3) plain[plain.length - 1] = true;
-    if (force === 4 && !accented[accented.length - 1]) {
-      accented[accented.length - 1] = true;
+    if (force >= 3) plain[at] = true;
+    if (force === 4 && !accented[at]) {
+      accented[at] = true;
       accents += 1;
     }
   }
+  for (const list of [slots, onsets, plain, accented]) list.length = at + 1;
   return { slots, onsets, plain, accented, accents };
 }

@@ -2,7 +2,6 @@ import { numberAt } from '../../bounds/index.ts';
 import type { Timing } from '../../rhythm/index.ts';
 import { rational, type Ticks } from '../../time/index.ts';
 import { form } from '../../wording/index.ts';
-import { stridesInPulses } from '../line/strides.ts';
 import { type Finding, plain, touching } from './finding.ts';
 import { sayPulse } from './place.ts';
 import { sayStrides } from './row.ts';
@@ -27,10 +26,8 @@ export function accentFindings({
     slots.push(numberAt(line.slots, at));
     onsets.push(numberAt(line.onsets, at));
   });
-  const gaps = stridesInPulses(onsets, grid.lengthTicks, timing.ticksPerPulse);
-  const findings = [
-    plain(`${sayAccents(onsets, timing)}: strides ${sayStrides(gaps)}.`, slots, 'accents'),
-  ];
+  const gaps = sayStrides(onsets, grid.lengthTicks, timing.ticksPerPulse);
+  const findings = [plain(`${sayAccents(onsets, timing)}: strides ${gaps}.`, slots, 'accents')];
   shared.forEach((met, at) => {
     const { accents } = met;
     if (accents === 0) return;

@@ -53,7 +53,10 @@ export function readLayer(
   const line = soundingLine(layer, grid);
   const shared = sharedWith(rhythm, timing, index);
   const subject = { rhythm, timing, index, layer, grid, line, shared, settings };
-  return TITLES.map((title) => ({ title, findings: GROUPS[title](subject) })).filter(
-    (group) => group.findings.length > 0,
-  );
+  const groups: FindingGroup[] = [];
+  for (const title of TITLES) {
+    const findings = GROUPS[title](subject);
+    if (findings.length > 0) groups.push({ title, findings });
+  }
+  return groups;
 }

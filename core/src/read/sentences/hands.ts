@@ -83,12 +83,12 @@ function rateFindings(subject: Subject, hands: HandsReading): readonly Finding[]
     const { gap, hand, slots } = hands.closest;
     const now = 1 / strokesPerSecond(gap, tempo);
     const then = 1 / strokesPerSecond(gap, target);
-    findings.push({
-      ...plain(
+    findings.push(
+      plain(
         `The closest two of ${WHO[hand]}: ${now.toFixed(2)} s${moves ? `, ${then.toFixed(2)} s at ${target.bpm}` : ''}.`,
         [...new Set(slots)],
       ),
-    });
+    );
     const rate = strokesPerSecond(gap, quickest);
     if (rate > ceiling) {
       // The time between strokes at the ceiling, in pulses.
@@ -159,9 +159,10 @@ function restFindings({ rhythm, layer, timing, index }: Subject): readonly Findi
 
 /** Where another hand begins a turn than began the one before. */
 function leadFindings({ line, timing }: Subject, { leads }: HandsReading): readonly Finding[] {
-  const changes = leads.flatMap((lead, turn) => {
+  const changes: number[] = [];
+  leads.forEach((lead, turn) => {
     const before = leads[turn - 1];
-    return turn > 0 && lead !== undefined && before !== undefined && lead !== before ? [turn] : [];
+    if (lead !== undefined && before !== undefined && lead !== before) changes.push(turn);
   });
   if (changes.length === 0) return [];
   const { slots, onsets } = line;
@@ -231,12 +232,14 @@ export function wristFindings({ layer }: Subject): readonly Finding[] {
   if (instrumentOf(layer)?.byHand === false) return [];
   const byHand = forcesByHand(layer);
   const from = highFrom(layer);
-  return (['R', 'L'] as const).flatMap((hand) => {
+  const findings: Finding[] = [];
+  for (const hand of ['R', 'L'] as const) {
     const forces = byHand[hand];
     // A hand that never changes its height has nothing to learn here.
     const high = forces.filter((force) => force >= from).length;
-    if (high === 0 || high === forces.length) return [];
+    if (high === 0 || high === forces.length) continue;
     const name = hand === 'R' ? 'Right' : 'Left';
-    return [plain(`${name}: ${sayRow(wrists(forces, from))}.`, [], 'wrists')];
-  });
+    findings.push(plain(`${name}: ${sayRow(wrists(forces, from))}.`, [], 'wrists'));
+  }
+  return findings;
 }

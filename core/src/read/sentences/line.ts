@@ -5,7 +5,7 @@ import { counted } from '../../wording/index.ts';
 import { fit } from '../line/fit.ts';
 import { leadingLine } from '../line/leading.ts';
 import { spreadOf, syncopation } from '../line/line.ts';
-import { stridesInParts, stridesInPulses } from '../line/strides.ts';
+import { stridesInParts } from '../line/strides.ts';
 import type { SoundingLine } from '../places/sounding.ts';
 import type { ReadFrom } from '../settings.ts';
 import { type Finding, plain, touching } from './finding.ts';
@@ -55,7 +55,7 @@ function sayGaps(
     onsets.some((onset) => onset % ticksPerPulse !== behind);
   const parts = isMixed ? stridesInParts(layer, grid, slots) : undefined;
   if (parts) return `, in parts of the beat: ${sayParts(parts)}`;
-  return `: ${sayStrides(stridesInPulses(onsets, grid.lengthTicks, ticksPerPulse))}`;
+  return `: ${sayStrides(onsets, grid.lengthTicks, ticksPerPulse)}`;
 }
 
 const FROM: Readonly<Record<ReadFrom, string>> = {

@@ -1,35 +1,31 @@
-import { formatRational, type Pulses } from '../../time/index.ts';
-import type { Parts } from '../line/strides.ts';
+import { nth, numberAt } from '../../bounds/index.ts';
+import { formatRational, rational, type Ticks } from '../../time/index.ts';
+import type { StridesInParts } from '../line/strides.ts';
 
-/** Strides as they are said: see {@link sayRow}. */
-export function sayStrides(gaps: readonly Pulses[]): string {
-  // Equal strides are mostly one object, which is put into words once.
-  const known = new Map<Pulses, string>();
-  const words = gaps.map((gap) => {
-    let word = known.get(gap);
-    if (word === undefined) {
-      word = formatRational(gap);
-      known.set(gap, word);
-    }
+/**
+ * The strides of a line in pulses, as they are said: see {@link sayRow}.
+ * @param onsets ascending, from 0 and below `span`
+ */
+export function sayStrides(onsets: readonly Ticks[], span: Ticks, ticksPerPulse: number): string {
+  // A line has few different strides: each is put into words once.
+  const known: (string | undefined)[] = [];
+  const words = onsets.map((onset, index) => {
+    const ticks = (onsets[index + 1] ?? numberAt(onsets, 0) + span) - onset;
+    const word = known[ticks] ?? formatRational(rational(ticks, ticksPerPulse));
+    known[ticks] = word;
     return word;
   });
   return sayRow(words);
 }
 
 /** Strides in parts of the beat: `2/4 1/3`, with a plus where one goes over into another division. */
-export function sayParts(strides: readonly (readonly Parts[])[]): string {
-  const known = new Map<readonly Parts[], string>();
-  const words = strides.map((stride) => {
-    let word = known.get(stride);
-    if (word === undefined) {
-      word = stride
-        .map(({ parts, of }) => (parts % of === 0 ? `${parts / of}` : `${parts}/${of}`))
-        .join('+');
-      known.set(stride, word);
-    }
-    return word;
-  });
-  return sayRow(words);
+export function sayParts({ strides, each }: StridesInParts): string {
+  const said = strides.map((stride) =>
+    stride
+      .map(({ parts, of }) => (parts % of === 0 ? `${parts / of}` : `${parts}/${of}`))
+      .join('+'),
+  );
+  return sayRow(each.map((at) => nth(said, at)));
 }
 
 /**

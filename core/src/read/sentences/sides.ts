@@ -21,10 +21,12 @@ export function readSides(
   index: number,
   settings: ReadSettings = USUAL_READING,
 ): readonly Finding[] {
-  return rhythm.layers.flatMap((_, at) => {
+  const findings: Finding[] = [];
+  rhythm.layers.forEach((_, at) => {
     const timeline = at === index ? undefined : timelineOf(rhythm, timing, at);
-    return timeline ? readAgainst(rhythm, timing, index, timeline, settings) : [];
+    if (timeline) findings.push(...readAgainst(rhythm, timing, index, timeline, settings));
   });
+  return findings;
 }
 
 /**

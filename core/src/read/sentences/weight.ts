@@ -72,9 +72,11 @@ function byTurn({ layer, grid, settings }: Subject, whole: number): readonly Fin
   const turns = lengthTicks / turnTicks;
   if (!Number.isInteger(turns) || turns < 2) return [];
   const firsts = firstSlots(startTicks, turnTicks, turns);
-  const said = highShares(layer, firsts).flatMap((high, turn) =>
-    high === undefined ? [] : [{ turn: turn + 1, high, isWanted: isWithin(high, settings.high) }],
-  );
+  const said: { readonly turn: number; readonly high: number; readonly isWanted: boolean }[] = [];
+  highShares(layer, firsts).forEach((high, turn) => {
+    if (high === undefined) return;
+    said.push({ turn: turn + 1, high, isWanted: isWithin(high, settings.high) });
+  });
   const off = said.filter(({ isWanted }) => !isWanted);
   const isOdd = said.some(({ high }) => percent(high) !== percent(whole));
   const words = (list: typeof said) =>

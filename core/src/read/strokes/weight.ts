@@ -8,7 +8,7 @@ import {
   type StrokeKind,
   strokeKind,
 } from '../../instrument/index.ts';
-import type { Layer } from '../../rhythm/index.ts';
+import { kindsIn, type Layer } from '../../rhythm/index.ts';
 
 /** Each family's share of the summed force, 0 to 1; families that do not sound have 0. */
 export type Weight = Readonly<Record<Family, number>>;
@@ -25,40 +25,33 @@ export function weightOf(layers: readonly Layer[]): Weight {
   for (const layer of layers) {
     const instrument = instrumentOf(layer);
     if (!instrument) continue;
-    for (const { kind, force } of forceByKind(layer)) {
-      const family = strokeKind(instrument, kind)?.family;
-      if (!family) continue;
-      sums[family] += force / 4;
-      all += force / 4;
-    }
+    const byKind = forceByKind(layer);
+    kindsIn(layer).codes.forEach((code, kind) => {
+      const family = strokeKind(instrument, code)?.family;
+      if (!family) return;
+      const weight = numberAt(byKind, kind) / 4;
+      sums[family] += weight;
+      all += weight;
+    });
   }
   if (all > 0) for (const family of FAMILIES) sums[family] /= all;
   return sums;
 }
 
-/** The summed force of the strokes of one kind. */
-interface KindForce {
-  readonly kind: string;
-  force: number;
-}
+const forces = new WeakMap<Layer['strokes'], readonly number[]>();
 
-const forces = new WeakMap<Layer['strokes'], readonly KindForce[]>();
-
-/** The summed force of each kind of stroke, kind by kind, worked out once: a layer has many strokes of few kinds. */
-function forceByKind({ strokes }: Pick<Layer, 'strokes'>): readonly KindForce[] {
-  const known = forces.get(strokes);
+/** The summed force of each kind of stroke in a layer, worked out once. */
+function forceByKind(layer: Pick<Layer, 'strokes'>): readonly number[] {
+  const known = forces.get(layer.strokes);
   if (known) return known;
-  const kinds: KindForce[] = [];
-  for (let each = 0; each < strokes.length; each += 1) {
-    const { kind, force } = nth(strokes, each);
-    let at = 0;
-    while (at < kinds.length && kinds[at]?.kind !== kind) at += 1;
-    const same = kinds[at];
-    if (same) same.force += force;
-    else kinds.push({ kind, force });
-  }
-  forces.set(strokes, kinds);
-  return kinds;
+  const { codes, each } = kindsIn(layer);
+  const sums = codes.map(() => 0);
+  layer.strokes.forEach(({ force }, stroke) => {
+    const kind = numberAt(each, stroke);
+    sums[kind] = numberAt(sums, kind) + force;
+  });
+  forces.set(layer.strokes, sums);
+  return sums;
 }
 
 /** Where a stroke belongs in the balance of low against high. */
@@ -102,11 +95,11 @@ export function highShare(layer: PlayedOn & Pick<Layer, 'strokes'>): number | un
   const registers = registersOf(layer);
   let low = 0;
   let high = 0;
-  for (const { kind, force } of forceByKind(layer)) {
-    const register = registers.get(kind);
+  forceByKind(layer).forEach((force, kind) => {
+    const register = registers[kind];
     if (register === 'high') high += force;
     else if (register === 'low') low += force;
-  }
+  });
   return low > 0 && high > 0 ? high / (low + high) : undefined;
 }
 
@@ -121,15 +114,16 @@ export function highShares(
   const registers = registersOf(layer);
   const shares: (number | undefined)[] = [];
   const { strokes } = layer;
+  const kinds = kindsIn(layer).each;
   let at = 0;
   for (let stretch = 0; stretch + 1 < firsts.length; stretch += 1) {
     const end = numberAt(firsts, stretch + 1);
     let low = 0;
     let high = 0;
     for (; at < strokes.length; at += 1) {
-      const { slot, kind, force } = nth(strokes, at);
+      const { slot, force } = nth(strokes, at);
       if (slot >= end) break;
-      const register = registers.get(kind);
+      const register = registers[numberAt(kinds, at)];
       if (register === 'high') high += force;
       else if (register === 'low') low += force;
     }
@@ -139,15 +133,16 @@ export function highShares(
 }
 
 const registers = new WeakMap<Instrument, ReadonlyMap<string, Register | undefined>>();
-const NO_REGISTERS: ReadonlyMap<string, Register | undefined> = new Map();
 
-function registersOf(on: PlayedOn): ReadonlyMap<string, Register | undefined> {
-  const instrument = instrumentOf(on);
-  if (!instrument) return NO_REGISTERS;
+/** The registers of the kinds of a layer, in their order. */
+function registersOf(layer: PlayedOn & Pick<Layer, 'strokes'>): readonly (Register | undefined)[] {
+  const instrument = instrumentOf(layer);
+  if (!instrument) return [];
   let known = registers.get(instrument);
   if (!known) {
     known = new Map(instrument.strokes.map((kind) => [kind.code, registerOf(kind)]));
     registers.set(instrument, known);
   }
-  return known;
+  const byCode = known;
+  return kindsIn(layer).codes.map((code) => byCode.get(code));
 }

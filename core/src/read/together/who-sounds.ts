@@ -71,7 +71,7 @@ export interface Shared {
   readonly accented: readonly number[];
 }
 
-/** Who sounds with each of the sounding slots of a layer: a bit for each other layer. */
+/** Who sounds at each of the sounding slots of a layer: a bit for each layer, itself among them. */
 interface Met {
   readonly line: SoundingLine;
   readonly masks: readonly number[];
@@ -107,18 +107,20 @@ class SharedLine implements Shared {
 export function sharedWith(lines: Lines, timing: Timing, index: number): readonly Shared[] {
   const layer = lines.layers[index];
   const grid = timing.layers[index];
-  const met = layer && grid ? meet(lines, timing, index, soundingLine(layer, grid)) : undefined;
+  const met = layer && grid ? meet(lines, timing, soundingLine(layer, grid)) : undefined;
+  const others = ~(1 << index);
   const counts = new BitSums();
   const accents = new BitSums();
   if (met) {
     const { masks, line } = met;
     masks.forEach((mask, at) => {
-      counts.add(mask);
-      if (line.accented[at]) accents.add(mask);
+      counts.add(mask & others);
+      if (line.accented[at]) accents.add(mask & others);
     });
   }
   return lines.layers.map(
-    (_, other) => new SharedLine(met, other, counts.of(other), accents.of(other)),
+    (_, other) =>
+      new SharedLine(other === index ? undefined : met, other, counts.of(other), accents.of(other)),
   );
 }
 
@@ -141,18 +143,17 @@ class BitSums {
 
   of(bit: number): number {
     let sum = 0;
-    this.places.forEach((bits, place) => {
-      sum += ((bits >>> bit) & 1) << place;
-    });
+    for (let place = 0; place < PLACES; place += 1) {
+      sum += ((numberAt(this.places, place) >>> bit) & 1) << place;
+    }
     return sum;
   }
 }
 
-function meet(lines: Lines, timing: Timing, index: number, line: SoundingLine): Met {
+function meet(lines: Lines, timing: Timing, line: SoundingLine): Met {
   const masks: number[] = Array(line.onsets.length).fill(0);
   for (const sameLength of whoSounds(lines, timing)) addSounding(masks, line, sameLength);
-  const others = ~(1 << index);
-  return { line, masks: masks.map((mask) => mask & others) };
+  return { line, masks };
 }
 
 /** Layers of one length at a time, since the same table is looked at again and again then. */
