@@ -1,3 +1,4 @@
+import type { Rhythm } from '@stride/core/rhythm';
 import { largeRhythm } from './large.ts';
 
 /** One line of the report. */
@@ -14,20 +15,33 @@ export function median(values: number[]): number {
 
 /** Median time of a function in milliseconds, after enough runs for the engine to have compiled it. */
 export function time(run: () => unknown, runs = 120): number {
-  return timeEach(() => undefined, run, runs);
-}
-
-/** The same where each run needs something made for it, which is not timed. */
-export function timeEach<T>(make: () => T, run: (made: T) => unknown, runs = 120): number {
-  for (let i = 0; i < 120; i += 1) run(make());
+  for (let i = 0; i < 120; i += 1) run();
   return median(
     Array.from({ length: runs }, () => {
-      const made = make();
       const start = performance.now();
-      run(made);
+      run();
       return performance.now() - start;
     }),
   );
+}
+
+/**
+ * Median time of a function that is given a fresh copy of the large rhythm, in milliseconds and in units of
+ * what parsing the copy took. Both are timed by turns: a machine that slows down meanwhile slows both.
+ */
+export function timeInUnits(run: (copy: Rhythm) => unknown, runs = 240) {
+  const json = JSON.stringify(largeRhythm());
+  const once = () => {
+    const start = performance.now();
+    const copy = JSON.parse(json) as Rhythm;
+    const parsed = performance.now();
+    run(copy);
+    return { plain: parsed - start, ms: performance.now() - parsed };
+  };
+  for (let i = 0; i < 120; i += 1) once();
+  const times = Array.from({ length: runs }, once);
+  const ms = median(times.map((one) => one.ms));
+  return { ms, units: ms / median(times.map((one) => one.plain)) };
 }
 
 let unit: number | undefined;

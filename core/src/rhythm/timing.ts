@@ -1,5 +1,5 @@
 import { numberAt } from '../bounds/index.ts';
-import { beatsOf, beatsOverTurns, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
+import { beatStarts, beatsOf, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   add,
   type Beats,
@@ -276,5 +276,10 @@ export function turnBeats(cycle: Cycle): number {
 
 /** Ticks on which the beats of so many turns begin, in order. */
 export function beatTicks(cycle: Cycle, timing: Timing, turns = 1): readonly Ticks[] {
-  return beatsOverTurns(cycle, turns).map(({ start }) => start * timing.ticksPerPulse);
+  const starts = beatStarts(cycle);
+  const ticks: Ticks[] = [];
+  for (let turn = 0; turn < turns; turn += 1) {
+    for (const start of starts) ticks.push(turn * timing.turnTicks + start * timing.ticksPerPulse);
+  }
+  return ticks;
 }

@@ -1,6 +1,6 @@
 import { numberAt } from '../../bounds/index.ts';
 import type { Ticks } from '../../time/index.ts';
-import type { SoundingLine } from '../places/sounding.ts';
+import { ACCENT, PLAIN, type SoundingLine } from '../places/sounding.ts';
 import type { ReadFrom } from '../settings.ts';
 
 /** The strokes of a line by which it is read against the beat. */
@@ -26,14 +26,19 @@ export function leadingLine(line: SoundingLine, span: Ticks, wanted: ReadFrom): 
 
 function picked(line: SoundingLine, from: ReadFrom): LeadingLine {
   if (from === 'every stroke') return { from, slots: line.slots, onsets: line.onsets };
-  const leads = from === 'accents' ? line.accented : line.plain;
-  const slots: number[] = [];
-  const onsets: Ticks[] = [];
-  for (let at = 0; at < leads.length; at += 1) {
-    if (!leads[at]) continue;
-    slots.push(numberAt(line.slots, at));
-    onsets.push(numberAt(line.onsets, at));
+  const least = from === 'accents' ? ACCENT : PLAIN;
+  const { forces } = line;
+  const slots: number[] = Array(forces.length);
+  const onsets: Ticks[] = Array(forces.length);
+  let count = 0;
+  for (let at = 0; at < forces.length; at += 1) {
+    if (numberAt(forces, at) < least) continue;
+    slots[count] = numberAt(line.slots, at);
+    onsets[count] = numberAt(line.onsets, at);
+    count += 1;
   }
+  slots.length = count;
+  onsets.length = count;
   return { from, slots, onsets };
 }
 

@@ -1,4 +1,4 @@
-import { numberAt } from '../../bounds/index.ts';
+import { cellAt, numberAt } from '../../bounds/index.ts';
 import type { Ticks } from '../../time/index.ts';
 
 /**
@@ -47,7 +47,7 @@ const circles = new Map<number, Circle>();
 
 function circleOf(span: number): Circle | undefined {
   const known = circles.get(span);
-  if (known || span > KEPT.span || !Number.isInteger(span)) return known;
+  if (known || span > KEPT.span) return known;
   if (circles.size === KEPT.circles) circles.clear();
   const circle = { re: new Float64Array(span).fill(Number.NaN), im: new Float64Array(span) };
   circles.set(span, circle);
@@ -56,9 +56,9 @@ function circleOf(span: number): Circle | undefined {
 
 /**
  * How evenly the onsets are spread, and how well they balance (Milne and others, 2015), in one walk round the circle.
- * @param onsets ascending, in any unit; `span` in the same
+ * @param onsets ascending whole ticks, from 0 and below `span`
  */
-export function spreadOf(onsets: readonly number[], span: number): Spread {
+export function spreadOf(onsets: readonly Ticks[], span: Ticks): Spread {
   const { length } = onsets;
   if (length === 0) return { evenness: 0, balance: 0 };
   const stepRe = Math.cos((2 * Math.PI) / length);
@@ -73,12 +73,12 @@ export function spreadOf(onsets: readonly number[], span: number): Spread {
   const kept = circleOf(span);
   for (let each = 0; each < length; each += 1) {
     const onset = numberAt(onsets, each);
-    let re = kept?.re[onset] ?? Number.NaN;
-    let im = kept?.im[onset] ?? Number.NaN;
+    let re = kept ? cellAt(kept.re, onset) : Number.NaN;
+    let im = kept ? cellAt(kept.im, onset) : Number.NaN;
     if (Number.isNaN(re)) {
       re = Math.cos((2 * Math.PI * onset) / span);
       im = Math.sin((2 * Math.PI * onset) / span);
-      if (kept && Number.isInteger(onset)) {
+      if (kept) {
         kept.re[onset] = re;
         kept.im[onset] = im;
       }

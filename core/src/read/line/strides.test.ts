@@ -10,9 +10,8 @@ import { stridesInParts } from './strides.ts';
 /** Beats cut so, with strokes in these slots. */
 function partsOf(cut: readonly number[], slotsOf: (timing: LayerTiming) => readonly number[]) {
   const cells = cut.map((slots) => ({ slots, beats: ONE }));
-  const timing = timeLayer(cycleFromSpans(`${cut.length}x4`), { cells } as Parameters<
-    typeof timeLayer
-  >[1]);
+  const layer = { id: 'a', name: 'A', instrument: 'hand-bell', cells, strokes: [] };
+  const timing = timeLayer(cycleFromSpans(`${cut.length}x4`), layer);
   const slots = slotsOf(timing);
   const found = stridesInParts({ cells }, { ...timing, startTicks: timing.cellOf }, slots);
   if (!found) throw new Error('cells are beats here');

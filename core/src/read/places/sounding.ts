@@ -1,5 +1,5 @@
 import { numberAt } from '../../bounds/index.ts';
-import type { Layer, LayerGrid } from '../../rhythm/index.ts';
+import type { Force, Layer, LayerGrid } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
 
 /** When a layer sounds in its first round. */
@@ -8,13 +8,15 @@ export interface SoundingLine {
   readonly slots: readonly number[];
   /** Where these slots lie. */
   readonly onsets: readonly Ticks[];
-  /** For each of them, whether one of its strokes is plain or louder. */
-  readonly plain: readonly boolean[];
-  /** For each of them, whether one of its strokes is an accent. */
-  readonly accented: readonly boolean[];
+  /** For each of them the force of its loudest stroke. */
+  readonly forces: readonly Force[];
   /** How many of them are accented. */
   readonly accents: number;
 }
+
+/** The force of an accent, and from which on a stroke is plain or louder. */
+export const ACCENT: Force = 4;
+export const PLAIN: Force = 3;
 
 const lines = new WeakMap<Layer, { readonly grid: LayerGrid; readonly line: SoundingLine }>();
 
@@ -31,8 +33,7 @@ function workOut({ strokes }: Layer, { startTicks }: LayerGrid): SoundingLine {
   // As long as they can be from the start: lists that grow are copied again and again.
   const slots: number[] = Array(strokes.length);
   const onsets: Ticks[] = Array(strokes.length);
-  const plain: boolean[] = Array(strokes.length);
-  const accented: boolean[] = Array(strokes.length);
+  const forces: Force[] = Array(strokes.length);
   let accents = 0;
   let before = -1;
   let at = -1;
@@ -42,16 +43,11 @@ function workOut({ strokes }: Layer, { startTicks }: LayerGrid): SoundingLine {
       at += 1;
       slots[at] = slot;
       onsets[at] = numberAt(startTicks, slot);
-      plain[at] = false;
-      accented[at] = false;
       before = slot;
-    }
-    if (force >= 3) plain[at] = true;
-    if (force === 4 && !accented[at]) {
-      accented[at] = true;
-      accents += 1;
-    }
+    } else if (force <= numberAt(forces, at)) continue;
+    forces[at] = force;
+    if (force === ACCENT) accents += 1;
   }
-  for (const list of [slots, onsets, plain, accented]) list.length = at + 1;
-  return { slots, onsets, plain, accented, accents };
+  for (const list of [slots, onsets, forces]) list.length = at + 1;
+  return { slots, onsets, forces, accents };
 }

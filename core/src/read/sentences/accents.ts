@@ -2,6 +2,7 @@ import { numberAt } from '../../bounds/index.ts';
 import type { Timing } from '../../rhythm/index.ts';
 import { rational, type Ticks } from '../../time/index.ts';
 import { form } from '../../wording/index.ts';
+import { ACCENT } from '../places/sounding.ts';
 import { type Finding, plain, touching } from './finding.ts';
 import { sayPulse } from './place.ts';
 import { sayStrides } from './row.ts';
@@ -21,8 +22,8 @@ export function accentFindings({
   if (line.accents === 0 || line.accents === line.slots.length) return [];
   const slots: number[] = [];
   const onsets: Ticks[] = [];
-  line.accented.forEach((accented, at) => {
-    if (!accented) return;
+  line.forces.forEach((force, at) => {
+    if (force !== ACCENT) return;
     slots.push(numberAt(line.slots, at));
     onsets.push(numberAt(line.onsets, at));
   });

@@ -5,6 +5,7 @@ import { onsetsOnce, timeRhythm } from '../../rhythm/index.ts';
 import { timed } from '../../text/timed.testkit.ts';
 import { rational } from '../../time/index.ts';
 import {
+  ACCENT,
   composite,
   layersAt,
   layersTogether,
@@ -95,11 +96,11 @@ describe('when a layer sounds', () => {
         if (!grid) return;
         const line = soundingLine(layer, grid);
         expect(new Set(line.slots).size).toBe(line.slots.length);
-        expect(line.accents).toBe(line.accented.filter(Boolean).length);
+        expect(line.accents).toBe(line.forces.filter((force) => force === ACCENT).length);
         line.slots.forEach((slot, index) => {
           expect(line.onsets[index]).toBe(grid.startTicks[slot]);
           const here = layer.strokes.filter((stroke) => stroke.slot === slot);
-          expect(line.accented[index]).toBe(here.some((stroke) => stroke.force === 4));
+          expect(line.forces[index]).toBe(Math.max(...here.map((stroke) => stroke.force)));
         });
         // Asked at every slot, the sounding answers for those that sound, in any round.
         const sounding = whoSounds(rhythm, timing);

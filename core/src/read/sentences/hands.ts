@@ -236,7 +236,8 @@ export function wristFindings({ layer }: Subject): readonly Finding[] {
   for (const hand of ['R', 'L'] as const) {
     const forces = byHand[hand];
     // A hand that never changes its height has nothing to learn here.
-    const high = forces.filter((force) => force >= from).length;
+    let high = 0;
+    for (const force of forces) if (force >= from) high += 1;
     if (high === 0 || high === forces.length) continue;
     const name = hand === 'R' ? 'Right' : 'Left';
     findings.push(plain(`${name}: ${sayRow(wrists(forces, from))}.`, [], 'wrists'));

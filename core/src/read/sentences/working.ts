@@ -23,7 +23,7 @@ import { fit } from '../line/fit.ts';
 import { leadingLine } from '../line/leading.ts';
 import { sumVector, syncopationWeights } from '../line/line.ts';
 import { stridesInPulses } from '../line/strides.ts';
-import { soundingLine } from '../places/sounding.ts';
+import { ACCENT, soundingLine } from '../places/sounding.ts';
 import type { ReadSettings } from '../settings.ts';
 import { placedIn } from '../sides/placed.ts';
 import { sitsWith } from '../sides/sits-with.ts';
@@ -139,8 +139,8 @@ const WORKINGS: Readonly<Record<Figure, (subject: Subject) => readonly string[]>
   },
 
   accents({ layer, grid, timing, pulse }) {
-    const { onsets, accented } = soundingLine(layer, grid);
-    const accents = onsets.filter((_, at) => accented[at]);
+    const { onsets, forces } = soundingLine(layer, grid);
+    const accents = onsets.filter((_, at) => forces[at] === ACCENT);
     const gaps = stridesInPulses(accents, grid.lengthTicks, timing.ticksPerPulse);
     const length = formatRational(rational(grid.lengthTicks, timing.ticksPerPulse));
     return [

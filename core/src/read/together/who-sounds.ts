@@ -1,7 +1,7 @@
 import { numberAt } from '../../bounds/index.ts';
 import type { Layer, Lines, Timing } from '../../rhythm/index.ts';
 import type { Ticks } from '../../time/index.ts';
-import { type SoundingLine, soundingLine } from '../places/sounding.ts';
+import { ACCENT, type SoundingLine, soundingLine } from '../places/sounding.ts';
 
 /** Layers of one length, and which of them sound at each moment of it: a bit for each layer. */
 interface SameLength {
@@ -98,7 +98,8 @@ class SharedLine implements Shared {
     if (!this.met) return [];
     const { line, masks } = this.met;
     return line.slots.filter(
-      (_, at) => ((masks[at] ?? 0) >> this.other) & 1 && (!accentedOnly || line.accented[at]),
+      (_, at) =>
+        ((masks[at] ?? 0) >> this.other) & 1 && (!accentedOnly || line.forces[at] === ACCENT),
     );
   }
 }
@@ -115,7 +116,7 @@ export function sharedWith(lines: Lines, timing: Timing, index: number): readonl
     const { masks, line } = met;
     masks.forEach((mask, at) => {
       counts.add(mask & others);
-      if (line.accented[at]) accents.add(mask & others);
+      if (line.forces[at] === ACCENT) accents.add(mask & others);
     });
   }
   return lines.layers.map(
