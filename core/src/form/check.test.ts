@@ -103,7 +103,8 @@ describe('a form that is kept', () => {
     ]);
     const pickup = (num: number, den = 1) =>
       saidOf({ parts: [{ player: 'player-1', pickup: { beats: { num, den } } }] });
-    expect([pickup(64), pickup(1, 2)]).toEqual([[], []]);
+    expect([pickup(64), pickup(1, 2), pickup(127, 2)]).toEqual([[], [], []]);
+    expect(pickup(129, 2)).toEqual(['Section A: a pickup has at most 64 beats.']);
     expect(pickup(65)).toEqual(['Section A: a pickup has at most 64 beats.']);
     expect(pickup(0)).toEqual(['Section A: a pickup lasts more than nothing.']);
     expect(saidOf({ turns: 0 })).toEqual(['At sections.0.turns: A section lasts 1 to 999 turns.']);
@@ -126,6 +127,14 @@ describe('a form that is kept', () => {
     );
     expect(saidOf({ calls: [{ player: 'player-1', at: odd, sign: 'hey' }] })).toEqual(lowest);
     expect(saidOf({ cut: place(1, 2) })).toEqual([]);
+  });
+
+  it('names what is meant to be so in one word', () => {
+    const meant = (kind: string) => said({ meant: [{ kind, section: 'section-1' }] }).length;
+    expect([meant('odd-turns'), meant('a'.repeat(30))]).toEqual([0, 0]);
+    expect([meant(''), meant('Turned'), meant('turned!'), meant('a'.repeat(31))]).toEqual([
+      1, 1, 1, 1,
+    ]);
   });
 
   it('calls something', () => {

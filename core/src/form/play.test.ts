@@ -61,6 +61,19 @@ describe('a form that plays', () => {
     expect(played(layOut(form, RHYTHMS), all(2), 9)).toBe('lead-in C1 final');
   });
 
+  it('has only the count before it, and only a stroke of each after it', () => {
+    const way = all(2);
+    const ending = layOut({ ...laid.form, final: true as const }, RHYTHMS);
+    const lead = beginForm(ending, way) as FormPlace;
+    const turn = followingTurn(ending, way, lead) as FormPlace;
+    const final = followingTurn(ending, way, turn) as FormPlace;
+    const heard = (place: FormPlace) =>
+      segmentOf(ending, way, place).score.events.map(({ layer }) => layer);
+    expect(new Set(heard(lead))).toEqual(new Set(['count-in']));
+    expect(heard(turn)).toContain('click');
+    expect(heard(final)).toEqual(['player-1']);
+  });
+
   it('goes on after the sign with the side it has come to', () => {
     const strokes = (sign: readonly number[]) => {
       let place = beginForm(laid, all(1));

@@ -77,6 +77,21 @@ describe('a recording', () => {
     expect(slots(13)).toEqual([3, 4, 10, 12, 14]);
   });
 
+  it('needs three strokes', () => {
+    const of = (play: string) => {
+      const samples = recorded(
+        `rhythm A\ncycle 1x4\ntempo 90 per 1\nlayer B : congas\nplay ${play}`,
+        1,
+      );
+      const result = hearRecording(samples, RATE, 'x');
+      return result.ok ? 'heard' : result.message;
+    };
+    expect([of('O / O / O / .'), of('O / . / O / .')]).toEqual([
+      'heard',
+      'Fewer than three strokes can be heard in it.',
+    ]);
+  });
+
   it('without strokes, or far too long, is refused with a sentence', () => {
     const message = (samples: Float32Array) => {
       const result = hearRecording(samples, 8000, 'x');

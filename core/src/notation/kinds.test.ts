@@ -24,6 +24,12 @@ describe('kinds of strokes', () => {
     expect(new Set(kindsOf([near(5, 0), near(5, 6), near(5, 0), near(5, 6)])).size).toBe(2);
   });
 
+  it('are those they are nearest to, not the first that are near', () => {
+    const [first, second, third] = kindsOf([near(5, 0), near(5, 4.4), near(5, 3.3)]);
+    expect(third).toBe(second);
+    expect(third).not.toBe(first);
+  });
+
   it('that are near to one another by what lies between them go together', () => {
     // The first and the last are apart; those between them join both.
     const row = [0, 2, 4, 6].map((by) => near(5, by));

@@ -50,6 +50,17 @@ describe('the pulse of what was played', () => {
     );
   });
 
+  it('is not bent by strokes that lie between all parts of the beat', () => {
+    // Late ones, and towards the end only, so that a line through all strokes would be steeper.
+    const strokes = played(FOURS, { turns: 8 });
+    const between = [24.54, 26.54, 28.54, 30.54].map((place) => ({
+      time: 0.5 + (place * 60) / 96,
+      loud: 0.1,
+    }));
+    const { beat } = pulseOf([...strokes, ...between].sort((a, b) => a.time - b.time));
+    expect(60 / beat).toBeCloseTo(96, 6);
+  });
+
   it('begins with the first stroke, also where that is not on a beat', () => {
     const { beat, start } = pulseOf(played([0.75, 1, 2, 3, 3.5], { bpm: 90 }));
     expect(60 / beat).toBeCloseTo(90, 6);
@@ -82,6 +93,16 @@ describe('the turn of what was played', () => {
     const kinds = places.map((_, at) => (at % 11 === 5 ? 3 : (at % 6) % 3));
     expect(turnOf(places, kinds)).toBe(4);
     expect(turnOf([0, 1, 2.25, 3.5, 4.75, 6, 7.25], [0, 1, 2, 3, 4, 5, 6])).toBe(4);
+    // Seven of eight alike at half its length, over two turns: it is as long as all are alike.
+    const eight = [0, 1, 1, 2, 0, 1, 1, 2, 0, 1, 1, 2, 0, 1, 1, 0];
+    expect(
+      turn(
+        eight.map((_, at) => at / 2),
+        eight,
+        8,
+        2,
+      ),
+    ).toBe(8);
     // Once through says nothing of where it comes again.
     expect(turnOf([0, 1, 2], [0, 1, 0])).toBe(4);
   });

@@ -58,6 +58,17 @@ describe('notes as a rhythm', () => {
     expect(slower.target).toBe(45);
   });
 
+  it('without a tempo go at 120 quarters, counted by the beats of their cycle', () => {
+    const tempo = (bar: string) =>
+      made(notationOf(barsOf(bar), [conga([['0', 'O']])], { tempos: [] })).rhythm.tempo;
+    expect(tempo('4/4')).toEqual({ bpm: 120, per: 1 });
+    expect(tempo('3+3/8')).toEqual({ bpm: 80, per: 3 });
+    // A beat that is no whole number of pulses is counted so as well.
+    const tempos = [{ at: ZERO, quarters: 90, beat: quarters('3/4') }];
+    const notation = notationOf(barsOf('3+3/8'), [conga([['0', 'O']])], { tempos });
+    expect(made(notation).rhythm.tempo).toEqual({ bpm: 60, per: 3 });
+  });
+
   it('come round from a later one: what stands before it ends the last turn, and nothing is lost', () => {
     const places = fc.uniqueArray(fc.nat({ max: 31 }), { minLength: 1, maxLength: 12 });
     fc.assert(
@@ -212,6 +223,13 @@ describe('notes as a rhythm', () => {
       ]),
     );
     expect(rhythm.layers[0]?.rings).toEqual([1, 5, 6]);
+    const short = notationOf(barsOf('4/4'), [
+      conga([
+        ['0', 'O', { rings: rational(3) }],
+        ['1', 'S'],
+      ]),
+    ]);
+    expect(made(short).rhythm.layers[0]?.rings ?? []).toEqual([]);
     // What comes again is written once, and rings in that one turn.
     const again = (turns: number) =>
       made(
@@ -239,6 +257,9 @@ describe('notes as a rhythm', () => {
     const named = (name: string, ...bars: readonly string[]) =>
       proposeBringIn({ ...notationOf(barsOf(...bars), [notes]), name }).map((one) => one.name);
     expect(named('   ', '2/4')).toEqual(['Brought in']);
+    expect(made(notationOf(barsOf('2/4'), [{ ...notes, name: ' ' }])).rhythm.layers[0]?.name).toBe(
+      'hand bell',
+    );
     const long = 'x'.repeat(200);
     expect(named(long, '2/4')).toEqual(['x'.repeat(100)]);
     expect(named(long, '2/4', '3/4')).toEqual([

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { arbitraryForm, formFrom, formOf, RHYTHMS } from '../fixture.testkit.ts';
+import { arbitraryForm, formFrom, formOf, RHYTHMS, WALK } from '../fixture.testkit.ts';
 import { checkForm, type Form, findAll, layOut, mendForm, setMeant } from '../index.ts';
 
 const found = (form: Form, ceiling = 50) => findAll({ laid: layOut(form, RHYTHMS), ceiling });
@@ -74,7 +74,10 @@ describe('a line of several turns', () => {
     expect(said(formOf(`${section('A', 3, drum)}\n${section('B', 2)}`))).toEqual([
       'A has 3 turns, and Drum plays two turns of Drum: it breaks off after turn 1 of 2.',
     ]);
-    expect(mended(formOf(`${section('A', 3, drum)}\n${section('B', 2, drum)}`))).toEqual([]);
+    const form = formOf(`${section('A', 3, drum)}\n${section('B', 2, drum)}`);
+    expect(mended(form)).toEqual([]);
+    expect(found(form).map(({ kind }) => kind)).toEqual(['odd-turns']);
+    expect(said(setMeant(form, 'odd-turns', 'section-1', true))).toEqual([]);
     expect(said(formOf(section('A', '3 to 8 until the sign', drum)))).toEqual([]);
   });
 });
@@ -167,6 +170,20 @@ describe('what players are asked', () => {
     expect(said(seven('from 1.3'))).toEqual([]);
   });
 
+  it('counts the pickup of the player who changes drums, not that of another', () => {
+    const into = (congas: string, drum: string) =>
+      said(
+        formOf(
+          `${section('A', 2, `${part('Congas')}\n${part('Drum')}`)}\n${section('B', 2, `part Congas\nplay Walk : Congas\n${congas}\npart Drum\nplay Walk : Congas\n${drum}`)}`,
+        ),
+      ).filter((text) => text.startsWith('Drum has'));
+    const [plain] = into('', '');
+    expect(plain).toContain('Drum has 0.3 seconds');
+    expect(into('pickup 1/2', '')).toEqual([plain]);
+    // The pickup takes the place of the last stroke in A, and begins later than that.
+    expect(into('', 'pickup 1/2')[0]).toContain('Drum has 0.6 seconds');
+  });
+
   it('is told where a hand is over its ceiling', () => {
     const form = formOf(section('A', 2, `speed double\n${part('Drum')}`));
     const [hands] = found(form, 3).filter(({ kind }) => kind === 'hands');
@@ -198,6 +215,33 @@ describe('what players are asked', () => {
       `${section('A', 6, part('Congas'))}\n${section('B', 2, 'part Congas\nplay Walk : Congas : Held')}`,
     );
     expect(said(enough)).toEqual([]);
+  });
+
+  it('is told of its place alone where a variation has both, and of nothing where it has neither', () => {
+    const [layer] = WALK.layers;
+    if (!layer) throw new Error('a bell');
+    const free = {
+      id: 'free',
+      name: 'Free',
+      lines: [{ layer: layer.id, cells: layer.cells, strokes: layer.strokes }],
+    };
+    const rhythms = new Map([
+      ['walk', { ...WALK, variations: [...(WALK.variations ?? []), free] }],
+    ]);
+    const playing = (line: Form['sections'][number]['parts'][number]['line']) => {
+      const form = formOf(section('A', 4));
+      const sections = form.sections.map((one) => ({
+        ...one,
+        parts: [{ player: 'player-1', ...(line && { line }) }],
+      }));
+      return findAll({ laid: layOut({ ...form, sections }, rhythms), ceiling: 50 }).map(
+        ({ text }) => text,
+      );
+    };
+    expect(playing({ rhythm: 'walk', layer: layer.id, variation: 'free' })).toEqual([]);
+    expect(playing({ rhythm: 'walk', layer: 'layer-2', variation: 'variation-1' })).toEqual([
+      'Corner has its place on turn 4 of 4; in A Bell plays it in every turn.',
+    ]);
   });
 
   it('can go to the quiet line where there is one that is another', () => {

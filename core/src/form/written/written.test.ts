@@ -132,6 +132,17 @@ describe('a form as text', () => {
     );
   });
 
+  it('has a call that is signed where it does not say how, and a word that is meant', () => {
+    const read = readForm(
+      'form A\nplayer B\nsection C\ncycle 3+3+2\nturns 2\nlevel plain\nmeant  turned  \ncall 2.1 B\nthen C\n',
+      KNOWN,
+    );
+    expect(read.problems).toEqual([]);
+    expect(read.form.meant).toEqual([{ kind: 'turned', section: 'section-1' }]);
+    expect(read.form.sections[0]?.calls).toMatchObject([{ player: 'player-1', sign: 'sign' }]);
+    expect(readForm('', KNOWN).problems).toMatchObject([{ line: 1, column: 1, length: 1 }]);
+  });
+
   it('names places as turn and beat, each from 1', () => {
     for (const place of ['1.1', '8.3', '999.999', '2.1+1/2', '10.10+11/12', '1.1+63/64']) {
       const read = readPlace(` ${place} `);
