@@ -269,6 +269,12 @@ describe('a run', () => {
       .map((one, index) => (index % 16 === 1 ? { ...one, loud: 0.6 } : one));
     expect(judge(fours.run(loud)).loudness?.off).toEqual([{ slot: 1, written: 1, came: 3 }]);
     expect(judge(fours.run(fours.play({ seed: 1 }))).loudness?.off).toEqual([]);
+    // A slot that was heard once is told as well, and one of which no loudness is known is not.
+    const once = loud.map((one, index) => {
+      const { loud: _loud, ...bare } = one;
+      return index % 16 === 1 && index > 16 ? bare : one;
+    });
+    expect(judge(fours.run(once)).loudness?.off).toEqual([{ slot: 1, written: 1, came: 3 }]);
     expect(judge(fours.run(fours.asked.map(({ time }) => hit(time)))).loudness).toBeUndefined();
   });
 
@@ -299,6 +305,17 @@ describe('a run', () => {
     expect(passes.map(({ match: one }) => one.missed.length)).toEqual([0, 0, 4, 0, 0, 0]);
     expect(passes.map(({ match: one }) => one.extra.length)).toEqual([1, 0, 0, 0, 0, 0]);
     expect(passes.every(({ match: one }) => Math.abs(one.delay - 0.02) < 1e-6)).toBe(true);
+    // What is too many is the pass's in which it was played, heard with the delay; before the first the first's.
+    const more = judge(fours.run([...hits, hit(0.3), hit(4.01), hit(10.1)]));
+    const extra = judgePasses(fours.run(hits), more).map(({ match: one }) => one.extra);
+    expect(extra.map((some) => some.map(({ time }) => time))).toEqual([
+      [0.3, 4.01],
+      [],
+      [],
+      [10.1],
+      [],
+      [],
+    ]);
   });
 });
 

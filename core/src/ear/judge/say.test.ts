@@ -30,6 +30,17 @@ describe('what is said of a run', () => {
     expect(said({ spread: 0.009 })).toEqual(['Clean: spread 10 ms, nothing missed.']);
   });
 
+  it('is that nothing was heard, and nothing else, where no stroke was', () => {
+    const silent = sayRun(judge(fours.run([])), STRICTNESS.usual, fours.named);
+    expect(silent.map(({ text }) => text)).toEqual(['Nothing was heard of this line.']);
+  });
+
+  it('says of one pass what is off, and not how often', () => {
+    const once = asking(FOURS, 1);
+    const [first] = said({ spread: 0.001, off: [{ slot: 4, by: -0.03 }] }, once);
+    expect(first).toMatch(/^The tek on 2 comes \d\d ms early\.$/);
+  });
+
   it('names the stroke that is off, how far and how often, and that all else is clean', () => {
     const [first, second, ...more] = said({ spread: 0.004, off: [{ slot: 4, by: -0.024 }] });
     expect(first).toMatch(/^The tek on 2 comes 2\d ms early, six times out of six\.$/);
