@@ -11,11 +11,23 @@ export type Wrist = 'full' | 'down' | 'tap' | 'up';
  * @example wrists([4, 1, 1, 4, 3, 3, 1, 4]) // down tap up full full down up full
  */
 export function wrists(forces: readonly Force[], from: Force = 3): readonly Wrist[] {
+  return wristRow(forces, from).map(wristAt);
+}
+
+/** What the wrist does from low or high to low or high. */
+const WRISTS: readonly Wrist[] = ['tap', 'up', 'down', 'full'];
+
+/** The same as numbers, which {@link wristAt} gives their words. */
+export function wristRow(forces: readonly Force[], from: Force): readonly number[] {
   return forces.map((force, index) => {
     const next = forces[index + 1] ?? forces[0] ?? force;
-    if (force >= from) return next >= from ? 'full' : 'down';
-    return next >= from ? 'up' : 'tap';
+    return (force >= from ? 2 : 0) + (next >= from ? 1 : 0);
   });
+}
+
+/** The word for one of {@link wristRow}. */
+export function wristAt(place: number): Wrist {
+  return nth(WRISTS, place);
 }
 
 /**

@@ -11,7 +11,7 @@ import {
   sustained,
 } from '../hands/hands.ts';
 import { longestWaits } from '../hands/waits.ts';
-import { forcesByHand, highFrom, wrists } from '../hands/wrists.ts';
+import { forcesByHand, highFrom, wristAt, wristRow } from '../hands/wrists.ts';
 import { type Finding, plain, touching } from './finding.ts';
 import { sayMoment } from './pair.ts';
 import { HAND_NAMES } from './place.ts';
@@ -240,7 +240,7 @@ export function wristFindings({ layer }: Subject): readonly Finding[] {
     for (const force of forces) if (force >= from) high += 1;
     if (high === 0 || high === forces.length) continue;
     const name = hand === 'R' ? 'Right' : 'Left';
-    findings.push(plain(`${name}: ${sayRow(wrists(forces, from))}.`, [], 'wrists'));
+    findings.push(plain(`${name}: ${sayRow(wristRow(forces, from), wristAt)}.`, [], 'wrists'));
   }
   return findings;
 }
