@@ -15,7 +15,8 @@ import {
   ZERO,
 } from '../time/index.ts';
 import { liesIn } from './eduppu.ts';
-import { LIMBS } from './hands.ts';
+import { limbsOf } from './hands.ts';
+import { kindsIn } from './kinds.ts';
 import {
   type FeelCut,
   type Layer,
@@ -227,6 +228,7 @@ function checkLayer(layer: Layer): string[] {
   }
   const messages: string[] = [];
   const kinds = strokeKinds(instrument);
+  const unknown = kindsIn(layer).codes.filter((code) => !kinds.has(code));
   let before = -1;
   let together = 0;
   for (const stroke of layer.strokes) {
@@ -239,7 +241,7 @@ function checkLayer(layer: Layer): string[] {
     }
     if (stroke.slot < before) messages.push(`${where}: the strokes are out of order.`);
     before = stroke.slot;
-    if (!kinds.has(stroke.kind)) {
+    if (unknown.length > 0 && unknown.includes(stroke.kind)) {
       messages.push(`${where}: ${instrument.name} has no stroke “${stroke.kind}”.`);
     }
   }
@@ -293,8 +295,9 @@ function clashesIn(strokes: Layer['strokes']): readonly number[] {
     if (slot !== at) busy = 0;
     at = slot;
     if (hand === undefined) continue;
-    if (busy & LIMBS[hand]) clashes.push(slot);
-    busy |= LIMBS[hand];
+    const limbs = limbsOf(hand);
+    if (busy & limbs) clashes.push(slot);
+    busy |= limbs;
   }
   return clashes;
 }

@@ -92,5 +92,11 @@ function playedIn(layer: Layer): Played {
 /** Limbs that a hand sign puts to work, as bits: right 1, left 2, foot 4. */
 export const LIMBS: Readonly<Record<Hand, number>> = { R: 1, L: 2, B: 3, F: 4 };
 
+/** The limbs of one hand sign. An engine looks words up in a table slowly, and most strokes have one hand. */
+export function limbsOf(hand: Hand): number {
+  if (hand === 'R') return LIMBS.R;
+  return hand === 'L' ? LIMBS.L : LIMBS[hand];
+}
+
 /** The other hand; both hands and a foot stay what they are. */
 export const OTHER_HAND: Readonly<Record<Hand, Hand>> = { R: 'L', L: 'R', B: 'B', F: 'F' };

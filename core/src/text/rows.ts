@@ -9,25 +9,25 @@ export interface Row {
 
 /** Splits a text into rows. A comment runs from a `#` at the start of a word to the end of its line. */
 export function splitRows(text: string): readonly Row[] {
-  return text
+  const rows: Row[] = [];
+  text
     .replace(/^\uFEFF/, '')
     .split(/\r\n|\r|\n/)
-    .flatMap((raw, index): Row[] => {
+    .forEach((raw, index) => {
       const line = index + 1;
       // A note is kept to the letter.
       const note = /^(\s*)(note)(\s?)(.*)$/su.exec(raw);
       const isNote = note !== null && (note[3] !== '' || note[4] === '');
       const kept = isNote ? raw : withoutComment(plainBlanks(raw)).trimEnd();
       const match = isNote ? note : /^(\s*)(\S+)(\s*)(.*)$/su.exec(kept);
-      if (!match) return [];
+      if (!match) return;
       const [, indent = '', key = '', space = '', rest = ''] = match;
-      return [
-        {
-          key: { text: key, line, column: indent.length + 1 },
-          rest: { text: rest, line, column: indent.length + key.length + space.length + 1 },
-        },
-      ];
+      rows.push({
+        key: { text: key, line, column: indent.length + 1 },
+        rest: { text: rest, line, column: indent.length + key.length + space.length + 1 },
+      });
     });
+  return rows;
 }
 
 function withoutComment(raw: string): string {

@@ -4,7 +4,7 @@ import {
   type Hand,
   handsOf,
   type Layer,
-  LIMBS,
+  limbsOf,
   type OneHand,
   slotsHeld,
   strokesByHand,
@@ -94,7 +94,7 @@ export function readHands(layer: Layer, timing: Timing, index: number): HandsRea
       busy = 0;
     }
     const hand = nth(hands, each);
-    const limbs = hand === 'R' ? LIMBS.R : hand === 'L' ? LIMBS.L : LIMBS[hand];
+    const limbs = limbsOf(hand);
     if (stroke.ornament && (hand === 'R' || hand === 'L')) {
       const all = strokesByHand(hand, stroke.ornament, slotsHeld(layer, slot));
       small.R += all.R;
