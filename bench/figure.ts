@@ -27,9 +27,9 @@ export function time(run: () => unknown, runs = 120): number {
 
 /**
  * Median time of a function that is given a fresh copy of the large rhythm, in milliseconds and in units of
- * what parsing the copy took. Both are timed by turns: a machine that slows down meanwhile slows both.
+ * what parsing that copy took, a moment before: a machine that slows down now and then slows both.
  */
-export function timeInUnits(run: (copy: Rhythm) => unknown, runs = 240) {
+export function timeInUnits(run: (copy: Rhythm) => unknown, runs = 400) {
   const json = JSON.stringify(largeRhythm());
   const once = () => {
     const start = performance.now();
@@ -38,10 +38,12 @@ export function timeInUnits(run: (copy: Rhythm) => unknown, runs = 240) {
     run(copy);
     return { plain: parsed - start, ms: performance.now() - parsed };
   };
-  for (let i = 0; i < 120; i += 1) once();
+  for (let i = 0; i < 400; i += 1) once();
   const times = Array.from({ length: runs }, once);
-  const ms = median(times.map((one) => one.ms));
-  return { ms, units: ms / median(times.map((one) => one.plain)) };
+  return {
+    ms: median(times.map((one) => one.ms)),
+    units: median(times.map((one) => one.ms / one.plain)),
+  };
 }
 
 let unit: number | undefined;
