@@ -19,7 +19,15 @@ import {
 } from './db.ts';
 import { type Draft, isSameDraft, withRhythm } from './draft.ts';
 import { inTime } from './in-time.ts';
-import { newRecord, putRhythms, type SaveResult, saveRhythm, storageSentence } from './rhythms.ts';
+import type { LastEdits } from './last-edits.ts';
+import {
+  copyOf,
+  newRecord,
+  putRhythms,
+  type SaveResult,
+  saveRhythm,
+  storageSentence,
+} from './rhythms.ts';
 import { loadSteps, type StepsKept, type StepsWritten, writeSteps } from './steps.ts';
 
 export type { Draft } from './draft.ts';
@@ -72,6 +80,8 @@ export interface RhythmDocument {
   tryAgain(): void;
   /** Keeps at once what waits for the paint: the page may be gone before it is painted. */
   hurry(): void;
+  /** What is not kept yet, if anything; where another tab saved meanwhile that is to be chosen first. */
+  lastEdits(): LastEdits | undefined;
   /** Resolves when everything up to now is kept or has failed. */
   settled(): Promise<void>;
 }
@@ -275,13 +285,16 @@ export function openDocument(
     },
     async keepAsCopy(newId) {
       const { rhythm, drafts } = state.history.present;
-      const copy = { ...rhythm, id: newId, name: `${rhythm.name.slice(0, 110)} (copy)` };
-      await putRhythms(db, [{ ...newRecord(copy), drafts }]);
+      await putRhythms(db, [{ ...newRecord(copyOf(rhythm, newId)), drafts }]);
       this.takeTheirs();
       return newId;
     },
     tryAgain: keep,
     hurry: () => hurry(),
+    lastEdits: () =>
+      state.save.status === 'saving' || state.save.status === 'failed'
+        ? { ...state.history.present, revision, writer }
+        : undefined,
     settled: () => queue,
   };
 }

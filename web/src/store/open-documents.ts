@@ -2,9 +2,10 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
-import { database, openSafely } from './db.ts';
+import { database, openSafely, type RhythmRecord } from './db.ts';
 import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
-import { loadPractice, loadRhythm, readRecord } from './rhythms.ts';
+import { forgetLastEdits, noteLastEdits, takeLastEdits } from './last-edits.ts';
+import { copyOf, loadPractice, loadRhythm, newRecord, putRhythms, readRecord } from './rhythms.ts';
 import { stepsOf } from './steps.ts';
 
 /** Documents stay open when one leaves the Bench, so that undo is still there on return. */
@@ -41,9 +42,43 @@ function look(): void {
 askBeforeLeaving(
   () => [...open.values()].some((document) => document.getState().save.status !== 'saved'),
   () => {
-    for (const document of open.values()) document.hurry();
+    for (const document of open.values()) {
+      document.hurry();
+      const edits = document.lastEdits();
+      if (!edits) continue;
+      noteLastEdits(document.id, edits);
+      noted.set(document, edits.writer);
+    }
   },
 );
+
+/** Last edits that were noted when the page was put away, and may be kept since, with who made them. */
+const noted = new Map<RhythmDocument, string>();
+
+function forgetKept(document: RhythmDocument): void {
+  const writer = noted.get(document);
+  if (writer === undefined || document.getState().save.status !== 'saved') return;
+  forgetLastEdits(document.id, writer);
+  noted.delete(document);
+}
+
+/** Edits that were not kept when their page was left are done now, or kept beside what another tab has saved since. */
+async function takeUp(document: RhythmDocument, record: RhythmRecord): Promise<void> {
+  for (const { rhythm, drafts, revision, writer } of takeLastEdits(document.id)) {
+    const isSame =
+      JSON.stringify([rhythm, drafts]) === JSON.stringify([record.rhythm, record.drafts]);
+    if (isSame) continue;
+    if (revision === record.revision || writer === record.writer) {
+      document.type(() => ({ rhythm, drafts }));
+      continue;
+    }
+    const copy = copyOf(rhythm, crypto.randomUUID());
+    await putRhythms(database, [{ ...newRecord(copy), drafts }]);
+    toast(
+      `Edits of ${rhythm.name} were not kept when their page was left, and it was changed since: they are on the Shelf as ${copy.name}.`,
+    );
+  }
+}
 
 /**
  * Opens a rhythm, or gives the document of it that is open already. Nothing in it that is not kept is
@@ -72,7 +107,9 @@ export async function openRhythm(id: string): Promise<OpenResult> {
     say: toast,
   });
   document.subscribe(look);
+  document.subscribe(() => forgetKept(document));
   open.set(id, document);
+  await takeUp(document, result.record);
   return { status: 'open', document };
 }
 

@@ -81,6 +81,11 @@ export function newRecord(rhythm: Rhythm, updated = Date.now()): RhythmRecord {
   return { id: rhythm.id, rhythm, drafts: {}, revision: 1, updated };
 }
 
+/** The same rhythm as another one. */
+export function copyOf(rhythm: Rhythm, id: string): Rhythm {
+  return { ...rhythm, id, name: `${rhythm.name.slice(0, 110)} (copy)` };
+}
+
 /** All cards, the rhythm edited last first. */
 export async function listCards(db: StrideDatabase): Promise<readonly Card[]> {
   const cards = await db.cards.toArray();

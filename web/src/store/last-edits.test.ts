@@ -1,0 +1,106 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it } from 'vitest';
+import { hurryToKeep } from './at-stake.ts';
+import { database } from './db.ts';
+import { type LastEdits, noteLastEdits, takeLastEdits } from './last-edits.ts';
+import { closeDocument, openRhythm } from './open-documents.ts';
+import { listRhythms, loadRhythm, seedOnce } from './rhythms.ts';
+import { storedIn, tempo } from './stored.testkit.ts';
+
+const ID = 'lantern-steps';
+
+beforeEach(async () => {
+  await seedOnce(database);
+  closeDocument(ID);
+  localStorage.clear();
+});
+
+async function opened() {
+  const result = await openRhythm(ID);
+  if (result.status !== 'open') throw new Error(result.status);
+  return result.document;
+}
+
+/** Edits to another tempo, as a tab that is gone noted them. */
+async function left(bpm: number, more: Partial<LastEdits> = {}): Promise<void> {
+  const { rhythm, drafts, revision } = await storedIn(database, ID);
+  const edits = tempo(bpm)({ rhythm, drafts });
+  noteLastEdits(ID, { ...edits, revision, writer: 'gone', ...more });
+}
+
+const bpmNow = async () => (await storedIn(database, ID)).rhythm.tempo.bpm;
+
+describe('last edits of a page that is left', () => {
+  it('are noted at once, and no longer when they are kept', async () => {
+    const document = await opened();
+    document.type(tempo(91));
+    expect(localStorage.length).toBe(0);
+    hurryToKeep();
+    expect(localStorage.length).toBe(1);
+    await document.settled();
+    expect(localStorage.length).toBe(0);
+    expect(await bpmNow()).toBe(91);
+    hurryToKeep();
+    expect(localStorage.length).toBe(0);
+  });
+
+  it('are done when the rhythm is opened again, and can be undone', async () => {
+    const before = await bpmNow();
+    await left(92);
+    const document = await opened();
+    await document.settled();
+    expect(await bpmNow()).toBe(92);
+    expect(localStorage.length).toBe(0);
+    document.undo();
+    await document.settled();
+    expect(await bpmNow()).toBe(before);
+  });
+
+  it('that were kept after all, or made on what was, are not done again', async () => {
+    const document = await opened();
+    document.type(tempo(93));
+    await document.settled();
+    await left(93);
+    closeDocument(ID);
+    expect((await opened()).getState().history.past).toEqual([]);
+    // An earlier state of the same tab was kept, this one not any more.
+    const { writer = '' } = await storedIn(database, ID);
+    await left(94, { revision: 0, writer });
+    closeDocument(ID);
+    const again = await opened();
+    await again.settled();
+    expect(await bpmNow()).toBe(94);
+  });
+
+  it('stand beside what another tab has saved since', async () => {
+    const before = await bpmNow();
+    await left(95, { revision: 0 });
+    await opened();
+    expect(await bpmNow()).toBe(before);
+    const copies = (await listRhythms(database)).filter(({ rhythm }) =>
+      /\(copy\)/.test(rhythm.name),
+    );
+    expect(copies.map(({ rhythm }) => rhythm.tempo.bpm)).toEqual([95]);
+    expect((await loadRhythm(database, copies[0]?.id ?? '')).status).toBe('found');
+  });
+
+  it('that are something else are dropped, and a full storage is none of theirs', async () => {
+    localStorage.setItem(`stride-last-edits ${ID} a`, '{');
+    localStorage.setItem(
+      `stride-last-edits ${ID} b`,
+      '{"revision":1,"writer":"b","drafts":{},"rhythm":{}}',
+    );
+    localStorage.setItem('stride-last-edits other c', 'theirs');
+    expect(takeLastEdits(ID)).toEqual([]);
+    expect(localStorage.length).toBe(1);
+    const full = {
+      ...localStorage,
+      setItem: () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      },
+    };
+    const { rhythm, drafts } = await storedIn(database, ID);
+    const edits = { rhythm, drafts, revision: 1, writer: 'd' };
+    expect(() => noteLastEdits(ID, edits, full as unknown as Storage)).not.toThrow();
+  });
+});
