@@ -30,6 +30,8 @@ describe('a form from beginning to end', () => {
       'Bell',
       'hand-bell',
     ]);
+    // Who never plays has no instrument.
+    expect(performance.players.find(({ name }) => name === 'Drum')?.instrument).toBe('');
     expect(performForm(layOut(formOf(''), RHYTHMS))).toBeUndefined();
   });
 });

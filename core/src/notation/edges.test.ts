@@ -11,6 +11,7 @@ import {
   proposeBringIn,
   proposeInstrument,
   sayUnsure,
+  soundsOfNotes,
   type Unsure,
 } from './index.ts';
 import { barsOf, notationOf, partOf, quarters } from './written.testkit.ts';
@@ -129,5 +130,23 @@ describe('the instrument that a part is for', () => {
         { note: 64, count: 2 },
       ]),
     ).toBe('congas');
+  });
+});
+
+describe('the sounds of notes', () => {
+  it('are counted, and stand from low to high, then by their keys', () => {
+    const heights: Readonly<Record<string, number>> = { bell: 5, low: -2 };
+    const notes = ['bell', 'b', 'low', 'a', 'bell', 'c', 'bell'].map((sound) => ({ sound }));
+    const sounds = soundsOfNotes(notes, (key) => {
+      const height = heights[key];
+      return { name: key, ...(height !== undefined && { height }) };
+    });
+    expect(sounds.map(({ key, count }) => `${key} ${count}`)).toEqual([
+      'low 1',
+      'a 1',
+      'b 1',
+      'c 1',
+      'bell 3',
+    ]);
   });
 });

@@ -77,6 +77,17 @@ describe('a recording', () => {
     expect(slots(13)).toEqual([3, 4, 10, 12, 14]);
   });
 
+  it('has accents and ghosts where they were played', () => {
+    const { rhythm } = heard(
+      'rhythm A\ncycle 4x4\ntempo 96\nlayer B : congas\nplay O! . . O / . . (O) . / O! . O . / (O) . . .',
+      6,
+    );
+    const forces = rhythm.layers[0]?.strokes.map(({ force }) => force) ?? [];
+    const [first = 0, plain = 0, ghost = 0] = forces;
+    expect(first).toBeGreaterThan(plain);
+    expect(ghost).toBeLessThan(plain);
+  });
+
   it('needs three strokes', () => {
     const of = (play: string) => {
       const samples = recorded(

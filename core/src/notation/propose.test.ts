@@ -23,6 +23,8 @@ describe('the instrument of a part', () => {
     expect(proposed('Conga 2 (low)')).toBe('conga');
     expect(proposed('Drumset')).toBe('drum kit');
     expect(proposed('Cowbells')).toBe('cowbells');
+    expect(proposed('Left: frame -- drum (2)')).toBe('frame drum');
+    expect(proposed('Framework')).toBe('hand bell');
     expect(['Palmas claras', 'Clap', 'Hand claps'].map((name) => proposed(name))).toEqual([
       'palmas',
       'palmas',
@@ -36,6 +38,8 @@ describe('the instrument of a part', () => {
     expect(proposed('Track 1', [{ note: 63 }, { note: 64 }])).toBe('congas');
     expect(proposed('Track 1', [{}])).toBe('hand bell');
     expect(proposed('Track 1', [{}, {}])).toBe('darbuka');
+    const ten = Array.from({ length: 10 }, () => ({}));
+    expect(proposed('Track 1', ten)).toBe('darbuka');
     expect(
       proposed(
         'Track 1',

@@ -148,6 +148,7 @@ describe('notes as a rhythm', () => {
       ]),
     );
     expect(strokes(rhythm.layers[0]?.strokes)).toEqual(['0 O 4', '0 S 3 R', '0 B 3']);
+    for (const stroke of rhythm.layers[0]?.strokes ?? []) expect(stroke).not.toHaveProperty('say');
     expect(lost).toEqual([
       'Congas: 1 note on one place with the same stroke.',
       'Congas: the hand of 1 stroke, busy with another.',
@@ -160,7 +161,9 @@ describe('notes as a rhythm', () => {
       'Congas',
       ['H', 'T', 't', 'O', 'M', 'C', 'S', 'B', 'o'].map((kind) => ['0', kind] as const),
     );
-    expect(made(notationOf(barsOf('1/4'), [many])).lost).toEqual([
+    const crowded = made(notationOf(barsOf('1/4'), [many]));
+    expect(crowded.rhythm.layers[0]?.strokes).toHaveLength(LIMITS.strokesPerSlot);
+    expect(crowded.lost).toEqual([
       `Congas: 1 note beyond the ${LIMITS.strokesPerSlot} that can sound together.`,
     ]);
     const two = notationOf(barsOf('4/4'), [
@@ -210,6 +213,21 @@ describe('notes as a rhythm', () => {
     );
     expect(rhythm.layers.map(({ cells }) => cells.length)).toEqual([2, 8]);
     expect(rhythm.turns).toEqual([{ turn: 2, mark: 'plain', name: 'Bridge' }]);
+    // A bar in the middle of a turn names none.
+    const halves = barsOf('1/4', '1/4', '1/4', '1/4').map((bar, at) =>
+      at === 1 ? { ...bar, label: 'Half' } : bar,
+    );
+    const notation = notationOf(halves, [
+      conga([
+        ['0', 'O'],
+        ['3', 'S'],
+      ]),
+    ]);
+    const longer = withCycle(notation, nth(proposeBringIn(notation), 0).stretch, {
+      cycle: cycleFromSpans('1x2'),
+      pulse: quarters('1'),
+    });
+    expect(made(notation, () => ({ stretch: longer })).rhythm.turns).toBeUndefined();
   });
 
   it('ring on as long as is written, up to the next stroke', () => {

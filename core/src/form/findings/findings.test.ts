@@ -105,6 +105,12 @@ describe('what cannot be', () => {
       'In A Drum has a line that cannot be played: its rhythm is not on the Shelf any more. It is silent there. Choose another line, or bring the rhythm back.',
       'In A Congas has a line that cannot be played: its rhythm has no such variation any more. It is silent there. Choose another line, or bring the rhythm back.',
     ]);
+    const [first] = with2.sections;
+    const pickup = { beats: { num: 1, den: 1 }, line: gone };
+    const parts = [{ player: 'player-1', line: { rhythm: 'walk', layer: 'layer-1' }, pickup }];
+    expect(said({ ...with2, sections: [{ ...(first ?? a), parts }] })).toContain(
+      'In A Bell has a pickup that cannot be played: its rhythm is not on the Shelf any more. It is silent there. Choose another line, or bring the rhythm back.',
+    );
     expect(mended(with2)).toHaveLength(1);
     expect(found(with2).map(({ weight }) => weight)).toEqual(['wrong', 'wrong']);
   });
@@ -192,6 +198,11 @@ describe('what players are asked', () => {
       'In A Drum’s right hand strikes 3.6 times a second in Drum; the ceiling is 3. It is reached at 60.',
     );
     expect(found(form, 3.6).filter(({ kind }) => kind === 'hands')).toEqual([]);
+    // Of the congas, which come after the drum in their rhythm, the hand is the congas' own.
+    const congas = found(formOf(section('A', 2, part('Congas'))), 0.1);
+    expect(congas.filter(({ kind }) => kind === 'hands').map(({ text }) => text)).toEqual([
+      'In A Congas’s right hand strikes 1.2 times a second in Congas; the ceiling is 0.1. It is reached at 6.',
+    ]);
   });
 
   it('is told where a variation stands outside its place', () => {
@@ -210,7 +221,12 @@ describe('what players are asked', () => {
       'Held has 50 % of the turns of Congas in this form; its share is 1/4.',
     ]);
     expect(mended(form)).toEqual([]);
-    expect(found(form)[0]).toMatchObject({ section: 'section-2', at: 1, player: 'player-3' });
+    expect(found(form)[0]).toMatchObject({
+      section: 'section-2',
+      at: 1,
+      player: 'player-3',
+      weight: 'look',
+    });
     const enough = formOf(
       `${section('A', 6, part('Congas'))}\n${section('B', 2, 'part Congas\nplay Walk : Congas : Held')}`,
     );
@@ -288,6 +304,7 @@ describe('a change of tempo', () => {
       'From 72 to 84 at once is 7 beats in the time of 6: no one can count that across. The nearest that can be found by ear is 4 in the time of 3, which is 96.',
     ]);
     expect([mended(form, 0), mended(form, 1)]).toEqual([[], []]);
+    expect(found(form)[0]?.weight).toBe('look');
     expect(said(formOf(`${section('A', 2)}\n${section('B', 6, 'change to 96')}`))).toEqual([]);
   });
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { NAME_LENGTH } from '../../bounds/index.ts';
 import { arbitraryForm, formFrom, KNOWN } from '../fixture.testkit.ts';
 import { isFormText, readForm, readPlace, writeForm, writePlace } from './index.ts';
 
@@ -141,6 +142,21 @@ describe('a form as text', () => {
     expect(read.form.meant).toEqual([{ kind: 'turned', section: 'section-1' }]);
     expect(read.form.sections[0]?.calls).toMatchObject([{ player: 'player-1', sign: 'sign' }]);
     expect(readForm('', KNOWN).problems).toMatchObject([{ line: 1, column: 1, length: 1 }]);
+  });
+
+  it('has endings in rounds from 1 to 32, and names of a hundred and twenty characters', () => {
+    const form = (name: string, rounds: string) =>
+      `form ${name}\nplayer B\nsection C\ncycle 3+3+2\nturns 2\nlevel plain\nrepeat 32\nthen C\nthen C : ${rounds}\nend\n`;
+    const wrong =
+      '9:6 error Write the rounds in which an ending is played as numbers: then Door : 2.';
+    expect([said(form('A', '1')), said(form('A', '32'))]).toEqual([[], []]);
+    for (const rounds of ['0', '33', '1.5', 'x', '1 0']) {
+      expect(said(form('A', rounds))).toEqual([expect.stringContaining(wrong.slice(4))]);
+    }
+    expect(said(form('n'.repeat(NAME_LENGTH), '1'))).toEqual([]);
+    expect(said(form('n'.repeat(NAME_LENGTH + 1), '1'))).toEqual([
+      `1:6 error A name has at most ${NAME_LENGTH} characters.`,
+    ]);
   });
 
   it('names places as turn and beat, each from 1', () => {
