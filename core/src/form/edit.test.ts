@@ -105,6 +105,14 @@ describe('an edit of a form', () => {
     ]);
   });
 
+  it('sets aside what is meant, and says nothing of it where nothing is', () => {
+    const meant = setMeant(ABC, 'turned', 'section-1', true);
+    expect(meant.meant).toEqual([{ kind: 'turned', section: 'section-1' }]);
+    const both = setMeant(meant, 'turned', 'section-2', true);
+    expect(setMeant(both, 'turned', 'section-2', false)).toEqual(meant);
+    expect(setMeant(meant, 'turned', 'section-1', false)).not.toHaveProperty('meant');
+  });
+
   it('says what players do, and takes them out with all that is said of them', () => {
     const line = { rhythm: 'walk', layer: 'layer-1' };
     const called = changeSection(ABC, 'section-1', (one) => ({

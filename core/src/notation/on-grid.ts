@@ -102,13 +102,21 @@ function asHeard(
   const beats = beatsOf(cycle).length;
   const read = tappedBeats(overTurns(cycle, turns), [...of.keys()], { secondsPerPulse: 0.25 });
   for (const { beat, taps, readings } of read) {
-    const [best, second] = readings;
+    const [best] = readings;
     if (!best) continue;
+    const slotIn = (place: number, slots: number) => Math.max(0, Math.round(place * slots));
     for (const { tap, place } of taps) {
       const one = of.get(tap);
-      if (one) notes.push(on(one, beat, Math.max(0, Math.round(place * best.slots)), best.slots));
+      if (one) notes.push(on(one, beat, slotIn(place, best.slots), best.slots));
     }
-    if (best.confidence < SURE && second) {
+    // In two parts or in four, strokes on the half are the same: that is no doubt.
+    const isAlike = ({ slots }: typeof best) =>
+      taps.every(
+        ({ place }) => slotIn(place, slots) * best.slots === slotIn(place, best.slots) * slots,
+      );
+    const sure = readings.filter(isAlike).reduce((sum, { confidence }) => sum + confidence, 0);
+    const second = readings.find((one) => !isAlike(one));
+    if (sure < SURE && second) {
       unsure.push({
         part,
         turn: Math.floor(beat / beats),

@@ -120,6 +120,11 @@ describe('notes as a rhythm', () => {
     expect(made(changing).lost).toEqual([
       'The tempo changes once on the way; the rhythm has the one it begins with.',
     ]);
+    // Where it ends, and after that, is not on the way.
+    for (const at of ['16', '17']) {
+      const later = [...changing.tempos.slice(0, 1), { at: quarters(at), quarters: 60 }];
+      expect(made({ ...changing, tempos: later }).lost).toEqual([]);
+    }
   });
 
   it('become strokes with what is said of them; a pickup stands at the end of the first turn', () => {
@@ -248,6 +253,16 @@ describe('notes as a rhythm', () => {
       ]),
     ]);
     expect(made(short).rhythm.layers[0]?.rings ?? []).toEqual([]);
+    // Nothing rings, once through or again and again.
+    for (const bars of [['2/4'], ['2/4', '2/4', '2/4']]) {
+      const notes = bars.flatMap((_, at) => [
+        [`${at * 2}`, 'O'] as const,
+        [`${at * 4 + 1}/2`, 'S'] as const,
+      ]);
+      const [layer] = made(notationOf(barsOf(...bars), [conga(notes)])).rhythm.layers;
+      expect(layer?.cells).toHaveLength(2);
+      expect(layer).not.toHaveProperty('rings');
+    }
     // What comes again is written once, and rings in that one turn.
     const again = (turns: number) =>
       made(
@@ -357,6 +372,19 @@ describe('notes that a hand played', () => {
   });
 
   it('are told where they could be read otherwise', () => {
+    const eighths = [0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 5.5, 6, 6.5, 7, 7.5];
+    const unsure = (places: readonly number[]) => {
+      const notes = places.map((at) => [`${Math.round(at * 9600)}/9600`, 'O'] as const);
+      return made(notationOf(barsOf('4/4', '4/4'), [conga(notes)]), () => ({ grid: 'heard' }))
+        .unsure;
+    };
+    // Halves are halves, in two parts of the beat or in four.
+    expect(unsure(eighths)).toEqual([]);
+    const loose = eighths.map((at, index) => at + (index % 3) * 0.02 + 0.03);
+    expect(unsure(loose.with(11, 5.36))).toEqual([
+      { part: 'Congas', turn: 0, beat: 2, slots: 2, other: 5 },
+      { part: 'Congas', turn: 1, beat: 1, slots: 3, other: 8 },
+    ]);
     expect(sayUnsure([])).toBe('');
     const one = { part: 'Drum', turn: 1, beat: 0, slots: 3, other: 4 };
     expect(sayUnsure([one])).toBe('Unsure: Drum, turn 2, beat 1: 3 parts, or 4.');

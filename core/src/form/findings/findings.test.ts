@@ -287,6 +287,14 @@ describe('what players are asked', () => {
       'Drum plays five strokes a beat in A, where someone sings.',
     ]);
     expect(said(busy('plain'))).toEqual([]);
+    // From three a beat on: four strokes in eight pulses, with beats of six, and of four.
+    const congas = (per: number) =>
+      said({
+        ...formOf(`section A\ncycle 3+3+2\nturns 2\nlevel soft\n${part('Congas')}`),
+        tempo: { bpm: 60, per },
+      });
+    expect(congas(6)).toEqual(['Congas plays three strokes a beat in A, where it is soft.']);
+    expect(congas(5)).toEqual([]);
   });
 
   it('is told where nobody plays under a solo', () => {

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { NAME_LENGTH } from '../../bounds/index.ts';
-import { arbitraryForm, formFrom, KNOWN } from '../fixture.testkit.ts';
+import { arbitraryForm, formFrom, KNOWN, WALK } from '../fixture.testkit.ts';
 import { isFormText, readForm, readPlace, writeForm, writePlace } from './index.ts';
+import { readBeats } from './lines.ts';
 
 const SET = `form Lantern set
 tempo 72 per 3
@@ -157,6 +158,37 @@ describe('a form as text', () => {
     expect(said(form('n'.repeat(NAME_LENGTH + 1), '1'))).toEqual([
       `1:6 error A name has at most ${NAME_LENGTH} characters.`,
     ]);
+  });
+
+  it('counts what has the same name, from the second on', () => {
+    const alike = [{ ...WALK, layers: WALK.layers.map((layer) => ({ ...layer, name: 'Drum' })) }];
+    const text = (line: string) =>
+      `form A\nplayer B\nsection C\ncycle 3+3+2\nturns 2\nlevel plain\npart B\nplay ${line}\nthen C\n`;
+    for (const [line, layer] of [
+      ['Walk : Drum', 'layer-1'],
+      ['Walk : Drum / 2', 'layer-2'],
+      ['Walk : Drum / 3', 'layer-3'],
+    ] as const) {
+      const { form } = readForm(text(line), alike);
+      expect(form.sections[0]?.parts[0]?.line?.layer).toBe(layer);
+      expect(writeForm(form, alike)).toContain(`play ${line}\n`);
+    }
+    expect(said(text('Walk : Drum : Corner : mixed 4 : more'))[0]).toContain(
+      'Write the rhythm and its line',
+    );
+  });
+
+  it('has beats in parts of up to sixty-four', () => {
+    expect(['2', '1/2', '2+1/2', '1/64', '1+1/64'].map(readBeats)).toEqual([
+      { num: 2, den: 1 },
+      { num: 1, den: 2 },
+      { num: 5, den: 2 },
+      { num: 1, den: 64 },
+      { num: 65, den: 64 },
+    ]);
+    expect(['', 'x', '1/65', '1+1/65', '1/65+64/65', '1/7+1/11'].map(readBeats)).toEqual(
+      Array(6).fill(undefined),
+    );
   });
 
   it('names places as turn and beat, each from 1', () => {
