@@ -14,8 +14,9 @@ export interface SoundingLine {
   readonly accents: number;
 }
 
-/** The force of an accent, and from which on a stroke is plain or louder. */
+/** The force of an accent. */
 export const ACCENT: Force = 4;
+/** The force of a plain stroke; softer ones are less. */
 export const PLAIN: Force = 3;
 
 const lines = new WeakMap<Layer, { readonly grid: LayerGrid; readonly line: SoundingLine }>();
