@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { hurryToKeep } from './at-stake.ts';
 import { database } from './db.ts';
-import { type LastEdits, noteLastEdits, takeLastEdits } from './last-edits.ts';
+import { type LastEdits, lastEditsOf, noteLastEdits } from './last-edits.ts';
 import { closeDocument, openRhythm } from './open-documents.ts';
 import { listRhythms, loadRhythm, seedOnce } from './rhythms.ts';
 import { storedIn, tempo } from './stored.testkit.ts';
@@ -84,6 +84,21 @@ describe('last edits of a page that is left', () => {
     expect((await loadRhythm(database, copies[0]?.id ?? '')).status).toBe('found');
   });
 
+  it('stay noted where they could not be kept', async () => {
+    await left(96, { revision: 0 });
+    const { bulkPut } = database.rhythms;
+    database.rhythms.bulkPut = () =>
+      Promise.reject(new DOMException('full', 'QuotaExceededError')) as never;
+    await opened();
+    database.rhythms.bulkPut = bulkPut;
+    expect(lastEditsOf(ID).map(({ rhythm }) => rhythm.tempo.bpm)).toEqual([96]);
+    closeDocument(ID);
+    await opened();
+    expect(lastEditsOf(ID)).toEqual([]);
+    const copies = (await listRhythms(database)).filter(({ rhythm }) => rhythm.tempo.bpm === 96);
+    expect(copies).toHaveLength(1);
+  });
+
   it('that are something else are dropped, and a full storage is none of theirs', async () => {
     localStorage.setItem(`stride-last-edits ${ID} a`, '{');
     localStorage.setItem(
@@ -91,7 +106,7 @@ describe('last edits of a page that is left', () => {
       '{"revision":1,"writer":"b","drafts":{},"rhythm":{}}',
     );
     localStorage.setItem('stride-last-edits other c', 'theirs');
-    expect(takeLastEdits(ID)).toEqual([]);
+    expect(lastEditsOf(ID)).toEqual([]);
     expect(localStorage.length).toBe(1);
     const full = {
       ...localStorage,

@@ -41,15 +41,15 @@ export function forgetLastEdits(id: string, writer: string, storage = atOnce()):
   storage?.removeItem(keyOf(id, writer));
 }
 
-/** The last edits of a rhythm by tabs that were left, which are noted no longer. */
-export function takeLastEdits(id: string, storage = atOnce()): readonly LastEdits[] {
+/** The last edits of a rhythm by tabs that were left, noted until they are kept; what cannot be read is let go. */
+export function lastEditsOf(id: string, storage = atOnce()): readonly LastEdits[] {
   if (!storage) return [];
   const keys = Array.from({ length: storage.length }, (_, at) => storage.key(at) ?? '');
   return keys
     .filter((key) => key.startsWith(keyOf(id, '')))
     .flatMap((key): LastEdits[] => {
       const edits = readEdits(storage.getItem(key));
-      storage.removeItem(key);
+      if (!edits) storage.removeItem(key);
       return edits ? [edits] : [];
     });
 }

@@ -3,9 +3,17 @@ import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
 import { database, openSafely, type RhythmRecord } from './db.ts';
-import { openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
-import { forgetLastEdits, noteLastEdits, takeLastEdits } from './last-edits.ts';
-import { copyOf, loadPractice, loadRhythm, newRecord, putRhythms, readRecord } from './rhythms.ts';
+import { type Draft, openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
+import { forgetLastEdits, lastEditsOf, noteLastEdits } from './last-edits.ts';
+import {
+  copyOf,
+  loadPractice,
+  loadRhythm,
+  newRecord,
+  putRhythms,
+  readRecord,
+  storageSentence,
+} from './rhythms.ts';
 import { stepsOf } from './steps.ts';
 
 /** Documents stay open when one leaves the Bench, so that undo is still there on return. */
@@ -47,37 +55,52 @@ askBeforeLeaving(
       const edits = document.lastEdits();
       if (!edits) continue;
       noteLastEdits(document.id, edits);
-      noted.set(document, edits.writer);
+      addNoted(document, edits.writer);
     }
   },
 );
 
-/** Last edits that were noted when the page was put away, and may be kept since, with who made them. */
-const noted = new Map<RhythmDocument, string>();
+/** Last edits that are noted until the document is kept, by who made them: this tab, or one that was left before. */
+const noted = new Map<RhythmDocument, Set<string>>();
+
+function addNoted(document: RhythmDocument, writer: string): void {
+  noted.set(document, new Set(noted.get(document)).add(writer));
+}
 
 function forgetKept(document: RhythmDocument): void {
-  const writer = noted.get(document);
-  if (writer === undefined || document.getState().save.status !== 'saved') return;
-  forgetLastEdits(document.id, writer);
+  if (document.getState().save.status !== 'saved') return;
+  for (const writer of noted.get(document) ?? []) forgetLastEdits(document.id, writer);
   noted.delete(document);
 }
 
-/** Edits that were not kept when their page was left are done now, or kept beside what another tab has saved since. */
+/**
+ * Edits that were not kept when their page was left are done now, or kept beside what another tab has saved since.
+ * They are noted until they are kept.
+ */
 async function takeUp(document: RhythmDocument, record: RhythmRecord): Promise<void> {
-  for (const { rhythm, drafts, revision, writer } of takeLastEdits(document.id)) {
-    const isSame =
+  for (const { rhythm, drafts, revision, writer } of lastEditsOf(document.id)) {
+    const isKept =
       JSON.stringify([rhythm, drafts]) === JSON.stringify([record.rhythm, record.drafts]);
-    if (isSame) continue;
-    if (revision === record.revision || writer === record.writer) {
+    if (!isKept && (revision === record.revision || writer === record.writer)) {
+      addNoted(document, writer);
       document.type(() => ({ rhythm, drafts }));
       continue;
     }
-    const copy = copyOf(rhythm, crypto.randomUUID());
-    await putRhythms(database, [{ ...newRecord(copy), drafts }]);
-    toast(
-      `Edits of ${rhythm.name} were not kept when their page was left, and it was changed since: they are on the Shelf as ${copy.name}.`,
-    );
+    try {
+      if (!isKept) await keepBeside({ rhythm, drafts });
+      forgetLastEdits(document.id, writer);
+    } catch (error) {
+      toast(storageSentence(error));
+    }
   }
+}
+
+async function keepBeside({ rhythm, drafts }: Draft): Promise<void> {
+  const copy = copyOf(rhythm, crypto.randomUUID());
+  await putRhythms(database, [{ ...newRecord(copy), drafts }]);
+  toast(
+    `Edits of ${rhythm.name} were not kept when their page was left, and it was changed since: they are on the Shelf as ${copy.name}.`,
+  );
 }
 
 /**
