@@ -62,3 +62,18 @@ test('a tab that is killed in the middle loses nothing', async ({ page, context 
   await expect(slot(again, 'Bell', 1)).toHaveAccessibleName(/silence/);
   await expect(again.getByRole('button', { name: 'Undo' }).first()).toBeDisabled();
 });
+
+test('an edit is done again where its page was left before it was kept', async ({ page }) => {
+  page.on('dialog', (dialog) => dialog.accept());
+  await page.goto('/bench/lantern-steps/write');
+  await slot(page, 'Bell', 1).click();
+  await page.evaluate(() => {
+    const key = new KeyboardEvent('keydown', { key: 'C', bubbles: true, cancelable: true });
+    document.activeElement?.dispatchEvent(key);
+    window.location.href = '/stride.svg';
+  });
+  await page.waitForURL('**/stride.svg');
+  await page.goto('/bench/lantern-steps/write');
+  await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
+  await kept(page, 'lantern-steps', '"kind":"C"');
+});
