@@ -2,6 +2,7 @@ import './app/styles.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
+import { askForFramesEarly } from './app/early-frame.ts';
 import { fetchBench, fetchLikely } from './app/places.tsx';
 import { applyTheme, readTheme } from './app/theme.ts';
 import { trustOwnScripts } from './app/trusted.ts';
@@ -11,6 +12,7 @@ import { chooseStorage } from './store/storage.ts';
 trustOwnScripts();
 makeUpForNoCertificate();
 applyTheme(readTheme());
+askForFramesEarly();
 
 const [place, id, stage = 'write'] = location.pathname.split('/').slice(1);
 const needed = place === 'bench' && id ? fetchBench(stage) : undefined;
