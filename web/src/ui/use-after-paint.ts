@@ -3,27 +3,45 @@ import { startTransition, useEffect, useState } from 'react';
 /** A hidden tab paints nothing; what waits for a frame goes on after this. */
 const NO_FRAME_MS = 60;
 
+/** What waits for the next frame. It is called together, so that the page is drawn anew once for all of it. */
+let waiting: Set<() => void> | undefined;
+
 /**
  * Calls back when the next frame has been painted, or soon after where none is.
  * @returns calls it off
  */
 export function afterPaint(run: () => void): () => void {
-  let done = false;
-  const once = () => {
-    if (done) return;
-    done = true;
-    run();
-  };
-  const timer = setTimeout(once, NO_FRAME_MS);
-  const frame =
-    typeof requestAnimationFrame === 'undefined'
-      ? undefined
-      : requestAnimationFrame(() => setTimeout(once));
+  waiting ??= begin();
+  const together = waiting;
+  // Its own function each time: the same one may wait twice.
+  const once = () => run();
+  together.add(once);
   return () => {
-    done = true;
-    clearTimeout(timer);
-    if (frame !== undefined) cancelAnimationFrame(frame);
+    together.delete(once);
   };
+}
+
+/** Begins to wait for a frame. */
+function begin(): Set<() => void> {
+  const together = new Set<() => void>();
+  const close = () => {
+    if (waiting === together) waiting = undefined;
+  };
+  const runAll = () => {
+    clearTimeout(timer);
+    close();
+    const runs = [...together];
+    together.clear();
+    for (const run of runs) run();
+  };
+  const timer = setTimeout(runAll, NO_FRAME_MS);
+  // What comes after the frame has begun waits for the one after it.
+  if (typeof requestAnimationFrame !== 'undefined')
+    requestAnimationFrame(() => {
+      close();
+      setTimeout(runAll);
+    });
+  return together;
 }
 
 /**
