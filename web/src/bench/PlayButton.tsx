@@ -1,12 +1,13 @@
 import type { OptionalPlayed } from '@stride/core/variation';
 import { Play, Square } from 'lucide-react';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { useOffers } from '../app/offers.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { Button } from '../ui/Button.tsx';
 import { announce } from '../ui/live.tsx';
 import { useKeys } from '../ui/use-keys.ts';
+import { useLatest } from '../ui/use-latest.ts';
 import { HEARD_PARTS, type HeardPart, partsOf } from './heard-part.ts';
 import { type PlayChoice, PlayMenu } from './PlayMenu.tsx';
 import { PLAY_WHAT, type PlayWhat, sayWhat } from './play-what.ts';
@@ -23,6 +24,10 @@ interface PlayButtonProps extends Omit<PlayingOptions, 'heardPart'> {
   readonly layerIndex: number;
   readonly onOptional: (optional: OptionalPlayed) => void;
 }
+
+/** Made once, so that they rest while strokes are written. */
+const PLAY = <Play aria-hidden size={15} />;
+const STOP = <Square aria-hidden size={15} />;
 
 /** Plays the rhythm, all of it or a part, from the button, the space bar or the menu; edits are heard as they come. */
 export function PlayButton(props: PlayButtonProps) {
@@ -89,6 +94,15 @@ export function PlayButton(props: PlayButtonProps) {
       : []),
   ]);
 
+  const menu = useLatest(() => ({
+    choices: choices(),
+    playing: mine ? what : undefined,
+    onPlay: play,
+    ...(hasOptional(layers) && { optional: { now: optional, onChange: onOptional } }),
+    ...(layer && { layer: { name: layer.name, parts: parts(), now: partNow, onHear: hear } }),
+  }));
+  const menuNow = useCallback(() => menu.current(), [menu]);
+
   return (
     <span className="relative inline-flex">
       <Button
@@ -98,21 +112,14 @@ export function PlayButton(props: PlayButtonProps) {
         onClick={toggle}
         title="Space bar"
       >
-        {mine ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+        {mine ? STOP : PLAY}
         {mine ? 'Stop' : 'Play'}
         {partNow === 'all' ? null : (
           <span className="text-fine font-normal max-sm:sr-only">{HEARD_PARTS[partNow].name}</span>
         )}
         {word ? <span className="min-w-6 font-title text-lg font-bold">{word}</span> : null}
       </Button>
-      <PlayMenu
-        disabled={!timed.ok}
-        choices={choices}
-        playing={mine ? what : undefined}
-        onPlay={play}
-        {...(hasOptional(layers) && { optional: { now: optional, onChange: onOptional } })}
-        {...(layer && { layer: { name: layer.name, parts, now: partNow, onHear: hear } })}
-      />
+      <PlayMenu disabled={!timed.ok} now={menuNow} />
       {state.status === 'blocked' ? (
         <span
           role="alert"

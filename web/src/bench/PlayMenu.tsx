@@ -1,6 +1,7 @@
 import { OPTIONAL_PLAYED, type OptionalPlayed } from '@stride/core/variation';
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { memo } from 'react';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
 import { HEARD_PARTS, type HeardPart } from './heard-part.ts';
@@ -13,10 +14,9 @@ export interface PlayChoice {
   readonly keys: string | undefined;
 }
 
-interface PlayMenuProps {
-  readonly disabled: boolean;
-  /** Asked as the menu opens, since what is chosen on the line moves meanwhile. */
-  readonly choices: () => readonly PlayChoice[];
+/** What the menu offers. */
+interface PlayMenuNow {
+  readonly choices: readonly PlayChoice[];
   /** What plays now, if it does. */
   readonly playing: PlayWhat | undefined;
   readonly onPlay: (what: PlayWhat) => void;
@@ -28,16 +28,20 @@ interface PlayMenuProps {
   /** The chosen layer, of which a part can be heard. */
   readonly layer?: {
     readonly name: string;
-    /** Asked as the menu opens. */
-    readonly parts: () => readonly HeardPart[];
+    readonly parts: readonly HeardPart[];
     readonly now: HeardPart;
     readonly onHear: (part: HeardPart) => void;
   };
 }
 
-/** What of the rhythm is played, and what of one layer is heard: the arrow beside Play. */
-export function PlayMenu(props: PlayMenuProps) {
-  const { disabled } = props;
+interface PlayMenuProps {
+  readonly disabled: boolean;
+  /** Asked as the menu opens, since what is chosen on the line moves meanwhile. */
+  readonly now: () => PlayMenuNow;
+}
+
+/** What of the rhythm is played, and what of one layer is heard: the arrow beside Play. It rests while strokes are written. */
+export const PlayMenu = memo(function PlayMenu({ disabled, now }: PlayMenuProps) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
@@ -50,33 +54,33 @@ export function PlayMenu(props: PlayMenuProps) {
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal container={screenElement()}>
         <DropdownMenu.Content align="start" collisionPadding={8} className={`${MENU} min-w-80`}>
-          <Items {...props} />
+          <Items now={now} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
-}
+});
 
-function Items({ choices, playing, onPlay, layer, optional }: PlayMenuProps) {
-  const parts = layer?.parts() ?? [];
+function Items({ now }: Pick<PlayMenuProps, 'now'>) {
+  const { choices, playing, layer, optional } = now();
   return (
     <>
-      {choices().map(({ what, label, keys }) => (
+      {choices.map(({ what, label, keys }) => (
         <DropdownMenu.Item
           key={what}
           className={`${MENU_ITEM} min-h-9 justify-between gap-4 px-3`}
-          onSelect={() => onPlay(what)}
+          onSelect={() => now().onPlay(what)}
         >
           <span className={what === playing ? 'font-semibold' : ''}>{label}</span>
           <kbd className="text-fine whitespace-nowrap text-quiet">{keys}</kbd>
         </DropdownMenu.Item>
       ))}
-      {layer && parts.length > 1 ? (
+      {layer && layer.parts.length > 1 ? (
         <Radio
           label={`Of ${layer.name} one hears`}
           value={layer.now}
-          of={Object.fromEntries(parts.map((one) => [one, HEARD_PARTS[one].name]))}
-          onChange={(value) => layer.onHear(parts.find((one) => one === value) ?? 'all')}
+          of={Object.fromEntries(layer.parts.map((one) => [one, HEARD_PARTS[one].name]))}
+          onChange={(value) => layer.onHear(layer.parts.find((one) => one === value) ?? 'all')}
         />
       ) : null}
       {optional ? (

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { RhythmDocument } from '../store/document.ts';
+import type { RhythmDocument, SaveStatus } from '../store/document.ts';
 import { storageSentence } from '../store/rhythms.ts';
 import { useDocument } from '../store/use-open.ts';
 import { takeAway } from '../takeaway/take-away.ts';
@@ -10,11 +10,17 @@ import { toast } from '../ui/toasts.ts';
 
 const ConflictDialog = lazy(() => import('../history/ConflictDialog.tsx'));
 
+/** Nothing is said of what is kept, or is about to be. */
+function isKept(save: SaveStatus): save is Extract<SaveStatus, { status: 'saved' | 'saving' }> {
+  return save.status === 'saved' || save.status === 'saving';
+}
+
 /** Says where an edit was not kept, and offers the ways on. */
 export function SaveNotice({ document }: { readonly document: RhythmDocument }) {
-  const save = useDocument(document, (state) => state.save);
+  const save = useDocument(document, ({ save }) => (isKept(save) ? undefined : save));
   const [comparing, setComparing] = useState(false);
   const navigate = useNavigate();
+  if (!save) return null;
   if (save.status === 'failed') {
     return (
       <div className="mb-3">
@@ -33,7 +39,6 @@ export function SaveNotice({ document }: { readonly document: RhythmDocument }) 
       </div>
     );
   }
-  if (save.status !== 'elsewhere') return null;
   return (
     <div className="mb-3">
       <Notice

@@ -39,6 +39,18 @@ describe('the open bench', () => {
     bench.edit((rhythm) => setTempo(rhythm, 101));
     expect(bench.getState().timed).toBe(before.timed);
     expect(bench.getState().muted).toBe(before.muted);
+    const [first] = before.rhythm.layers;
+    bench.setMix({ muted: [first?.id ?? ''] });
+    const silent = bench.getState().muted;
+    expect([...silent]).toEqual([first?.id]);
+    // A stroke changes the layer, and not whether it is heard.
+    bench.edit((rhythm) =>
+      editLayer(rhythm, first?.id ?? '', (layer) => ({ ...layer, strokes: [] })),
+    );
+    expect(bench.getState().rhythm.layers[0]?.strokes).toEqual([]);
+    expect(bench.getState().muted).toBe(silent);
+    bench.setMix({ muted: [] });
+    expect(bench.getState().muted.size).toBe(0);
   });
 
   it('tells its listeners of the choice of a layer once, and keeps it in range', () => {

@@ -63,7 +63,7 @@ export function openBench(document: RhythmDocument): OpenBench {
     if (state && seen && isAlike(seen, now)) return state;
     const { history, earlier, mix, ladder, learning } = now;
     const { rhythm } = history.present;
-    const sameLayers = state?.rhythm.layers === rhythm.layers;
+    const muted = silentLayers(mix, rhythm.layers);
     state = {
       draft: history.present,
       rhythm,
@@ -72,8 +72,7 @@ export function openBench(document: RhythmDocument): OpenBench {
       mix,
       ladder,
       learning,
-      muted:
-        state && sameLayers && state.mix === mix ? state.muted : silentLayers(mix, rhythm.layers),
+      muted: state && hasSame(state.muted, muted) ? state.muted : muted,
       canUndo: history.past.length > 0 || earlier > 0,
       canRedo: history.future.length > 0,
     };
@@ -105,6 +104,10 @@ export function openBench(document: RhythmDocument): OpenBench {
     setMix: (change) => document.setPractice({ mix: { ...document.getState().mix, ...change } }),
     edit: document.edit,
   };
+}
+
+function hasSame(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  return a.size === b.size && [...a].every((one) => b.has(one));
 }
 
 /** How an edit is being kept changes with every edit, and is no part of the state. */
