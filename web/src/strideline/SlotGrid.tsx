@@ -2,7 +2,7 @@ import type { Counting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
-import { useMemo, useRef } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import {
   FOOT_LIFT,
   forceAt,
@@ -12,6 +12,7 @@ import {
   sayStretch,
   xIn,
 } from './geometry.ts';
+import type { Px } from './px.ts';
 import { isInRange, type SlotRef } from './ranges.ts';
 
 export type { SlotRef } from './ranges.ts';
@@ -199,28 +200,63 @@ export function SlotGrid(props: SlotGridProps) {
         const width = Math.max(6, (end - start) * geometry.pxPerTick);
         // A wide first slot does not reach into the names of the layers.
         const left = Math.max(x - width / 2, geometry.left - LEFT_REACH * geometry.scale);
-        const at = { layer: layerIndex, slot };
         const isChosen = chosen === slot;
-        const inRange = range !== undefined && isInRange(range, slot);
         return (
-          <rect
+          <Column
             key={slot}
-            id={slotElementId(rhythmId, at)}
-            role="option"
-            aria-selected={isChosen}
-            aria-label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
-            tabIndex={isChosen || (props.entry && slot === 0) ? 0 : -1}
-            data-layer={layerIndex}
-            data-slot={slot}
+            id={slotElementId(rhythmId, { layer: layerIndex, slot })}
+            label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
+            layerIndex={layerIndex}
+            slot={slot}
             x={left}
             y={band.strokesTop + 2}
             width={x + width / 2 - left}
             height={band.bottom - band.strokesTop - 4}
-            rx={7}
-            className={`slot ${isChosen ? 'slot-chosen' : ''} ${inRange ? 'slot-ranged' : ''}`}
+            chosen={isChosen}
+            entered={isChosen || (props.entry === true && slot === 0)}
+            ranged={range !== undefined && isInRange(range, slot)}
           />
         );
       })}
     </g>
   );
 }
+
+interface ColumnProps {
+  readonly id: string;
+  /** What is said of the slot. */
+  readonly label: string;
+  readonly layerIndex: number;
+  readonly slot: number;
+  readonly x: Px;
+  readonly y: Px;
+  readonly width: Px;
+  readonly height: Px;
+  readonly chosen: boolean;
+  /** Whether the tab key stops here. */
+  readonly entered: boolean;
+  /** Whether it lies in the chosen stretch. */
+  readonly ranged: boolean;
+}
+
+/** What is touched of one slot. It rests while others change. */
+const Column = memo(function Column(props: ColumnProps) {
+  const { id, label, layerIndex, slot, x, y, width, height, chosen, entered, ranged } = props;
+  return (
+    <rect
+      id={id}
+      role="option"
+      aria-selected={chosen}
+      aria-label={label}
+      tabIndex={entered ? 0 : -1}
+      data-layer={layerIndex}
+      data-slot={slot}
+      x={x}
+      y={y}
+      width={width}
+      height={height}
+      rx={7}
+      className={`slot ${chosen ? 'slot-chosen' : ''} ${ranged ? 'slot-ranged' : ''}`}
+    />
+  );
+});

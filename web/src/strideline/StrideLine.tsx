@@ -9,14 +9,16 @@ import {
   type Timing,
 } from '@stride/core/rhythm';
 import type { Position } from '@stride/core/sound';
-import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { Toolbar } from '../ui/Toolbar.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useSame } from '../ui/use-same.ts';
 import { useWidth } from '../ui/use-width.ts';
 import { Backdrop } from './Backdrop.tsx';
 import { drawnTurns, type Geometry, layOut, type System } from './geometry.ts';
 import { LayerLine, type LayerLineProps } from './LayerLine.tsx';
 import { Playhead } from './Playhead.tsx';
+import type { Px } from './px.ts';
 import { isSameButLayer, showsIn } from './rows.ts';
 import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
 import { threadsOf } from './threads.ts';
@@ -64,14 +66,6 @@ export interface StrideLineProps {
   readonly turnLabels?: readonly string[] | undefined;
 }
 
-/** Gives the object of the last time where the new one says the same, so that what hangs on it rests. */
-function useSame<T>(value: T): T {
-  const [kept, keep] = useState(value);
-  if (kept === value || JSON.stringify(kept) === JSON.stringify(value)) return kept;
-  keep(value);
-  return value;
-}
-
 /** The stretch to show in a layer; one slot of one layer is shown as the choice already. */
 function rangeIn(
   ranges: ReadonlyMap<number, readonly [number, number]> | undefined,
@@ -88,7 +82,7 @@ function slotHere(slot: number, grid: LayerGrid, { from, to }: System): number {
 }
 
 /** A rhythm of more slots than these is drawn where it is in sight only. */
-const LONG = 1200;
+const LONG = 500;
 
 const NARROW = 620;
 const LABELS = 142;
@@ -126,6 +120,7 @@ export function StrideLine(props: StrideLineProps) {
       under?.height,
     ]),
   );
+  const layerIds = useSame(rhythm.layers.map((layer) => layer.id));
   const layerNames = useSame(rhythm.layers.map((layer) => layer.name));
   const beats = useSame(useMemo(() => beatTicks(rhythm.cycle, timing), [rhythm, timing]));
 
@@ -153,109 +148,132 @@ export function StrideLine(props: StrideLineProps) {
       className="relative w-full font-text select-none"
       onKeyDown={choice?.onKeyDown}
     >
-      {geometry.systems.map((system) => (
-        <div
-          key={system.from}
-          className="stride-row"
-          style={{
-            height: geometry.systemHeight,
-            containIntrinsicHeight: `${geometry.systemHeight}px`,
-          }}
-        >
-          {isInSight(sight, system.top, system.top + geometry.systemHeight) ? (
-            <Backdrop
-              cycle={rhythm.cycle}
-              ticksPerPulse={timing.ticksPerPulse}
-              geometry={geometry}
-              system={system}
-              counting={counting}
-              second={rhythm.second}
-              eduppu={rhythm.eduppu}
-              threads={threads}
-              layerNames={layerNames}
-              turns={rhythm.turns}
-              turnLabels={turnLabels}
-              names={label && system.top > 0 ? (narrow ? 'above' : 'beside') : undefined}
-            />
-          ) : null}
-          {rhythm.layers.map((layer, index) => {
-            const grid = timing.layers[index];
-            const band = geometry.bands[index];
-            if (!grid || !band) return null;
-            const shown =
-              isInSight(sight, system.top + band.top, system.top + band.bottom) ||
-              isChosenIn(index, system);
-            if (!shown) return null;
-            const here = choice?.at?.layer === index ? choice.at : undefined;
-            return (
-              <LayerRow
-                key={layer.id}
-                rhythmId={rhythm.id}
+      {geometry.systems.map((system) => {
+        const { from, top } = system;
+        const seen = isInSight(sight, top, top + geometry.systemHeight);
+        const at = choice?.at;
+        if (!seen && !under && !(at && isChosenIn(at.layer, system)))
+          return <Row key={from} height={geometry.systemHeight} />;
+        return (
+          <Row key={from} height={geometry.systemHeight}>
+            {seen ? (
+              <Backdrop
                 cycle={rhythm.cycle}
-                layer={layer}
-                layerIndex={index}
-                grid={grid}
-                band={band}
+                ticksPerPulse={timing.ticksPerPulse}
                 geometry={geometry}
                 system={system}
-                beats={beats}
-                ticksPerPulse={timing.ticksPerPulse}
-                counting={layer.sayCounting ? countingOf(rhythm, layer) : counting}
-                sides={Boolean(label) && !narrow}
-                lit={lit?.get(index)}
-                quiet={muted?.has(layer.id) ?? false}
-                chosen={here && slotHere(here.slot, grid, system)}
-                range={rangeIn(choice?.ranges, index)}
-                entry={choice !== undefined && !choice.at && index === 0 && system.from === 0}
-                onChoose={choice?.onChoose}
-                onWeigh={choice?.onWeigh}
-                onSlide={choice?.onSlide}
+                counting={counting}
+                second={rhythm.second}
+                eduppu={rhythm.eduppu}
+                threads={threads}
+                layerNames={layerNames}
+                turns={rhythm.turns}
+                turnLabels={turnLabels}
+                names={label && system.top > 0 ? (narrow ? 'above' : 'beside') : undefined}
               />
-            );
-          })}
-          {under ? (
-            <svg
-              width={geometry.width}
-              height={under.height}
-              viewBox={`0 0 ${geometry.width} ${under.height}`}
-              className="stride-layer"
-              style={{ top: geometry.underTop }}
-              role="presentation"
-            >
-              {under.draw(geometry, system)}
-            </svg>
-          ) : null}
-        </div>
-      ))}
+            ) : null}
+            {rhythm.layers.map((layer, index) => {
+              const grid = timing.layers[index];
+              const band = geometry.bands[index];
+              if (!grid || !band) return null;
+              const shown =
+                isInSight(sight, system.top + band.top, system.top + band.bottom) ||
+                isChosenIn(index, system);
+              if (!shown) return null;
+              const here = choice?.at?.layer === index ? choice.at : undefined;
+              return (
+                <LayerRow
+                  key={layer.id}
+                  rhythmId={rhythm.id}
+                  cycle={rhythm.cycle}
+                  layer={layer}
+                  layerIndex={index}
+                  grid={grid}
+                  band={band}
+                  geometry={geometry}
+                  system={system}
+                  beats={beats}
+                  ticksPerPulse={timing.ticksPerPulse}
+                  counting={layer.sayCounting ? countingOf(rhythm, layer) : counting}
+                  sides={Boolean(label) && !narrow}
+                  lit={lit?.get(index)}
+                  quiet={muted?.has(layer.id) ?? false}
+                  chosen={here && slotHere(here.slot, grid, system)}
+                  range={rangeIn(choice?.ranges, index)}
+                  entry={choice !== undefined && !choice.at && index === 0 && system.from === 0}
+                  onChoose={choice?.onChoose}
+                  onWeigh={choice?.onWeigh}
+                  onSlide={choice?.onSlide}
+                />
+              );
+            })}
+            {under ? (
+              <svg
+                width={geometry.width}
+                height={under.height}
+                viewBox={`0 0 ${geometry.width} ${under.height}`}
+                className="stride-layer"
+                style={{ top: geometry.underTop }}
+                role="presentation"
+              >
+                {under.draw(geometry, system)}
+              </svg>
+            ) : null}
+          </Row>
+        );
+      })}
       <Playhead
         geometry={geometry}
         timing={timing}
         playing={props.playing ?? false}
         follow={props.follow}
       />
-      {label ? (
-        <Toolbar label="Layers" vertical>
-          {geometry.systems.slice(0, 1).map((system) =>
-            rhythm.layers.map((layer, index) => {
-              const band = geometry.bands[index];
-              if (!band) return null;
-              const top = system.top + (narrow ? band.top - 4 : band.ground - 22);
-              return (
-                <div
-                  key={layer.id}
-                  className="absolute left-0 w-[124px] max-sm:w-full"
-                  style={{ top }}
-                >
-                  {label(index)}
-                </div>
-              );
-            }),
-          )}
-        </Toolbar>
-      ) : null}
+      {label ? <Labels geometry={geometry} ids={layerIds} narrow={narrow} label={label} /> : null}
     </div>
   );
 }
+
+interface LabelsProps {
+  readonly geometry: Geometry;
+  /** The layers, from the first. */
+  readonly ids: readonly string[];
+  readonly narrow: boolean;
+  readonly label: (layer: number) => ReactNode;
+}
+
+/** What stands beside the lines of the first row. It rests while strokes are written. */
+const Labels = memo(function Labels({ geometry, ids, narrow, label }: LabelsProps) {
+  const [first] = geometry.systems;
+  return (
+    <Toolbar label="Layers" vertical>
+      {ids.map((id, index) => {
+        const band = geometry.bands[index];
+        if (!band || !first) return null;
+        const top = first.top + (narrow ? band.top - 4 : band.ground - 22);
+        return (
+          <div key={id} className="absolute left-0 w-[124px] max-sm:w-full" style={{ top }}>
+            {label(index)}
+          </div>
+        );
+      })}
+    </Toolbar>
+  );
+});
+
+interface RowProps {
+  readonly height: Px;
+  /** Nothing where it is out of sight. */
+  readonly children?: ReactNode;
+}
+
+/** The place of one row of turns. */
+const Row = memo(function Row({ height, children }: RowProps) {
+  return (
+    <div className="stride-row" style={{ height, containIntrinsicHeight: `${height}px` }}>
+      {children}
+    </div>
+  );
+});
 
 type LayerRowProps = Omit<SlotGridProps, 'onChoose' | 'onWeigh' | 'onSlide'> &
   LayerLineProps & {
