@@ -28,11 +28,11 @@ import { toast } from '../ui/toasts.ts';
 import { TuningFields } from './TuningFields.tsx';
 
 /** What can be done with a whole layer: its name, instrument, level, tuning, turns and place. */
-export function LayerPanel({ layer }: { readonly layer: Layer }) {
+export function LayerPanel({ id, name }: Pick<Layer, 'id' | 'name'>) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label={`Layer ${layer.name}`}
+      label={`Layer ${name}`}
       side="right"
       align="start"
       width={360}
@@ -41,30 +41,32 @@ export function LayerPanel({ layer }: { readonly layer: Layer }) {
       trigger={
         <button
           type="button"
-          aria-label={`Layer ${layer.name}`}
-          title={`Name, instrument, level, tuning and turns of ${layer.name}`}
+          aria-label={`Layer ${name}`}
+          title={`Name, instrument, level, tuning and turns of ${name}`}
           className="flex size-7 items-center justify-center rounded-lg text-quiet hover:bg-band"
         >
           <SlidersHorizontal aria-hidden size={16} />
         </button>
       }
     >
-      <LayerTools layer={layer} onDone={() => setOpen(false)} />
+      <LayerTools layerId={id} onDone={() => setOpen(false)} />
     </Panel>
   );
 }
 
 interface LayerToolsProps {
-  readonly layer: Layer;
+  readonly layerId: string;
   readonly onDone: () => void;
 }
 
 /** The panel's inside, which follows the rhythm only while it is open. */
-function LayerTools({ layer, onDone }: LayerToolsProps) {
+function LayerTools({ layerId, onDone }: LayerToolsProps) {
   const { document, rhythm, mix, setMix, edit } = useBench();
   const id = useId();
+  const index = rhythm.layers.findIndex((one) => one.id === layerId);
+  const layer = rhythm.layers[index];
+  if (!layer) return null;
   const level = mix.levels[layer.id] ?? 1;
-  const index = rhythm.layers.findIndex((one) => one.id === layer.id);
   const solo = mix.solo.includes(layer.id);
 
   const editThis = (change: (before: Layer) => Layer) =>

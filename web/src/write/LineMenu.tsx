@@ -1,6 +1,6 @@
 import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
-import { memo, type ReactNode } from 'react';
+import { createContext, memo, type ReactNode, useContext } from 'react';
 import { isInRange } from '../strideline/ranges.ts';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
@@ -63,13 +63,36 @@ export const LineMenu = memo(function LineMenu({ now }: Pick<ItemsProps, 'now'>)
   );
 });
 
-interface LineContextMenuProps {
+interface LineContextMenuProps extends Pick<ItemsProps, 'now'> {
   readonly line: Line;
   readonly children: ReactNode;
 }
 
+/** What the menu is around: given apart from it, so that it rests while strokes are written. */
+const Around = createContext<Pick<LineContextMenuProps, 'line' | 'children'> | undefined>(
+  undefined,
+);
+
+function Inside() {
+  return useContext(Around)?.children;
+}
+
+/** Follows the line, since the click that opens the menu chooses a slot. */
+function ItemsHere() {
+  const around = useContext(Around);
+  return around && <Items menu={ContextMenu} now={() => around.line} />;
+}
+
 /** The same where one clicks on the line with the right button, or presses long. */
-export function LineContextMenu({ line, children }: LineContextMenuProps) {
+export function LineContextMenu({ line, now, children }: LineContextMenuProps) {
+  return (
+    <Around.Provider value={{ line, children }}>
+      <MenuAround now={now} />
+    </Around.Provider>
+  );
+}
+
+const MenuAround = memo(function MenuAround({ now }: Pick<ItemsProps, 'now'>) {
   return (
     <ContextMenu.Root modal={false}>
       <ContextMenu.Trigger
@@ -77,6 +100,7 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
         onContextMenu={(event) => {
           const slot = (event.target as Element).closest<SVGElement>('[data-slot]');
           if (!slot) return;
+          const line = now();
           const [layer, at] = [Number(slot.dataset.layer), Number(slot.dataset.slot)];
           // Inside a stretch the menu is for the stretch.
           const range = line.isStretch ? line.ranges.get(layer) : undefined;
@@ -84,7 +108,9 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
           line.commands.choose(layer, at);
         }}
       >
-        <div>{children}</div>
+        <div>
+          <Inside />
+        </div>
       </ContextMenu.Trigger>
       <ContextMenu.Portal container={screenElement()}>
         <ContextMenu.Content
@@ -92,10 +118,10 @@ export function LineContextMenu({ line, children }: LineContextMenuProps) {
           className={`${CONTENT} max-h-(--radix-context-menu-content-available-height)`}
         >
           <ContextMenu.Group tabIndex={0} className={SCROLLS}>
-            <Items menu={ContextMenu} now={() => line} />
+            <ItemsHere />
           </ContextMenu.Group>
         </ContextMenu.Content>
       </ContextMenu.Portal>
     </ContextMenu.Root>
   );
-}
+});

@@ -23,15 +23,13 @@ interface ReadingPanelProps {
   readonly onLight: (lit: Lit | undefined) => void;
 }
 
-/** What the chosen stroke and its layer say, always of the rhythm as it is now. */
-export function ReadingPanel({
-  rhythm,
-  timing,
-  counting,
-  chosen,
-  lit,
-  onLight,
-}: ReadingPanelProps) {
+/** What the chosen stroke and its layer say. It follows the stroke by a moment, so that the line answers the key at once. */
+export function ReadingPanel(props: ReadingPanelProps) {
+  return <Reading {...useAfterPaint(props)} />;
+}
+
+const Reading = memo(function Reading(props: ReadingPanelProps) {
+  const { rhythm, timing, counting, chosen, lit, onLight } = props;
   const slot = useMemo(
     () => readSlot(rhythm, timing, chosen.layer, chosen.slot, counting),
     [rhythm, timing, chosen.layer, chosen.slot, counting],
@@ -42,8 +40,6 @@ export function ReadingPanel({
   useEffect(() => {
     if (instrument) takeInHand(instrument);
   }, [instrument]);
-  // The sentences follow the stroke by a moment, so that the line answers the key at once.
-  const read = useAfterPaint(rhythm);
   return (
     <div className="relative max-lg:order-last">
       <Card
@@ -66,11 +62,11 @@ export function ReadingPanel({
             ) : null}
           </Part>
         ) : null}
-        <LayerSays rhythm={read} layerIndex={chosen.layer} lit={lit} onLight={onLight} />
+        <LayerSays rhythm={rhythm} layerIndex={chosen.layer} lit={lit} onLight={onLight} />
       </Card>
     </div>
   );
-}
+});
 
 interface LayerSaysProps extends Pick<ReadingPanelProps, 'rhythm' | 'lit' | 'onLight'> {
   readonly layerIndex: number;

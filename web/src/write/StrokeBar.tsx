@@ -1,18 +1,35 @@
 import { compoundFor, type Family, instrumentOf, type StrokeKind } from '@stride/core/instrument';
-import { type Rhythm, strokesAt } from '@stride/core/rhythm';
+import { LIMITS, type Rhythm, strokesAt } from '@stride/core/rhythm';
 import { counted } from '@stride/core/wording';
-import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
 import { Tooltip } from 'radix-ui';
-import { memo, type ReactNode, useCallback, useRef, useState } from 'react';
+import { memo, useCallback } from 'react';
 import { useOffers } from '../app/offers.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
+import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
+import {
+  ACCENT,
+  BACK,
+  FEWER,
+  GHOST,
+  LEFT,
+  LineTool,
+  MORE,
+  ON,
+  REMOVE,
+  RIGHT,
+  slotsOfCell,
+  TOGETHER,
+} from './LineTool.tsx';
 import type { Line } from './line.ts';
 import { offersOf } from './line-actions.ts';
 import { TapIn } from './TapIn.tsx';
+import { Tool } from './Tool.tsx';
+
+const DIVIDER = <span aria-hidden="true" className="h-6 w-px bg-edge max-lg:hidden" />;
 
 /** More strokes than these leave little room beside them. */
 const MANY = 9;
@@ -26,14 +43,23 @@ interface StrokeBarProps {
 
 /** The strokes of the chosen layer's instrument and what can be done with them, for pointer and eye. */
 export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
-  const { layer, grid, chosen, commands } = line;
-  const instrument = layer && instrumentOf(layer);
   const latest = useLatest({ ...line, rhythm });
   const now = useCallback(() => latest.current, [latest]);
   useOffers('On the line', () => offersOf(line));
+  // What is pressed follows a stroke by a moment; what is done is done on the line as it is.
+  return <Bar line={useAfterPaint(line)} now={now} onPlace={onPlace} />;
+}
+
+interface BarProps extends Pick<StrokeBarProps, 'line' | 'onPlace'> {
+  readonly now: () => Line & { readonly rhythm: Rhythm };
+}
+
+const Bar = memo(function Bar({ line, now, onPlace }: BarProps) {
+  const { layer, grid, chosen } = line;
+  const instrument = layer && instrumentOf(layer);
   if (!layer || !grid || !instrument) return null;
   const here = strokesAt(layer, chosen.slot);
-  const cell = layer.cells[grid.cellOf[chosen.slot] ?? 0];
+  const slots = slotsOfCell(line);
   const none = here.length === 0;
   return (
     <Tooltip.Provider delayDuration={350} skipDelayDuration={200}>
@@ -42,22 +68,8 @@ export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
         className="flex min-w-0 items-center gap-x-1.5 gap-y-1.5 max-sm:flex-wrap *:shrink-0"
       >
         <span className="hidden gap-1 pointer-coarse:flex">
-          <Tool
-            label="The slot before"
-            title="One slot back (←)"
-            disabled={chosen.slot === 0}
-            onClick={() => commands.goTo(chosen.slot - 1)}
-          >
-            <ArrowLeft aria-hidden size={17} />
-          </Tool>
-          <Tool
-            label="The slot after"
-            title="One slot on (→)"
-            disabled={chosen.slot >= grid.starts.length - 1}
-            onClick={() => commands.goTo(chosen.slot + 1)}
-          >
-            <ArrowRight aria-hidden size={17} />
-          </Tool>
+          <LineTool tool={BACK} now={now} disabled={chosen.slot === 0} />
+          <LineTool tool={ON} now={now} disabled={chosen.slot >= grid.starts.length - 1} />
         </span>
         {/* Where they do not fit they move under the hand, and everything stays in one row. */}
         <span className="stroke-tools flex min-w-24 shrink! gap-1 overflow-x-auto p-0.5 max-sm:flex-wrap">
@@ -84,87 +96,44 @@ export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
             />
           ))}
         </span>
-        <Tool
-          label="Together"
-          title="Together: the next stroke sounds with those in the slot, or is taken out of it (&)"
-          pressed={line.joining}
-          onClick={commands.together}
-        >
-          <span className="font-mono text-note">&amp;</span>
-        </Tool>
-        <Divider />
-        <Tool
-          label="Accent"
-          title="Accent (!)"
+        <LineTool tool={TOGETHER} now={now} pressed={line.joining} />
+        {DIVIDER}
+        <LineTool
+          tool={ACCENT}
+          now={now}
           disabled={none}
           pressed={here.some((one) => one.force === 4)}
-          onClick={commands.accent}
-        >
-          <span className="max-lg:hidden">Accent</span>
-          <span aria-hidden className="font-bold lg:hidden">
-            !
-          </span>
-        </Tool>
-        <Tool
-          label="Ghost"
-          title="Ghost: hardly to be heard (the key is an opening bracket)"
+        />
+        <LineTool
+          tool={GHOST}
+          now={now}
           disabled={none}
           pressed={here.some((one) => one.force === 1)}
-          onClick={commands.ghost}
-        >
-          <span className="max-lg:hidden">Ghost</span>
-          <span aria-hidden className="lg:hidden">
-            ( )
-          </span>
-        </Tool>
+        />
         {instrument.byHand === false ? null : (
           <>
-            <Tool
-              label="Right hand"
-              title="Right hand (Alt ↑)"
+            <LineTool
+              tool={RIGHT}
+              now={now}
               disabled={none}
               pressed={here.some((one) => one.hand === 'R')}
-              onClick={() => commands.hand('R')}
-            >
-              R
-            </Tool>
-            <Tool
-              label="Left hand"
-              title="Left hand (Alt ↓)"
+            />
+            <LineTool
+              tool={LEFT}
+              now={now}
               disabled={none}
               pressed={here.some((one) => one.hand === 'L')}
-              onClick={() => commands.hand('L')}
-            >
-              L
-            </Tool>
+            />
           </>
         )}
-        <Tool label="Remove" title="Remove (Delete)" disabled={none} onClick={commands.remove}>
-          <Trash2 aria-hidden size={16} />
-        </Tool>
-        <Divider />
+        <LineTool tool={REMOVE} now={now} disabled={none} />
+        {DIVIDER}
         <span className="flex items-center gap-1 text-note sm:max-lg:hidden">
-          <Tool
-            label="Fewer slots in the cell"
-            title="Fewer slots in the cell (1 to 9)"
-            disabled={(cell?.slots ?? 1) <= 1}
-            onClick={() => commands.divide((cell?.slots ?? 2) - 1)}
-          >
-            <Minus aria-hidden size={15} />
-          </Tool>
-          <span className="min-w-14 text-center whitespace-nowrap">
-            {counted(cell?.slots ?? 0, 'slot')}
-          </span>
-          <Tool
-            label="More slots in the cell"
-            title="More slots in the cell (1 to 9)"
-            disabled={(cell?.slots ?? 1) >= 64}
-            onClick={() => commands.divide((cell?.slots ?? 0) + 1)}
-          >
-            <Plus aria-hidden size={15} />
-          </Tool>
+          <LineTool tool={FEWER} now={now} disabled={slots <= 1} />
+          <span className="min-w-14 text-center whitespace-nowrap">{counted(slots, 'slot')}</span>
+          <LineTool tool={MORE} now={now} disabled={slots >= LIMITS.slotsPerCell} />
         </span>
-        <Divider />
+        {DIVIDER}
         <TapIn key={layer.id} now={now} compact={instrument.strokes.length > MANY} />
         <span className="sm:max-lg:hidden">
           <GoTo now={now} />
@@ -173,7 +142,7 @@ export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
       </Toolbar>
     </Tooltip.Provider>
   );
-}
+});
 
 interface StrokeToolProps {
   readonly stroke: Pick<StrokeKind, 'code' | 'name' | 'how'>;
@@ -203,72 +172,3 @@ const StrokeTool = memo(function StrokeTool({ stroke, family, pressed, onPlace }
     </Tool>
   );
 });
-
-function Divider() {
-  return <span aria-hidden="true" className="h-6 w-px bg-edge max-lg:hidden" />;
-}
-
-interface ToolProps {
-  readonly label: string;
-  readonly title: string;
-  /** The word of a stroke, shown over it on focus, under the pointer and on a long press. */
-  readonly name?: string;
-  readonly pressed?: boolean;
-  readonly disabled?: boolean;
-  readonly onClick: () => void;
-  readonly children: ReactNode;
-}
-
-/** How long a finger rests on a stroke before its word is shown instead of placing it: milliseconds. */
-const LONG_PRESS_MS = 450;
-
-function Tool({ label, title, name, pressed, disabled, onClick, children }: ToolProps) {
-  const [named, setNamed] = useState(false);
-  const press = useRef<{ timer?: number; long: boolean }>({ long: false });
-  const button = (
-    <button
-      type="button"
-      aria-label={label}
-      aria-pressed={pressed}
-      title={name ? undefined : title}
-      disabled={disabled}
-      className="inline-flex h-9 min-w-9 shrink-0 touch-manipulation items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-note select-none hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
-      onPointerDown={(event) => {
-        press.current = { long: false };
-        if (!name || event.pointerType === 'mouse') return;
-        press.current.timer = window.setTimeout(() => {
-          press.current.long = true;
-          setNamed(true);
-        }, LONG_PRESS_MS);
-      }}
-      onPointerUp={() => clearTimeout(press.current.timer)}
-      onPointerCancel={() => clearTimeout(press.current.timer)}
-      onContextMenu={(event) => {
-        if (press.current.long) event.preventDefault();
-      }}
-      onClick={() => {
-        // A finger that asked for the word does not place the stroke.
-        if (press.current.long) press.current.long = false;
-        else onClick();
-      }}
-    >
-      {children}
-    </button>
-  );
-  if (!name) return button;
-  return (
-    <Tooltip.Root open={named} onOpenChange={setNamed} disableHoverableContent>
-      <Tooltip.Trigger asChild>{button}</Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content
-          side="top"
-          sideOffset={5}
-          collisionPadding={8}
-          className="z-20 max-w-72 rounded-lg bg-ink px-2.5 py-1.5 text-sm text-card shadow-xl"
-        >
-          {title}
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
-  );
-}

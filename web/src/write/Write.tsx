@@ -13,6 +13,8 @@ import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { useLatest } from '../ui/use-latest.ts';
+import { useSame } from '../ui/use-same.ts';
 import { VariationChips } from '../variations/VariationChips.tsx';
 import { Variations } from '../variations/Variations.tsx';
 import { AddLayer } from './AddLayer.tsx';
@@ -71,6 +73,8 @@ export function Write() {
     if (isBegun) window.document.getElementById(firstSlot)?.focus();
   }, [isBegun, firstSlot]);
   const { pick, place, weigh, slide } = useSteady(line.commands);
+  const latestLine = useLatest(line);
+  const lineNow = useCallback(() => latestLine.current, [latestLine]);
   const { setMix, getState, edit } = bench;
   const editTurns = useCallback(
     (change: (before: Rhythm) => Rhythm) => edit(change, 'turns'),
@@ -86,12 +90,20 @@ export function Write() {
     },
     [getState, setMix],
   );
+  const names = useSame(
+    rhythm.layers.map((one) => ({
+      id: one.id,
+      name: one.name,
+      instrument: instrumentOf(one)?.name ?? one.instrument,
+      feel: one.feel?.name,
+    })),
+  );
   const label = useCallback(
     (index: number) => {
-      const one = rhythm.layers[index];
+      const one = names[index];
       return one ? (
         <LayerLabel
-          layer={one}
+          {...one}
           index={index}
           chosen={index === layerIndex}
           muted={muted.has(one.id)}
@@ -100,7 +112,7 @@ export function Write() {
         />
       ) : null;
     },
-    [rhythm.layers, layerIndex, muted, pick, toggleMute],
+    [names, layerIndex, muted, pick, toggleMute],
   );
 
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
@@ -111,7 +123,7 @@ export function Write() {
         aria-label="Stride line"
         className="flex flex-col justify-center py-3 pr-1 pl-4 lg:min-h-[440px]"
       >
-        <LineContextMenu line={line}>
+        <LineContextMenu line={line} now={lineNow}>
           <StrideLine
             rhythm={rhythm}
             timing={timed.timing}
@@ -183,8 +195,9 @@ export function Write() {
   );
 }
 
-interface LayerLabelProps {
-  readonly layer: Layer;
+interface LayerLabelProps extends Pick<Layer, 'id' | 'name'> {
+  readonly instrument: string;
+  readonly feel: string | undefined;
   readonly index: number;
   readonly chosen: boolean;
   readonly muted: boolean;
@@ -192,9 +205,9 @@ interface LayerLabelProps {
   readonly onMute: (id: string) => void;
 }
 
+/** The name of a layer beside its line. It rests while strokes are written. */
 const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
-  const { layer, index, chosen, muted, onChoose, onMute } = props;
-  const { name } = layer;
+  const { id, name, instrument, feel, index, chosen, muted, onChoose, onMute } = props;
   const Icon = muted ? VolumeX : Volume2;
   return (
     <div className="flex items-start gap-1">
@@ -210,12 +223,10 @@ const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
         >
           {name}
         </span>
-        <span className="block truncate text-fine text-quiet">
-          {instrumentOf(layer)?.name ?? layer.instrument}
-        </span>
-        {layer.feel ? (
-          <span className="block truncate text-fine text-quiet italic">{layer.feel.name}</span>
-        ) : null}
+        <span className="block truncate text-fine text-quiet">{instrument}</span>
+        {feel === undefined ? null : (
+          <span className="block truncate text-fine text-quiet italic">{feel}</span>
+        )}
       </button>
       <span className="flex flex-col max-sm:flex-row">
         <button
@@ -224,11 +235,11 @@ const LayerLabel = memo(function LayerLabel(props: LayerLabelProps) {
           aria-label={`Mute ${name}`}
           title={muted ? `${name} is silent` : `Mute ${name}`}
           className={`flex size-7 items-center justify-center rounded-lg hover:bg-band ${muted ? 'text-warn' : 'text-quiet'}`}
-          onClick={() => onMute(layer.id)}
+          onClick={() => onMute(id)}
         >
           <Icon aria-hidden size={17} />
         </button>
-        <LayerPanel layer={layer} />
+        <LayerPanel id={id} name={name} />
       </span>
     </div>
   );
