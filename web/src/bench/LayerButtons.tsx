@@ -2,7 +2,7 @@ import type { Layer } from '@stride/core/rhythm';
 import { Button } from '../ui/Button.tsx';
 
 interface LayerButtonsProps {
-  readonly layers: readonly Layer[];
+  readonly layers: readonly Pick<Layer, 'id' | 'name'>[];
   readonly chosen: number;
   readonly onChoose: (index: number) => void;
 }

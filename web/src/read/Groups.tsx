@@ -67,7 +67,8 @@ export const Groups = memo(function Groups(props: GroupsProps) {
   const before = groups.filter(({ title }) => title !== 'Sides' && isBeforeSides(title));
   const after = groups.filter(({ title }) => title !== 'Sides' && !isBeforeSides(title));
   return (
-    <section aria-label="What it says" className="flex flex-col gap-[10px] text-base">
+    // Painted on its own, so that a stroke on the line leaves it as it is.
+    <section aria-label="What it says" className="isolate flex flex-col gap-[10px] text-base">
       {before.map((group) => (
         <Group key={group.title} title={group.title}>
           {say(group.findings)}

@@ -14,11 +14,14 @@ interface HearAloneProps {
   readonly name: string;
 }
 
+/** Made once: there is one of them beside every sentence. */
+const PLAY = <Play aria-hidden size={13} />;
+const STOP = <Square aria-hidden size={13} />;
+
 /** Plays only the strokes that a sentence speaks of, round and round. */
 export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
   const owner = `alone:${rhythm.id}:${[...lit.keys()].join('-')}:${name}`;
   const mine = usePlays(owner);
-  const Icon = mine ? Square : Play;
 
   function onClick(): void {
     if (mine) {
@@ -38,7 +41,7 @@ export function HearAlone({ rhythm, lit, name }: HearAloneProps) {
 
   return (
     <IconButton label={mine ? 'Stop' : 'Hear these alone'} onClick={onClick}>
-      <Icon aria-hidden size={13} />
+      {mine ? STOP : PLAY}
     </IconButton>
   );
 }

@@ -4,7 +4,6 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBench } from '../bench/context.ts';
-import { LayerButtons } from '../bench/LayerButtons.tsx';
 import { callsVariation } from '../bench/play-variations.ts';
 import { useChosen } from '../bench/use-chosen.ts';
 import { loopOwner } from '../bench/use-playing.ts';
@@ -12,11 +11,10 @@ import { useReadSettings } from '../store/read-settings.ts';
 import { drawnTurns } from '../strideline/geometry.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
-import { Button } from '../ui/Button.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { Select } from '../ui/Select.tsx';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useSame } from '../ui/use-same.ts';
 import { onLineKey } from '../write/line-keys.ts';
 import { useLine } from '../write/use-line.ts';
 import { useSteady } from '../write/use-steady.ts';
@@ -24,12 +22,9 @@ import { Alone } from './Alone.tsx';
 import { Ask } from './Ask.tsx';
 import { Compare } from './Compare.tsx';
 import { Groups } from './Groups.tsx';
-import { ReadSettingsPanel } from './ReadSettingsPanel.tsx';
-import { TurnsPanel } from './TurnsPanel.tsx';
+import { ReadBar, type ReadView } from './ReadBar.tsx';
 import { useTimeline } from './use-timeline.ts';
 import { useTurns } from './use-turns.ts';
-
-const VIEWS = ['reading', 'compare'] as const;
 
 /** The stage where a rhythm says what it is: in sentences whose strokes light up, sound, and add up. */
 export function Read() {
@@ -82,80 +77,70 @@ export function Read() {
     );
   }, [timed, timeline, settings.school, turns]);
 
+  const names = useSame(rhythm.layers.map(({ id, name }) => ({ id, name })));
   const label = useCallback(
     (index: number) => (
       <span
         className={`block truncate font-title text-lead font-bold ${index === layerIndex ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''}`}
       >
-        {rhythm.layers[index]?.name}
+        {names[index]?.name}
       </span>
     ),
-    [rhythm.layers, layerIndex],
+    [names, layerIndex],
   );
 
   // The same as long as they mean the same, so that what is read rests while the line is written.
   const litRead = useMemo(() => only.fromWhole(lit), [only, lit]);
   const light = useCallback((next: Lit | undefined) => setLit(only.toWhole(next)), [only]);
 
+  const chooseWhole = useCallback(
+    (layer: number) => {
+      choose({ layer, slot: 0 });
+      setLit(undefined);
+    },
+    [choose],
+  );
+  const showView = useCallback(
+    (next: ReadView) => setParams(next === 'compare' ? { view: next } : {}, { replace: true }),
+    [setParams],
+  );
+  const { choose: chooseTurns } = only;
+  const readTurns = useCallback(
+    (next: readonly number[]) => {
+      chooseTurns(next);
+      setLit(undefined);
+    },
+    [chooseTurns],
+  );
+  const readVariation = useCallback(
+    (id: string) => {
+      setVariation(id);
+      readTurns([]);
+    },
+    [readTurns],
+  );
+
   if (!timed.ok) return <Notice>{timed.message} Undo brings back what was there.</Notice>;
   const layer = rhythm.layers[layerIndex];
   if (!layer) return <Notice>This rhythm has no layer to read yet. Add one in Write.</Notice>;
   return (
     <div className="flex flex-1 flex-col gap-3">
-      <div className="flex flex-wrap items-center gap-2">
-        <span className="mr-1 text-note text-quiet">Read</span>
-        <LayerButtons
-          layers={rhythm.layers}
-          chosen={layerIndex}
-          onChoose={(index) => {
-            choose({ layer: index, slot: 0 });
-            setLit(undefined);
-          }}
-        />
-        <span className="ml-auto flex flex-wrap items-center gap-2">
-          {VIEWS.map((one) => (
-            <Button
-              key={one}
-              look={one === view ? 'on' : 'quiet'}
-              aria-pressed={one === view}
-              onClick={() => setParams(one === 'compare' ? { view: one } : {}, { replace: true })}
-            >
-              {one === 'reading' ? 'What it says' : 'Compare'}
-            </Button>
-          ))}
-          {rhythm.variations && view === 'reading' ? (
-            <Select
-              aria-label="Home or a variation is read"
-              value={variation?.id ?? ''}
-              className="max-w-52"
-              onChange={(event) => {
-                setVariation(event.target.value);
-                only.choose([]);
-                setLit(undefined);
-              }}
-            >
-              <option value="">home</option>
-              {rhythm.variations.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </Select>
-          ) : null}
-          {turns > 1 && view === 'reading' ? (
-            <TurnsPanel
-              rhythm={shown}
-              count={turns}
-              chosen={only.chosen}
-              onChange={(next) => {
-                only.choose(next);
-                setLit(undefined);
-              }}
-            />
-          ) : null}
-          <ReadSettingsPanel settings={settings} onChange={setSettings} />
-        </span>
-      </div>
+      <ReadBar
+        layers={names}
+        layerIndex={layerIndex}
+        onLayer={chooseWhole}
+        view={view}
+        onView={showView}
+        variations={rhythm.variations}
+        variation={variation?.id}
+        onVariation={readVariation}
+        turns={shown.turns}
+        count={turns}
+        chosenTurns={only.chosen}
+        onTurns={readTurns}
+        settings={settings}
+        onSettings={setSettings}
+      />
       {view === 'compare' ? (
         <Compare rhythm={rhythm} layerIndex={layerIndex} document={document} />
       ) : (

@@ -3,7 +3,8 @@ import { Button } from '../ui/Button.tsx';
 import { Panel } from '../ui/Panel.tsx';
 
 interface TurnsPanelProps {
-  readonly rhythm: Pick<Rhythm, 'turns'>;
+  /** What they are called. */
+  readonly turns: Rhythm['turns'];
   /** Turns there are. */
   readonly count: number;
   /** Turns that are read, from 0, ascending; none where all are. */
@@ -12,7 +13,7 @@ interface TurnsPanelProps {
 }
 
 /** Which turns are read: all, or some, so that a silent turn or another ending does not distort. */
-export function TurnsPanel({ rhythm, count, chosen, onChange }: TurnsPanelProps) {
+export function TurnsPanel({ turns, count, chosen, onChange }: TurnsPanelProps) {
   const toggle = (turn: number) => {
     const next = chosen.includes(turn)
       ? chosen.filter((one) => one !== turn)
@@ -40,7 +41,7 @@ export function TurnsPanel({ rhythm, count, chosen, onChange }: TurnsPanelProps)
       </label>
       <div className="max-h-72 overflow-y-auto">
         {Array.from({ length: count }, (_, turn) => {
-          const named = rhythm.turns?.find((one) => one.turn === turn);
+          const named = turns?.find((one) => one.turn === turn);
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: a turn is its number
             <label key={turn} className="flex items-center gap-2 py-0.5">

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback } from 'react';
 import { toast } from '../ui/toasts.ts';
 import { database, openSafely, type StrideDatabase } from './db.ts';
 import { storageSentence } from './rhythms.ts';
@@ -36,26 +37,29 @@ export async function changeSetting<T>(
 export function useSetting<T>(setting: Setting<T>): readonly [T, (next: Change<T>) => void] {
   const { key, usual, check } = setting;
   const client = useQueryClient();
-  const query = ['settings', key];
   const kept = useQuery({
-    queryKey: query,
+    queryKey: ['settings', key],
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: async () => {
       await openSafely(database);
       return check((await database.settings.get(key))?.value);
     },
   });
-  const set = (change: Change<T>) => {
-    // What is still being read must not come after what was just chosen.
-    void client.cancelQueries({ queryKey: query });
-    client.setQueryData(query, (before: T | undefined) =>
-      typeof change === 'function' ? (change as (kept: T) => T)(before ?? usual) : change,
-    );
-    changeSetting(database, setting, change).then(
-      (now) => client.setQueryData(query, now),
-      (error: unknown) => toast(storageSentence(error)),
-    );
-  };
+  const set = useCallback(
+    (change: Change<T>) => {
+      const query = ['settings', setting.key];
+      // What is still being read must not come after what was just chosen.
+      void client.cancelQueries({ queryKey: query });
+      client.setQueryData(query, (before: T | undefined) =>
+        typeof change === 'function' ? (change as (kept: T) => T)(before ?? setting.usual) : change,
+      );
+      changeSetting(database, setting, change).then(
+        (now) => client.setQueryData(query, now),
+        (error: unknown) => toast(storageSentence(error)),
+      );
+    },
+    [client, setting],
+  );
   return [kept.data ?? usual, set];
 }
 
