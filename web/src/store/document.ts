@@ -81,7 +81,7 @@ export interface RhythmDocument {
   /** Keeps at once what waits for the paint: the page may be gone before it is painted. */
   hurry(): void;
   /** What is not kept yet, if anything; where another tab saved meanwhile that is to be chosen first. */
-  lastEdits(): LastEdits | undefined;
+  lastEdits(): LastEdits<Draft> | undefined;
   /** Resolves when everything up to now is kept or has failed. */
   settled(): Promise<void>;
 }

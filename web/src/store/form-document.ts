@@ -1,7 +1,8 @@
 import { checkForm, type Form } from '@stride/core/form';
 import { type History, record as recordStep, redo, startHistory, undo } from '@stride/core/rhythm';
 import type { FormRecord, StrideDatabase } from './db.ts';
-import { putForm, saveForm } from './forms.ts';
+import { copyOfForm, putForm, saveForm } from './forms.ts';
+import type { LastEdits } from './last-edits.ts';
 
 export type FormSaveStatus =
   | { readonly status: 'saved' }
@@ -30,6 +31,8 @@ export interface FormDocument {
   takeTheirs(): void;
   keepAsCopy(newId: string): Promise<void>;
   tryAgain(): void;
+  /** What is in this tab only, and may yet be kept. */
+  lastEdits(): LastEdits<Pick<FormRecord, 'form'>> | undefined;
   /** Resolves when everything up to now is kept or has failed. */
   settled(): Promise<void>;
 }
@@ -121,11 +124,14 @@ export function openFormDocument(
       set({ history: recordStep(state.history, theirs.form), save: { status: 'saved' } });
     },
     async keepAsCopy(newId) {
-      const { present } = state.history;
-      await putForm(db, { ...present, id: newId, name: `${present.name.slice(0, 110)} (copy)` });
+      await putForm(db, copyOfForm(state.history.present, newId));
       this.takeTheirs();
     },
     tryAgain: keep,
+    lastEdits: () =>
+      state.save.status === 'saving' || state.save.status === 'failed'
+        ? { form: state.history.present, revision, writer }
+        : undefined,
     settled: () => queue,
   };
 }

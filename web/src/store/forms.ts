@@ -30,6 +30,11 @@ export async function loadForm(db: StrideDatabase, id: string): Promise<LoadForm
     : { status: 'broken', messages: checked.messages };
 }
 
+/** The same under another id and name. */
+export function copyOfForm(form: Form, id: string): Form {
+  return { ...form, id, name: `${form.name.slice(0, 110)} (copy)` };
+}
+
 /** Puts a new form there. */
 export async function putForm(db: StrideDatabase, form: Form): Promise<void> {
   await db.forms.put({ id: form.id, form, revision: 1, updated: Date.now() });

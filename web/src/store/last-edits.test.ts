@@ -2,8 +2,11 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { hurryToKeep } from './at-stake.ts';
 import { database } from './db.ts';
-import { type LastEdits, lastEditsOf, noteLastEdits } from './last-edits.ts';
-import { closeDocument, openRhythm } from './open-documents.ts';
+import { DEMO_FORM } from './demo-form.ts';
+import { listForms, putForm } from './forms.ts';
+import { lastEditsOf } from './last-edits.ts';
+import { closeDocument, lastEdits, openRhythm } from './open-documents.ts';
+import { lastFormEdits, openForm } from './open-forms.ts';
 import { listRhythms, loadRhythm, seedOnce } from './rhythms.ts';
 import { storedIn, tempo } from './stored.testkit.ts';
 
@@ -22,10 +25,13 @@ async function opened() {
 }
 
 /** Edits to another tempo, as a tab that is gone noted them. */
-async function left(bpm: number, more: Partial<LastEdits> = {}): Promise<void> {
+async function left(
+  bpm: number,
+  more: { readonly revision?: number; readonly writer?: string } = {},
+): Promise<void> {
   const { rhythm, drafts, revision } = await storedIn(database, ID);
   const edits = tempo(bpm)({ rhythm, drafts });
-  noteLastEdits(ID, { ...edits, revision, writer: 'gone', ...more });
+  lastEdits.note(ID, { ...edits, revision, writer: 'gone', ...more });
 }
 
 const bpmNow = async () => (await storedIn(database, ID)).rhythm.tempo.bpm;
@@ -91,10 +97,10 @@ describe('last edits of a page that is left', () => {
       Promise.reject(new DOMException('full', 'QuotaExceededError')) as never;
     await opened();
     database.rhythms.bulkPut = bulkPut;
-    expect(lastEditsOf(ID).map(({ rhythm }) => rhythm.tempo.bpm)).toEqual([96]);
+    expect(lastEdits.of(ID).map(({ rhythm }) => rhythm.tempo.bpm)).toEqual([96]);
     closeDocument(ID);
     await opened();
-    expect(lastEditsOf(ID)).toEqual([]);
+    expect(lastEdits.of(ID)).toEqual([]);
     const copies = (await listRhythms(database)).filter(({ rhythm }) => rhythm.tempo.bpm === 96);
     expect(copies).toHaveLength(1);
   });
@@ -106,7 +112,7 @@ describe('last edits of a page that is left', () => {
       '{"revision":1,"writer":"b","drafts":{},"rhythm":{}}',
     );
     localStorage.setItem('stride-last-edits other c', 'theirs');
-    expect(lastEditsOf(ID)).toEqual([]);
+    expect(lastEdits.of(ID)).toEqual([]);
     expect(localStorage.length).toBe(1);
     const full = {
       ...localStorage,
@@ -114,8 +120,59 @@ describe('last edits of a page that is left', () => {
         throw new DOMException('full', 'QuotaExceededError');
       },
     };
-    const { rhythm, drafts } = await storedIn(database, ID);
-    const edits = { rhythm, drafts, revision: 1, writer: 'd' };
-    expect(() => noteLastEdits(ID, edits, full as unknown as Storage)).not.toThrow();
+    const inFull = lastEditsOf('edits', () => ({ some: 1 }), full as unknown as Storage);
+    expect(() => inFull.note(ID, { some: 1, revision: 1, writer: 'd' })).not.toThrow();
+  });
+});
+
+describe('last edits of a form', () => {
+  let count = 0;
+  let id = '';
+  const named = (name: string) => ({ ...DEMO_FORM, id, name });
+  const keptName = async () => (await database.forms.get(id))?.form.name;
+
+  beforeEach(async () => {
+    count += 1;
+    // Each its own, since forms stay open.
+    id = `walk-${count}`;
+    await database.forms.clear();
+    await putForm(database, named('As it was'));
+  });
+
+  async function openedForm() {
+    const result = await openForm(id);
+    if (result.status !== 'open') throw new Error(result.status);
+    await result.document.settled();
+    return result.document;
+  }
+
+  it('are noted at once, and no longer when they are kept', async () => {
+    const document = await openedForm();
+    document.edit(() => named('Longer'));
+    hurryToKeep();
+    expect(lastFormEdits.of(id).map(({ form }) => form.name)).toEqual(['Longer']);
+    await document.settled();
+    expect(lastFormEdits.of(id)).toEqual([]);
+    expect(await keptName()).toBe('Longer');
+  });
+
+  it('are done when it is opened again, and can be undone', async () => {
+    lastFormEdits.note(id, { form: named('Left at once'), revision: 1, writer: 'gone' });
+    const document = await openedForm();
+    expect(await keptName()).toBe('Left at once');
+    expect(lastFormEdits.of(id)).toEqual([]);
+    document.undo();
+    await document.settled();
+    expect(await keptName()).toBe('As it was');
+  });
+
+  it('stand beside what was kept since, and what is no form is let go', async () => {
+    lastFormEdits.note(id, { form: named('Left at once'), revision: 0, writer: 'gone' });
+    localStorage.setItem(`stride-last-form-edits ${id} x`, '{"revision":1,"writer":"x","form":{}}');
+    await openedForm();
+    expect(await keptName()).toBe('As it was');
+    const names = (await listForms(database)).map(({ form }) => form.name);
+    expect(names.sort()).toEqual(['As it was', 'Left at once (copy)']);
+    expect(localStorage.length).toBe(0);
   });
 });

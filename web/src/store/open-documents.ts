@@ -1,10 +1,11 @@
-import type { Rhythm } from '@stride/core/rhythm';
+import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
+import * as v from 'valibot';
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
-import { database, openSafely, type RhythmRecord } from './db.ts';
+import { database, openSafely } from './db.ts';
 import { type Draft, openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
-import { forgetLastEdits, lastEditsOf, noteLastEdits } from './last-edits.ts';
+import { lastEditsOf } from './last-edits.ts';
 import {
   copyOf,
   loadPractice,
@@ -47,53 +48,24 @@ function look(): void {
   if (!same) unkept.set(next);
 }
 
+const DraftsSchema = v.record(v.string(), v.string());
+
+/** Edits that were not kept when their page was left. */
+export const lastEdits = lastEditsOf<Draft>('edits', ({ rhythm, drafts }) => {
+  const checked = checkRhythm(rhythm);
+  return checked.ok && v.is(DraftsSchema, drafts) ? { rhythm: checked.rhythm, drafts } : undefined;
+});
+
 askBeforeLeaving(
   () => [...open.values()].some((document) => document.getState().save.status !== 'saved'),
   () => {
     for (const document of open.values()) {
       document.hurry();
       const edits = document.lastEdits();
-      if (!edits) continue;
-      noteLastEdits(document.id, edits);
-      addNoted(document, edits.writer);
+      if (edits) lastEdits.note(document.id, edits);
     }
   },
 );
-
-/** Last edits that are noted until the document is kept, by who made them: this tab, or one that was left before. */
-const noted = new Map<RhythmDocument, Set<string>>();
-
-function addNoted(document: RhythmDocument, writer: string): void {
-  noted.set(document, new Set(noted.get(document)).add(writer));
-}
-
-function forgetKept(document: RhythmDocument): void {
-  if (document.getState().save.status !== 'saved') return;
-  for (const writer of noted.get(document) ?? []) forgetLastEdits(document.id, writer);
-  noted.delete(document);
-}
-
-/**
- * Edits that were not kept when their page was left are done now, or kept beside what another tab has saved since.
- * They are noted until they are kept.
- */
-async function takeUp(document: RhythmDocument, record: RhythmRecord): Promise<void> {
-  for (const { rhythm, drafts, revision, writer } of lastEditsOf(document.id)) {
-    const isKept =
-      JSON.stringify([rhythm, drafts]) === JSON.stringify([record.rhythm, record.drafts]);
-    if (!isKept && (revision === record.revision || writer === record.writer)) {
-      addNoted(document, writer);
-      document.type(() => ({ rhythm, drafts }));
-      continue;
-    }
-    try {
-      if (!isKept) await keepBeside({ rhythm, drafts });
-      forgetLastEdits(document.id, writer);
-    } catch (error) {
-      toast(storageSentence(error));
-    }
-  }
-}
 
 async function keepBeside({ rhythm, drafts }: Draft): Promise<void> {
   const copy = copyOf(rhythm, crypto.randomUUID());
@@ -130,9 +102,16 @@ export async function openRhythm(id: string): Promise<OpenResult> {
     say: toast,
   });
   document.subscribe(look);
-  document.subscribe(() => forgetKept(document));
+  document.subscribe(() => {
+    if (document.getState().save.status === 'saved') lastEdits.forget(id);
+  });
   open.set(id, document);
-  await takeUp(document, result.record);
+  await lastEdits.takeUp(id, {
+    kept: result.record,
+    again: ({ rhythm, drafts }) => document.type(() => ({ rhythm, drafts })),
+    beside: keepBeside,
+    failed: (error) => toast(storageSentence(error)),
+  });
   return { status: 'open', document };
 }
 

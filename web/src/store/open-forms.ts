@@ -1,10 +1,12 @@
+import { checkForm } from '@stride/core/form';
 import { liveQuery } from 'dexie';
 import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
 import { database, type FormRecord } from './db.ts';
 import { type FormDocument, openFormDocument } from './form-document.ts';
-import { listForms, loadForm } from './forms.ts';
+import { copyOfForm, listForms, loadForm, putForm } from './forms.ts';
+import { lastEditsOf } from './last-edits.ts';
 import { seedOnce, storageSentence } from './rhythms.ts';
 
 /** Forms stay open when one leaves the page, so that undo is still there on return. */
@@ -31,13 +33,43 @@ export async function openForm(id: string): Promise<OpenForm> {
   const isAsKept =
     known &&
     JSON.stringify(known.getState().history.present) === JSON.stringify(result.record.form);
-  const document = isAsKept ? known : openFormDocument(database, result.record, toast);
+  if (isAsKept) return { status: 'open', document: known };
+  const document = openFormDocument(database, result.record, toast);
+  document.subscribe(() => {
+    if (document.getState().save.status === 'saved') lastFormEdits.forget(id);
+  });
   open.set(id, document);
+  await lastFormEdits.takeUp(id, {
+    kept: result.record,
+    again: ({ form }) => document.edit(() => form),
+    beside: keepBeside,
+    failed: (error) => toast(storageSentence(error)),
+  });
   return { status: 'open', document };
 }
 
-askBeforeLeaving(() =>
-  [...open.values()].some(({ getState }) => getState().save.status !== 'saved'),
+/** Edits that were not kept when their page was left. */
+export const lastFormEdits = lastEditsOf<Pick<FormRecord, 'form'>>('form-edits', ({ form }) => {
+  const checked = checkForm(form);
+  return checked.ok ? { form: checked.form } : undefined;
+});
+
+async function keepBeside({ form }: Pick<FormRecord, 'form'>): Promise<void> {
+  const copy = copyOfForm(form, crypto.randomUUID());
+  await putForm(database, copy);
+  toast(
+    `Edits of ${form.name} were not kept when their page was left, and it was changed since: they stand as ${copy.name}.`,
+  );
+}
+
+askBeforeLeaving(
+  () => [...open.values()].some(({ getState }) => getState().save.status !== 'saved'),
+  () => {
+    for (const document of open.values()) {
+      const edits = document.lastEdits();
+      if (edits) lastFormEdits.note(document.id, edits);
+    }
+  },
 );
 
 /** All forms, kept up to date with what this and other tabs write; undefined until they are read. */
