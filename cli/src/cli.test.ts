@@ -146,7 +146,7 @@ describe('the command line', () => {
   });
 
   it('hears a recording, and says what it took for what', async () => {
-    await run('render', file('steps.stride'), file('heard.wav'), '--turns', '6');
+    await run('render', file('steps.stride'), file('heard.wav'), '--turns', '4');
     const { code, error } = await run('convert', file('heard.wav'), file('heard.stride'));
     expect(code).toBe(0);
     expect(error).toContain('Heard: ');

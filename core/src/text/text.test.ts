@@ -145,7 +145,7 @@ describe('writing and reading', () => {
           expect(result.rhythm).toEqual(rhythm);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 
@@ -194,7 +194,7 @@ describe('writing and reading', () => {
           }
         },
       ),
-      { numRuns: 500 },
+      { numRuns: 250 },
     );
   });
 });

@@ -22,13 +22,27 @@ function bell(length: number): Float64Array {
 }
 const bells = new Map<number, Float64Array>();
 
+/** Where each bin of a spectrum lies among the bands; asked for as often as a bell. */
+function bandsAt(sampleRate: Hertz): Float64Array {
+  const known = places.get(sampleRate);
+  if (known) return known;
+  const top = mel(Math.min(15_000, sampleRate * 0.45));
+  const bottom = mel(40);
+  const made = Float64Array.from(
+    { length: SIZE / 2 },
+    (_, bin) => ((mel((bin * sampleRate) / SIZE) - bottom) / (top - bottom)) * BANDS,
+  );
+  places.set(sampleRate, made);
+  return made;
+}
+const places = new Map<Hertz, Float64Array>();
+
 /** Log-mel features of a stroke: how strong each band of hearing is in each part, whatever its loudness. */
 export function logMel(samples: Float32Array, sampleRate: Hertz): Float64Array {
   const fft = new FFT(SIZE);
   const spectrum = fft.createComplexArray();
   const features = new Float64Array(BANDS * (PARTS.length - 1));
-  const top = mel(Math.min(15_000, sampleRate * 0.45));
-  const bottom = mel(40);
+  const bands = bandsAt(sampleRate);
   for (let part = 0; part + 1 < PARTS.length; part += 1) {
     const from = Math.round((PARTS[part] as number) * sampleRate);
     const to = Math.round((PARTS[part + 1] as number) * sampleRate);
@@ -51,7 +65,7 @@ export function logMel(samples: Float32Array, sampleRate: Hertz): Float64Array {
       }
     }
     for (let bin = 1; bin < SIZE / 2; bin += 1) {
-      const at = ((mel((bin * sampleRate) / SIZE) - bottom) / (top - bottom)) * BANDS;
+      const at = bands[bin] as number;
       const low = Math.floor(at);
       for (const [band, share] of [
         [low, 1 - (at - low)],

@@ -114,8 +114,8 @@ describe('strokes are told apart', () => {
           withNoise(renderStroke(id, code, { force: 3, take }, RATE), 20, take * 77 + 5),
           RATE,
         );
-      centres.set(name, centroidOf([0, 1, 2, 3].map(features)));
-      for (const take of [20, 21]) heard.push({ id, name, features: features(take) });
+      centres.set(name, centroidOf([0, 1, 2].map(features)));
+      heard.push({ id, name, features: features(20) });
     }
   };
   beforeAll(learn);
