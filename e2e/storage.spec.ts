@@ -77,3 +77,24 @@ test('an edit is done again where its page was left before it was kept', async (
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
   await kept(page, 'lantern-steps', '"kind":"C"');
 });
+
+test('an edit of a form is done again where its page was left before it was kept', async ({
+  page,
+}) => {
+  page.on('dialog', (dialog) => dialog.accept());
+  await page.goto('/form');
+  await page.getByRole('button', { name: 'Look at the set of the Lantern Street Players' }).click();
+  const gather = page.locator('[data-section="Gather"]').first();
+  await gather.click();
+  await expect(gather).toContainText('16 turns');
+  const { pathname } = new URL(page.url());
+  await page.evaluate(() => {
+    const key = { key: 'ArrowRight', code: 'ArrowRight', shiftKey: true };
+    const event = new KeyboardEvent('keydown', { ...key, bubbles: true, cancelable: true });
+    document.activeElement?.dispatchEvent(event);
+    window.location.href = '/stride.svg';
+  });
+  await page.waitForURL('**/stride.svg');
+  await page.goto(pathname);
+  await expect(gather).toContainText('17 turns');
+});
