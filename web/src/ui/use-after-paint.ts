@@ -46,14 +46,26 @@ function begin(): Set<() => void> {
 
 /**
  * Gives a value again once the frame that shows its change has been painted: for what may follow the
- * player's hand by a moment, so that the hand itself is answered at once.
+ * player's hand by a moment, so that the hand itself is answered at once. Where the hand is quicker than the
+ * machine it follows when the hand rests.
  * @param first what it is until the first frame has been painted
  */
 export function useAfterPaint<T>(value: T, first: T = value): T {
+  return useFollowing(value, first, startTransition);
+}
+
+/** The same for what is small and has to keep up with the hand: it is drawn then without a break. */
+export function useRightAfterPaint<T>(value: T): T {
+  return useFollowing(value, value, atOnce);
+}
+
+const atOnce = (run: () => void) => run();
+
+function useFollowing<T>(value: T, first: T, how: (run: () => void) => void): T {
   const [settled, setSettled] = useState(first);
   useEffect(() => {
     if (settled === value) return;
-    return afterPaint(() => startTransition(() => setSettled(() => value)));
-  }, [value, settled]);
+    return afterPaint(() => how(() => setSettled(() => value)));
+  }, [value, settled, how]);
   return settled;
 }

@@ -12,7 +12,7 @@ import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
-import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useAfterPaint, useRightAfterPaint } from '../ui/use-after-paint.ts';
 
 interface ReadingPanelProps {
   readonly rhythm: Rhythm;
@@ -25,11 +25,16 @@ interface ReadingPanelProps {
 
 /** What the chosen stroke and its layer say. It follows the stroke by a moment, so that the line answers the key at once. */
 export function ReadingPanel(props: ReadingPanelProps) {
-  return <Reading {...useAfterPaint(props)} />;
+  return <Reading {...useRightAfterPaint(props)} read={useAfterPaint(props.rhythm)} />;
 }
 
-const Reading = memo(function Reading(props: ReadingPanelProps) {
-  const { rhythm, timing, counting, chosen, lit, onLight } = props;
+interface ReadingProps extends ReadingPanelProps {
+  /** The rhythm whose sentences are told; they take longer and come after what the slot says. */
+  readonly read: Rhythm;
+}
+
+const Reading = memo(function Reading(props: ReadingProps) {
+  const { rhythm, timing, counting, chosen, lit, onLight, read } = props;
   const slot = useMemo(
     () => readSlot(rhythm, timing, chosen.layer, chosen.slot, counting),
     [rhythm, timing, chosen.layer, chosen.slot, counting],
@@ -62,7 +67,7 @@ const Reading = memo(function Reading(props: ReadingPanelProps) {
             ) : null}
           </Part>
         ) : null}
-        <LayerSays rhythm={rhythm} layerIndex={chosen.layer} lit={lit} onLight={onLight} />
+        <LayerSays rhythm={read} layerIndex={chosen.layer} lit={lit} onLight={onLight} />
       </Card>
     </div>
   );

@@ -6,7 +6,7 @@ import { memo, useCallback } from 'react';
 import { useOffers } from '../app/offers.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
-import { useAfterPaint } from '../ui/use-after-paint.ts';
+import { useRightAfterPaint } from '../ui/use-after-paint.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
@@ -47,7 +47,7 @@ export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
   const now = useCallback(() => latest.current, [latest]);
   useOffers('On the line', () => offersOf(line));
   // What is pressed follows a stroke by a moment; what is done is done on the line as it is.
-  return <Bar line={useAfterPaint(line)} now={now} onPlace={onPlace} />;
+  return <Bar line={useRightAfterPaint(line)} now={now} onPlace={onPlace} />;
 }
 
 interface BarProps extends Pick<StrokeBarProps, 'line' | 'onPlace'> {
