@@ -88,6 +88,23 @@ test('an edit of a form is done again where its page was left before it was kept
   await gather.click();
   await expect(gather).toContainText('16 turns');
   const { pathname } = new URL(page.url());
+  // The storage has something else to do, so that it does not take the edit before the page is left.
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const open = indexedDB.open('humble-stride');
+        open.onsuccess = () => {
+          const forms = open.result.transaction('forms', 'readwrite').objectStore('forms');
+          const goOn = () => {
+            forms.get('none').onsuccess = goOn;
+          };
+          forms.get('none').onsuccess = () => {
+            goOn();
+            resolve();
+          };
+        };
+      }),
+  );
   await page.evaluate(() => {
     const key = { key: 'ArrowRight', code: 'ArrowRight', shiftKey: true };
     const event = new KeyboardEvent('keydown', { ...key, bubbles: true, cancelable: true });
