@@ -1,9 +1,10 @@
 import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
-import { createContext, memo, type ReactNode, useContext } from 'react';
+import { createContext, memo, type ReactNode, useCallback, useContext } from 'react';
 import { isInRange } from '../strideline/ranges.ts';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
+import { useLatest } from '../ui/use-latest.ts';
 import type { Line } from './line.ts';
 import { lineActions } from './line-actions.ts';
 
@@ -63,7 +64,7 @@ export const LineMenu = memo(function LineMenu({ now }: Pick<ItemsProps, 'now'>)
   );
 });
 
-interface LineContextMenuProps extends Pick<ItemsProps, 'now'> {
+interface LineContextMenuProps {
   readonly line: Line;
   readonly children: ReactNode;
 }
@@ -84,7 +85,9 @@ function ItemsHere() {
 }
 
 /** The same where one clicks on the line with the right button, or presses long. */
-export function LineContextMenu({ line, now, children }: LineContextMenuProps) {
+export function LineContextMenu({ line, children }: LineContextMenuProps) {
+  const latest = useLatest(line);
+  const now = useCallback(() => latest.current, [latest]);
   return (
     <Around.Provider value={{ line, children }}>
       <MenuAround now={now} />

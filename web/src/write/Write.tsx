@@ -13,7 +13,6 @@ import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { useLatest } from '../ui/use-latest.ts';
 import { useSame } from '../ui/use-same.ts';
 import { VariationChips } from '../variations/VariationChips.tsx';
 import { Variations } from '../variations/Variations.tsx';
@@ -73,8 +72,6 @@ export function Write() {
     if (isBegun) window.document.getElementById(firstSlot)?.focus();
   }, [isBegun, firstSlot]);
   const { pick, place, weigh, slide } = useSteady(line.commands);
-  const latestLine = useLatest(line);
-  const lineNow = useCallback(() => latestLine.current, [latestLine]);
   const { setMix, getState, edit } = bench;
   const editTurns = useCallback(
     (change: (before: Rhythm) => Rhythm) => edit(change, 'turns'),
@@ -123,7 +120,7 @@ export function Write() {
         aria-label="Stride line"
         className="flex flex-col justify-center py-3 pr-1 pl-4 lg:min-h-[440px]"
       >
-        <LineContextMenu line={line} now={lineNow}>
+        <LineContextMenu line={line}>
           <StrideLine
             rhythm={rhythm}
             timing={timed.timing}
