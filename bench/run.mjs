@@ -2,7 +2,7 @@
 import { build } from 'vite';
 import { ensurePackages, run } from '../scripts/setup.mjs';
 
-ensurePackages(import.meta.dirname);
+await ensurePackages(import.meta.dirname);
 if (!run('npm', ['run', '--silent', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }))
   process.exit(1);
 await build({ root: 'page', logLevel: 'warn', build: { target: 'es2023' } });

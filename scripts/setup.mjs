@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -46,19 +46,48 @@ export async function runAside(command, args, options = {}) {
 }
 
 /**
+ * The lockfile names no addresses, so that it serves whatever registry is used; npm then asks about each package before it
+ * fetches it, which takes half of the whole. With the addresses that registries have for what they keep it fetches at once.
+ */
+function withAddresses(lockfile) {
+  const registry = spawnSync('npm', ['config', 'get', 'registry'], { encoding: 'utf8' }).stdout;
+  const lock = JSON.parse(lockfile);
+  for (const [path, one] of Object.entries(lock.packages)) {
+    if (!one.integrity || one.resolved) continue;
+    const name = one.name ?? path.split('node_modules/').at(-1);
+    const file = `${name.split('/').at(-1)}-${one.version}.tgz`;
+    one.resolved = `${registry.trim().replace(/\/$/, '')}/${name}/-/${file}`;
+  }
+  return JSON.stringify(lock);
+}
+
+/** Not `npm ci`: it refuses a lockfile where a registry lacks an optional package of another platform. */
+const install = (folder) =>
+  runBeside('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { cwd: folder });
+
+/**
  * Installs the packages of a folder's lockfile where they are missing or the lockfile has changed since. What is seldom run has a
  * folder of its own with what it alone needs, found before the packages of the root.
  */
-export function ensurePackages(folder = ROOT) {
+export async function ensurePackages(folder = ROOT) {
   const stamp = join(folder, 'node_modules', '.installed-from');
-  const lock = createHash('sha256')
-    .update(readFileSync(join(folder, 'package-lock.json')))
-    .digest('hex');
+  const lockfile = readFileSync(join(folder, 'package-lock.json'), 'utf8');
+  const lock = createHash('sha256').update(lockfile).digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages …');
-  // Not `npm ci`: it refuses a lockfile where a registry lacks an optional package of another platform.
-  const options = ['--no-save', '--no-audit', '--no-fund'];
-  if (!run('npm', ['install', ...options], { cwd: folder })) {
+  // npm reads this one rather than the other.
+  const addressed = join(folder, 'npm-shrinkwrap.json');
+  const stop = () => {
+    rmSync(addressed, { force: true });
+    process.exit(1);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, stop);
+  writeFileSync(addressed, withAddresses(lockfile));
+  const isInstalled = await install(folder);
+  rmSync(addressed);
+  for (const signal of ['SIGINT', 'SIGTERM']) process.off(signal, stop);
+  // A registry may keep things elsewhere.
+  if (!isInstalled && !(await install(folder))) {
     console.error('The packages of package-lock.json could not be installed: see the lines above.');
     process.exit(1);
   }

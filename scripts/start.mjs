@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { ensurePackages, ROOT, run } from './setup.mjs';
 
-ensurePackages();
+await ensurePackages();
 console.log('Building …');
 if (!run('npm', ['run', '--silent', 'build'])) process.exit(1);
 const server = spawn(process.execPath, ['server/dist/main.js', ...process.argv.slice(2)], {

@@ -3,21 +3,21 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { CHROMIUM, hasShell } from '../e2e/browser.mjs';
-import { ensurePackages, ROOT, run, runAside, runBeside } from './setup.mjs';
+import { ensurePackages, ROOT, runAside, runBeside } from './setup.mjs';
 
 const REPORTS = join(ROOT, '.reports');
 
-/** Debian's Chromium, its shell without windows from apt where there is none yet. */
-function ensureChromium() {
+/** Debian's Chromium, its shell without windows from apt where there is none yet. @returns {Promise<boolean>} whether it is there */
+async function ensureChromium() {
   if (hasShell() || existsSync(CHROMIUM.executablePath)) return true;
   console.log('Installing Chromium …');
-  const quiet = {
+  const install =
+    'apt-get update && apt-get install -y --no-install-recommends chromium-headless-shell';
+  // In one command, which goes on by itself while packages are installed.
+  const done = await runBeside('sh', ['-c', install], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-  };
-  const done =
-    run('apt-get', ['update'], quiet) &&
-    run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium-headless-shell'], quiet);
+  });
   if (done && hasShell()) return true;
   console.error(
     'Chromium is missing and may not be installed here: install the Debian package “chromium-headless-shell” or “chromium”, or name its path in CHROMIUM.',
@@ -137,7 +137,8 @@ const unitTests = () =>
 for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(1));
 
 const taken = clock();
-ensurePackages();
+const chromium = ensureChromium();
+await ensurePackages();
 console.log(`packages (${taken()})`);
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS);
@@ -147,7 +148,7 @@ async function prepare() {
   const built = await step('build', () => runBeside('npm', ['run', '--silent', 'build']));
   if (!built) return false;
   await step('size of the first page', () => runBeside(process.execPath, ['scripts/size.mjs']));
-  return step('Chromium', ensureChromium);
+  return step('Chromium', () => chromium);
 }
 const prepared = prepare();
 
