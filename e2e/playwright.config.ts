@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { aside, FOR_TESTS } from './browser.mjs';
+import { aside, FOR_TESTS, UNTIMED } from './browser.mjs';
 import { AT_EASE, WITH_MUSIC } from './groups.mjs';
 import type { Choices } from './kit.ts';
 
@@ -21,7 +21,12 @@ export default defineConfig<Choices>({
       testMatch: AT_EASE,
       use: { contextOptions: { reducedMotion: 'reduce' }, frames: 20, launchOptions: aside() },
     },
-    { name: 'with-music', testMatch: WITH_MUSIC, workers: 2, use: { frames: 20 } },
+    {
+      name: 'with-music',
+      testMatch: WITH_MUSIC,
+      workers: 2,
+      use: { frames: 20, launchOptions: UNTIMED },
+    },
     {
       name: 'in-time',
       workers: 2,
