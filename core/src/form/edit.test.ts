@@ -163,7 +163,7 @@ describe('an edit of a form', () => {
           form = next;
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   });
 });

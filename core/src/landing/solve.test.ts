@@ -106,7 +106,7 @@ describe('solve', () => {
         expect(countSolutions(cycle, asked)).toBe(found.length);
         expect(new Set(found).size).toBe(found.length);
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 
@@ -122,7 +122,7 @@ describe('solve', () => {
           expect(exact.start).toEqual(rational(start.unit * units.unit.num, units.unit.den));
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   });
 
@@ -238,7 +238,7 @@ describe('a question without a solution', () => {
           expect(solve(cycle, way.question).found).toBe(way.found);
         }
       }),
-      { numRuns: 15 },
+      { numRuns: 8 },
     );
   });
 });

@@ -40,7 +40,7 @@ describe('the tempo of a clock', () => {
           expect(told(ticksAt(bpm, 40, off, 5000, seed)).length).toBe(all.length);
         },
       ),
-      { numRuns: 20 },
+      { numRuns: 10 },
     );
   });
 

@@ -276,7 +276,7 @@ describe('a MIDI file of other programs', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 70 },
     );
   });
 });

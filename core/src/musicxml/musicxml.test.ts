@@ -95,12 +95,12 @@ describe('what a score cannot hold', () => {
 
 describe('a score that is written', () => {
   it('has its elements where MusicXML 4 wants them, by a reader that is not ours', async () => {
-    const samples = fc.sample(arbitraryRhythm, { numRuns: 25, seed: 7 });
+    const samples = fc.sample(arbitraryRhythm, { numRuns: 12, seed: 7 });
     const texts = [STEPS, ...samples]
       .filter(({ layers }) => layers.length > 0)
       .map((rhythm) => writeMusicXml(rhythm).text)
       .filter(({ length }) => length < 1_000_000);
-    expect(texts.length).toBeGreaterThan(15);
+    expect(texts.length).toBeGreaterThan(9);
     expect(await problemsIn(...texts)).toEqual([]);
     // The schema does not let anything pass.
     const broken = writeMusicXml(STEPS).text.replace('<voice>1</voice>', '<tone>1</tone>');
@@ -235,7 +235,7 @@ describe('a score that is written', () => {
         );
         expect((came.variations ?? []).length).toBeLessThanOrEqual((own.variations ?? []).length);
       }),
-      { numRuns: 80 },
+      { numRuns: 40 },
     );
   });
 });

@@ -333,7 +333,7 @@ describe('a score of other programs', () => {
             bringIn(result.notation, choice, 'x');
         },
       ),
-      { numRuns: 120 },
+      { numRuns: 60 },
     );
   });
 });

@@ -145,9 +145,9 @@ then A`);
         );
         expect(notes.sort()).toEqual(placed.sort());
       }),
-      { numRuns: 30 },
+      { numRuns: 12 },
     );
-    expect(compared).toBeGreaterThan(20);
+    expect(compared).toBeGreaterThan(5);
   });
 
   it('has its tempo where a section begins with rests, and tells what else has no place', () => {
@@ -228,11 +228,11 @@ then Stairs`),
 
   it('whatever the form is, is written in order, and never throws', async () => {
     const texts = fc
-      .sample(arbitraryForm, { numRuns: 14, seed: 3 })
+      .sample(arbitraryForm, { numRuns: 7, seed: 3 })
       .map((form) => writeFormXml(laidOut(form)).text.replace(/<!DOCTYPE[^>]*>/, ''))
       // A form in which nobody plays has no part, which no score may be without.
       .filter((text) => text.includes('<score-part '));
-    expect(texts.length).toBeGreaterThan(9);
+    expect(texts.length).toBeGreaterThan(4);
     const { errors } = await validateXML({
       xml: texts.map((contents, at) => ({ fileName: `form-${at}.musicxml`, contents })),
       schema: [SCHEMA],

@@ -46,7 +46,7 @@ describe('the pulse of what was played', () => {
         const { beat } = pulseOf(played(FOURS, { bpm, off, turns: 8 }));
         expect(Math.abs((beat * bpm) / 60 - 1)).toBeLessThan(0.002);
       }),
-      { numRuns: 12 },
+      { numRuns: 6 },
     );
   });
 

@@ -271,7 +271,7 @@ describe('every edit a player can make', () => {
           }
         },
       ),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 
@@ -294,7 +294,7 @@ describe('every edit a player can make', () => {
           now.layers.map((layer) => layer.strokes),
         );
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     );
   });
 

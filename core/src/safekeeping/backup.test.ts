@@ -154,7 +154,7 @@ describe('a backup', () => {
           else expect(read.message).toMatch(/^It /);
         },
       ),
-      { numRuns: process.env.SOAK ? 200_000 : 300 },
+      { numRuns: process.env.SOAK ? 200_000 : 100 },
     );
   });
 });

@@ -48,7 +48,7 @@ describe('spelling', () => {
         for (const sign of spell(word)) expect(sign in VOWELS || sign in CONSONANTS).toBe(true);
         expect(sayWord(spell(word), { speaker: 'high' }, 8000).every(Number.isFinite)).toBe(true);
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 });

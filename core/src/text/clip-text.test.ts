@@ -23,7 +23,7 @@ describe('copied strokes as text', () => {
           }
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 60 },
     );
   });
 

@@ -145,7 +145,7 @@ describe('writing and reading', () => {
           expect(result.rhythm).toEqual(rhythm);
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   });
 
@@ -194,7 +194,7 @@ describe('writing and reading', () => {
           }
         },
       ),
-      { numRuns: 250 },
+      { numRuns: 120 },
     );
   });
 });

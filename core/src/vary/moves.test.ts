@@ -287,7 +287,7 @@ describe('any move', () => {
           expect(made.told).toHaveLength(steps.length);
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   });
 });

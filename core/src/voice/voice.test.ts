@@ -255,7 +255,7 @@ describe('one model of one drum', () => {
           expect(samples.some((value) => Math.abs(value) > 1e-3)).toBe(true);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 });

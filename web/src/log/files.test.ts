@@ -1,9 +1,9 @@
 import { type Goal, type LoggedRun, sessionDays } from '@stride/core/log';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { StrideDatabase, setDatabase } from '../store/db.ts';
-import { makeDemoLog } from '../store/demo-log.ts';
 import { wholeLog } from '../store/log.ts';
 import { putRuns } from '../store/run-months.ts';
+import { makeShortLog } from '../store/short-log.testkit.ts';
 import { bringLog, calendarOf, runsOfTable, tableOf } from './files.ts';
 
 let count = 0;
@@ -52,14 +52,14 @@ function readCalendar(text: string, name: string): string[] {
 
 const file = (text: string, name: string) => new File([text], name);
 
-async function demoRuns(): Promise<readonly LoggedRun[]> {
-  await makeDemoLog('2026-11-26');
+async function someRuns(): Promise<readonly LoggedRun[]> {
+  await makeShortLog();
   return db.runs.orderBy('at').toArray();
 }
 
 describe('runs as a table', () => {
   it('are read by another reader as they are in the log, and come back', async () => {
-    const runs = (await demoRuns())
+    const runs = (await someRuns())
       .slice(0, 40)
       .map((run, at) => (at === 3 ? { ...run, note: 'slower, “cold” hands,\nthen "warm"' } : run));
     const [head = [], ...rows] = readTable(await tableOf(runs));
@@ -132,7 +132,7 @@ describe('the plan as a calendar', () => {
 
 describe('the log of somebody else', () => {
   it('is read in beside one’s own; another file is refused with a sentence', async () => {
-    const runs = (await demoRuns()).slice(0, 30).map(({ demo: _, ...own }) => own);
+    const runs = (await someRuns()).slice(0, 30).map(({ demo: _, ...own }) => own);
     await db.transaction('rw', db.runs, db.months, () => putRuns(db, runs));
     const log = await wholeLog('Ines');
     expect(log.runs).toHaveLength(30);

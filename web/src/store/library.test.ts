@@ -10,12 +10,12 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import 'fake-indexeddb/auto';
 import { cadenceRecord } from './cadences.ts';
 import { StrideDatabase } from './db.ts';
-import { makeDemoLog } from './demo-log.ts';
 import { bringSet } from './forms.ts';
 import { listHistory } from './history.ts';
 import { readLibrary, restoreLibrary } from './library.ts';
 import { listCards, loadRhythm, putRhythms, seedOnce } from './rhythms.ts';
 import { readRuns } from './run-months.ts';
+import { makeShortLog } from './short-log.testkit.ts';
 import { listTrash, throwAway } from './trash.ts';
 
 let db: StrideDatabase;
@@ -142,7 +142,7 @@ describe('a library', () => {
     const { setDatabase, database } = await import('./db.ts');
     const usual = database;
     setDatabase(db);
-    await makeDemoLog('2026-11-26');
+    await makeShortLog();
     setDatabase(usual);
     const zip = await backup(db);
     const runs = await readRuns(db);

@@ -141,7 +141,7 @@ describe('undo over a reload', () => {
         }
         db.close();
       }),
-      { numRuns: 5 },
+      { numRuns: 3 },
     );
   });
 });

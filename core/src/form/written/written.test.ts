@@ -115,7 +115,7 @@ describe('a form as text', () => {
         expect(read.form).toEqual(form);
         expect(writeForm(read.form, KNOWN)).toBe(text);
       }),
-      { numRuns: 150 },
+      { numRuns: 70 },
     );
   });
 
