@@ -79,24 +79,29 @@ test('through the microphone a slap that came out open is told, and the run can 
       }),
     { [DRUM]: examplesOf(['D', 'k', 't', 'K', 'O']) },
   );
-  await page.reload();
-  await heardBy(page, 'microphone');
-  await expect(page.getByRole('button', { name: '5 strokes known' })).toBeVisible();
-  await page.getByLabel('Record my runs').check();
-  await ladder(page, 100, 100, 2);
-  await page.keyboard.press('Space');
-  await expect(detail(page)).toHaveText('Pass 1 of 2.');
-  // Nothing is drawn while it is played: on a busy machine drawing takes sound from the browser's microphone.
-  const other = await page.context().newPage();
-  await other.bringToFront();
-  await other.waitForTimeout(8000);
-  await page.bringToFront();
-  await expect(status(page)).toHaveText('Stay at 100');
   const figures = page.getByLabel('Figures of the run');
-  await figures.getByText('Everything heard').click();
-  await expect(figures).toContainText(
-    /The ka on 2 in turn 1 comes out as an open tone, (both times|once out of two)\./,
-  );
+  const told = /The ka on 2 in turn 1 comes out as an open tone, (both times|once out of two)\./;
+  // Where the machine is busy the browser loses moments of the sound, of which the program tells: then it is played once more.
+  for (let attempt = 1; attempt <= 3; attempt += 1) {
+    await page.reload();
+    await heardBy(page, 'microphone');
+    await expect(page.getByRole('button', { name: '5 strokes known' })).toBeVisible();
+    await page.getByLabel('Record my runs').check();
+    await ladder(page, 100, 100, 2);
+    await page.keyboard.press('Space');
+    await expect(detail(page)).toHaveText('Pass 1 of 2.');
+    // Nothing is drawn while it is played: drawing takes sound from the browser's microphone too.
+    const other = await page.context().newPage();
+    await other.bringToFront();
+    await other.waitForTimeout(8000);
+    await page.bringToFront();
+    await other.close();
+    await expect(status(page)).toHaveText('Stay at 100');
+    await figures.getByText('Everything heard').click();
+    const text = (await figures.textContent()) ?? '';
+    if (told.test(text) || !text.includes('dropped out')) break;
+  }
+  await expect(figures).toContainText(told);
   await expect(page.locator('[data-ear-slot="3"]')).toContainText('as O');
   // On a busy machine the browser itself loses moments of the sound; nearly all of it is heard all the same.
   await expect(figures).toContainText(/(3[0-2]|29) of 32/);

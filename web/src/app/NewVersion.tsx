@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
 import { somethingIsAtStake } from '../store/at-stake.ts';
 import { Button } from '../ui/Button.tsx';
@@ -8,6 +9,18 @@ import { takeNewVersion, useNewVersion } from './offline.ts';
 export default function NewVersion() {
   const worker = useNewVersion();
   const { status } = usePlayer();
+  const [isTaking, setTaking] = useState(false);
+
+  async function take(newer: ServiceWorker) {
+    if (somethingIsAtStake()) {
+      toast('Something here is not kept yet: keep it first, or let it go.');
+      return;
+    }
+    setTaking(true);
+    await takeNewVersion(newer);
+    setTaking(false);
+  }
+
   if (!worker || status !== 'idle') return null;
   return (
     <section
@@ -18,14 +31,8 @@ export default function NewVersion() {
         A new version of the program is here. It is taken when you close this one and start it
         again.
       </p>
-      <Button
-        onClick={() => {
-          if (somethingIsAtStake())
-            toast('Something here is not kept yet: keep it first, or let it go.');
-          else void takeNewVersion(worker);
-        }}
-      >
-        Take it now
+      <Button disabled={isTaking} onClick={() => void take(worker)}>
+        {isTaking ? 'Taking it …' : 'Take it now'}
       </Button>
     </section>
   );

@@ -62,7 +62,13 @@ async function isTheOnlyTab(): Promise<boolean> {
   return false;
 }
 
-/** Takes the newer version now, and begins again with it; where other tabs run the older one, which would break, says so. */
+/** How long a version that is asked to begin may take, in milliseconds. */
+const PATIENCE = 10_000;
+
+/**
+ * Takes the newer version now, and begins again with it; where other tabs run the older one, which would break, or where it does
+ * not begin, says so.
+ */
 export async function takeNewVersion(worker: ServiceWorker): Promise<void> {
   if (!(await isTheOnlyTab())) {
     toast('Other tabs still run the version that was here: close them first.');
@@ -74,4 +80,6 @@ export async function takeNewVersion(worker: ServiceWorker): Promise<void> {
     if (worker.state === 'activated') begin();
   });
   worker.postMessage({ type: 'SKIP_WAITING' });
+  await new Promise((resolve) => setTimeout(resolve, PATIENCE));
+  toast('The new version does not begin yet. It is taken when the program is started again.');
 }
