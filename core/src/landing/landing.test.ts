@@ -6,6 +6,7 @@ import { checkRhythm, timeRhythm } from '../rhythm/index.ts';
 import {
   askClosing,
   askOpening,
+  type Begun,
   type Cadence,
   cadenceAsLayer,
   doubled,
@@ -74,6 +75,30 @@ describe('does mine land', () => {
     );
     expect(sayMiss(missOf(SIXTEEN, { cadence: FIVES, at: 48 }))).toBe('It lands on the one.');
     expect(mendsOf(SIXTEEN, { cadence: FIVES, at: 48 })).toEqual([]);
+  });
+
+  it('begins later what ends early, and leaves nothing out of it', () => {
+    const told = mendsOf(SIXTEEN, { cadence: FIVES, at: 47 }).map(({ text, cost }) => [text, cost]);
+    expect(told[0]).toEqual(['Start on beat 13.', 1]);
+    expect(told.join()).not.toContain('Leave out');
+    const late = mendsOf(SIXTEEN, { cadence: FIVES, at: 50 });
+    expect(late.find(({ text }) => text.startsWith('Leave out'))).toEqual({
+      text: 'Leave out the first two units of the first phrase.',
+      begun: { cadence: { ...FIVES, sizes: [3, 5, 5] }, at: 50 },
+      cost: 3.5,
+    });
+  });
+
+  it('at another speed is no mend at its own, and only where it lands', () => {
+    const speeds = (begun: Begun) =>
+      mendsOf(SIXTEEN, begun).flatMap(({ text, begun: { cadence } }) =>
+        text.startsWith('At ') ? [[text, cadence.parts]] : [],
+      );
+    // Twelve units with none between: at three parts it would fill four beats, at four three.
+    const three: Cadence = { sizes: [4, 4, 4], gaps: [0, 0], parts: 3, landing: 'after-last' };
+    expect(speeds({ cadence: three, at: 39 })).toEqual([
+      ['At 4 parts a beat it lands as it is.', 4],
+    ]);
   });
 
   it('every mend lands, and none costs less than one before it', () => {

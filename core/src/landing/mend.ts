@@ -59,7 +59,7 @@ const SPEED_COST = 6;
 
 /**
  * The smallest ways to make a cadence land that is begun somewhere: another start, one gap or all of
- * them, one size or all of them, a part added or left out before it, or another speed. Each lands.
+ * them, one size or all of them, its first units left out, or another speed. Each lands.
  */
 export function mendsOf(cycle: Cycle, begun: Begun): readonly Mend[] {
   const miss = missOf(cycle, begun);
@@ -71,7 +71,7 @@ export function mendsOf(cycle: Cycle, begun: Begun): readonly Mend[] {
   const mends = [off, other].flatMap((by) => [
     ...gapMends(cadence, at, by),
     ...sizeMends(cadence, at, by),
-    ...pickUps(cadence, at, by, units),
+    ...leavingOut(cadence, at, by),
   ]);
   const start = startOf(cadence, units);
   return [
@@ -158,19 +158,13 @@ function sizeMends(cadence: Cadence, at: number, off: number): readonly Mend[] {
   return mends;
 }
 
-/** The same a little later or earlier, with something before it, or without its first units. */
-function pickUps(cadence: Cadence, at: number, off: number, { perTurn }: Units): readonly Mend[] {
-  const cost = Math.abs(off) + 0.5;
-  if (off < 0) {
-    // Too early: something is put before it, so that it begins later.
-    const begun = { cadence, at: (at - off) % perTurn };
-    return [{ text: `Put ${units(-off)} before it, from where you begin now.`, begun, cost }];
-  }
+/** The same without its first units, where it ends late; what ends early begins later, which is another start. */
+function leavingOut(cadence: Cadence, at: number, off: number): readonly Mend[] {
   const [first = 0, ...rest] = cadence.sizes;
-  if (first <= off) return [];
+  if (off < 0 || first <= off) return [];
   const sizes = [first - off, ...rest];
   const text = `Leave out the first ${off === 1 ? 'unit' : units(off)} of the first phrase.`;
-  return [{ text, begun: { cadence: { ...cadence, sizes }, at }, cost: cost + 1 }];
+  return [{ text, begun: { cadence: { ...cadence, sizes }, at }, cost: off + 1.5 }];
 }
 
 /** The same units at another speed, from the same place. */

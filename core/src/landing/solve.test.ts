@@ -238,7 +238,7 @@ describe('a question without a solution', () => {
           expect(solve(cycle, way.question).found).toBe(way.found);
         }
       }),
-      { numRuns: 8 },
+      { numRuns: 15 },
     );
   });
 });
