@@ -80,7 +80,7 @@ it('says so where it does not begin', async () => {
   expect(said()).toEqual([]);
   await vi.advanceTimersByTimeAsync(2000);
   expect(said()).toEqual([
-    'The new version does not begin yet. It is taken when the program is started again.',
+    'The new version does not begin yet. It comes by itself soon, or when the program is started again.',
   ]);
   expect(reload).not.toHaveBeenCalled();
 });
