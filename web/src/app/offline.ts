@@ -81,5 +81,7 @@ export async function takeNewVersion(worker: ServiceWorker): Promise<void> {
   });
   worker.postMessage({ type: 'SKIP_WAITING' });
   await new Promise((resolve) => setTimeout(resolve, PATIENCE));
-  toast('The new version does not begin yet. It comes by itself soon, or when the program is started again.');
+  toast(
+    'The new version does not begin yet. It comes by itself soon, or when the program is started again.',
+  );
 }
