@@ -58,17 +58,11 @@ const BENCH: readonly View[] = [
     sight: 'Fit',
     over: {
       'tap it in': press('Tap it in'),
-      'notes and tags': press('Notes and tags'),
       'a layer': press('Layer Walker'),
       'a turn': press('2'),
       'the tempo': press('of 104 per 3 pulses'),
       instruments: press('Add a layer'),
       'more on the line': press('More to do on the line'),
-      'take away': press('Take away as a file'),
-      'find anything': press('Find anything'),
-      sound: openDialog('Sound'),
-      'keys and words': openDialog('Keys and words'),
-      'earlier versions': openDialog('Earlier versions'),
     },
   },
   {
@@ -79,7 +73,17 @@ const BENCH: readonly View[] = [
   },
   { name: 'Compare', path: '/bench/lantern-steps/read?view=compare', sight: 'over' },
   { name: 'Vary', path: '/bench/lantern-steps/vary', sight: 'Moves' },
-  { name: 'Climb', path: '/bench/lantern-steps/climb', sight: 'Passes' },
+  {
+    name: 'Climb',
+    path: '/bench/lantern-steps/climb',
+    sight: 'Passes',
+    // What opens over every stage is looked at over the one where least is drawn.
+    over: {
+      'notes and tags': press('Notes and tags'),
+      'take away': press('Take away as a file'),
+      'earlier versions': openDialog('Earlier versions'),
+    },
+  },
   { name: 'Frame', path: '/bench/lantern-steps/frame', sight: 'Counting' },
   { name: 'Sheet', path: '/bench/lantern-steps/sheet', sight: 'What it says' },
   {
@@ -114,7 +118,16 @@ const OTHERS: readonly View[] = [
   { name: 'Guide', path: '/guide', sight: 'Care' },
   { name: 'Crossing', path: '/crossing', sight: 'Hear it from' },
   { name: 'Landing', path: '/landing', sight: '30 land.' },
-  { name: 'Safekeeping', path: '/safe', sight: 'Deleted' },
+  {
+    name: 'Safekeeping',
+    path: '/safe',
+    sight: 'Deleted',
+    over: {
+      'find anything': press('Find anything'),
+      sound: openDialog('Sound'),
+      'keys and words': openDialog('Keys and words'),
+    },
+  },
   { name: 'A link', path: '/link#1.x', sight: 'To the Shelf' },
   {
     name: 'Bring in',

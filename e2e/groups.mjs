@@ -3,7 +3,6 @@ export const AT_EASE = [
   'first-visit.spec.ts',
   'access.spec.ts',
   'bring.spec.ts',
-  'first-light.spec.ts',
   'hands.spec.ts',
   'instruments.spec.ts',
   'keyboard.spec.ts',

@@ -77,20 +77,6 @@ test('a line or a stretch can be moved again and again, over the seam too', asyn
   await expect(rows(page, 'Ferry')).toContainText("''Y . ''Y .");
 });
 
-test('& joins a plain stroke to the one just written, and takes nothing back', async ({ page }) => {
-  await page.goto('/bench/wet-cobbles/write');
-  await slot(page, 'Cobbles', 1).click();
-  await page.keyboard.press('&');
-  await page.keyboard.press('O');
-  await expect(rows(page, 'Cobbles')).toContainText('B! (t)+O');
-  await slot(page, 'Cobbles', 3).click();
-  await page.keyboard.press('S');
-  await page.keyboard.press('&');
-  await page.keyboard.press('S');
-  await expect(page.getByText('That stroke is here already.')).toBeVisible();
-  await expect(rows(page, 'Cobbles')).toContainText('/ S (S) /');
-});
-
 test('the list of instruments stays within the screen, large and small, and takes letters', async ({
   page,
 }) => {

@@ -1,7 +1,16 @@
+import type { Page } from '@playwright/test';
 import { expect, scheduled, slot, test } from './kit.ts';
 
-/** 72 for three pulses. */
-const PULSE = 60 / 72 / 3;
+/** 200 for three pulses: quick, since whole turns are waited for. */
+const PULSE = 60 / 200 / 3;
+/** 72 for three pulses, where something is said for the length of a stretch. */
+const WRITTEN = 60 / 72 / 3;
+
+async function open(page: Page): Promise<void> {
+  await page.goto('/bench/lantern-steps/write');
+  await page.getByLabel('Tempo', { exact: true }).fill('200');
+}
+
 const hundredths = (pulses: number) => Math.abs(Math.round(pulses * 100) / 100);
 
 test('a chosen stretch comes round alone, and what is asked for next waits for its end', async ({
@@ -22,8 +31,8 @@ test('a chosen stretch comes round alone, and what is asked for next waits for i
   const [first = { at: 0 }] = all;
   const round = (number: number) =>
     all
-      .filter(({ at }) => Math.floor((at - first.at) / PULSE / 3 + 1e-6) === number)
-      .map(({ at, sound }) => `${(hundredths((at - first.at) / PULSE) % 3).toFixed(2)} ${sound}`);
+      .filter(({ at }) => Math.floor((at - first.at) / WRITTEN / 3 + 1e-6) === number)
+      .map(({ at, sound }) => `${(hundredths((at - first.at) / WRITTEN) % 3).toFixed(2)} ${sound}`);
   expect(round(0).length).toBeGreaterThan(3);
   expect(round(1)).toEqual(round(0));
   expect(round(2)).toEqual(round(0));
@@ -37,16 +46,13 @@ test('a chosen stretch comes round alone, and what is asked for next waits for i
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   const after = (await scheduled(page)).map(({ at }) => at);
   const last = Math.max(...after);
-  const pulses = (last - first.at) / PULSE;
+  const pulses = (last - first.at) / WRITTEN;
   // The last stroke lies one pulse before the end of sixteen that began with a round of three.
   expect(Math.abs((pulses + 1 - 16) / 3 - Math.round((pulses + 1 - 16) / 3))).toBeLessThan(1e-6);
 });
 
 test('playing begins here, and a call comes the first time only', async ({ page }) => {
-  await page.goto('/bench/lantern-steps/write');
-  // Quick, since whole turns are waited for.
-  const pulse = 60 / 200 / 3;
-  await page.getByLabel('Tempo', { exact: true }).fill('200');
+  await open(page);
   await slot(page, 'Walker', 8).click();
   await page.keyboard.press('Shift+Space');
   await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(20);
@@ -56,15 +62,15 @@ test('playing begins here, and a call comes the first time only', async ({ page 
   const [first = { at: 0, sound: 0 }] = await scheduled(page);
   await expect
     .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
-    .toBeGreaterThan(first.at + 16 * pulse);
+    .toBeGreaterThan(first.at + 16 * PULSE);
   const all = await scheduled(page);
   // It began with the second turn: after eight pulses comes the first one, with its own strokes.
   const kinds = (from: number) =>
     all
       .filter(
-        ({ at }) => at - first.at > (from - 1e-6) * pulse && at - first.at < (from + 7.9) * pulse,
+        ({ at }) => at - first.at > (from - 1e-6) * PULSE && at - first.at < (from + 7.9) * PULSE,
       )
-      .map(({ at, sound }) => `${hundredths((at - first.at) / pulse - from)} ${sound}`)
+      .map(({ at, sound }) => `${hundredths((at - first.at) / PULSE - from)} ${sound}`)
       .join(' ');
   // Only the second turn has a beat in four.
   expect(kinds(0)).toContain('3.75');
@@ -86,14 +92,14 @@ test('playing begins here, and a call comes the first time only', async ({ page 
     const [begin = { at: 0 }] = await scheduled(page);
     await expect
       .poll(async () => Math.max(...(await scheduled(page)).map(({ at }) => at)))
-      .toBeGreaterThan(begin.at + pulses * pulse);
+      .toBeGreaterThan(begin.at + pulses * PULSE);
     const sounds = await scheduled(page);
     return (from: number) =>
       sounds
         .filter(
-          ({ at }) => at - begin.at > (from - 1e-6) * pulse && at - begin.at < (from + 7.9) * pulse,
+          ({ at }) => at - begin.at > (from - 1e-6) * PULSE && at - begin.at < (from + 7.9) * PULSE,
         )
-        .map(({ at }) => hundredths((at - begin.at) / pulse - from))
+        .map(({ at }) => hundredths((at - begin.at) / PULSE - from))
         .join(' ');
   };
   const turn = await until(33);
@@ -105,7 +111,7 @@ test('playing begins here, and a call comes the first time only', async ({ page 
 test('one hand of a layer is heard alone, the others whole, and rests stand in for what is left out', async ({
   page,
 }) => {
-  await page.goto('/bench/lantern-steps/write');
+  await open(page);
   await page.getByTitle('Type in Walker').click();
   const turns = async () => {
     await page.evaluate(() => {

@@ -110,8 +110,10 @@ test('a voice says the syllables of the line, and the count of a cycle, on their
   await page.goto('/bench/lantern-steps/write');
   await expect(page.getByText('Fit', { exact: true })).toBeVisible();
   await setSound(page, () => page.getByLabel('Voice', { exact: true }).selectOption('low'));
+  // Quick, since two turns are waited for.
+  await page.getByLabel('Tempo', { exact: true }).fill('160');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  const pulse = 60 / 72 / 3;
+  const pulse = 60 / 160 / 3;
   await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(60);
   const all = await scheduled(page);
   const [first = { at: 0 }] = all;

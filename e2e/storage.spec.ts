@@ -3,21 +3,6 @@ import { expect, kept, slot, test } from './kit.ts';
 // A page that is killed takes those of its process along.
 test.use({ isSharing: false });
 
-test('says so when there is no room left, and keeps the edit in the tab', async ({ page }) => {
-  await page.goto('/bench/lantern-steps/write');
-  await expect(slot(page, 'Bell', 1)).toBeVisible();
-  // The disk is full: the browser refuses whatever is to be kept.
-  await page.evaluate(() => {
-    IDBObjectStore.prototype.put = () => {
-      throw new DOMException('The disk is full', 'QuotaExceededError');
-    };
-  });
-  await slot(page, 'Bell', 1).click();
-  await page.keyboard.press('C');
-  await expect(page.getByRole('alert')).toContainText('The browser has no room left.');
-  await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
-});
-
 test('leaves a database of a newer version untouched, and says so', async ({ page }) => {
   await page.goto('/stride.svg');
   await page.evaluate(

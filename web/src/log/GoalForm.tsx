@@ -72,6 +72,7 @@ export function GoalForm({ day, goal, onClose }: GoalFormProps) {
   const chosen = choices.find((one) => lineOf(one) === line) ?? choices[0];
   const [bpm, setBpm] = useState(goal ? String(goal.bpm) : '');
   const [by, setBy] = useState(goal?.by ?? addDays(day, 21));
+  const [isChoosing, setIsChoosing] = useState(false);
   const [occasion, setOccasion] = useState(goal?.occasion ?? '');
   const [minutes, setMinutes] = useState(String(goal?.minutes ?? 10));
   const [daysOff, setDaysOff] = useState<readonly Weekday[]>(goal?.daysOff ?? [7]);
@@ -156,14 +157,22 @@ export function GoalForm({ day, goal, onClose }: GoalFormProps) {
               onChange={(event) => setBy(event.target.value.trim())}
             />
           </label>
-          <Panel label="Choose the day" trigger={<Button>Calendar</Button>}>
+          <Panel
+            label="Choose the day"
+            trigger={<Button>Calendar</Button>}
+            open={isChoosing}
+            onOpenChange={setIsChoosing}
+          >
             <DayPicker
               mode="single"
               weekStartsOn={1}
               selected={isDay(by) ? parseISO(by) : undefined}
               defaultMonth={parseISO(isDay(by) ? by : day)}
               disabled={{ before: parseISO(day) }}
-              onSelect={(date) => date && setBy(format(date, 'yyyy-MM-dd'))}
+              onSelect={(date) => {
+                if (date) setBy(format(date, 'yyyy-MM-dd'));
+                setIsChoosing(false);
+              }}
             />
           </Panel>
         </span>
