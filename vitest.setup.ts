@@ -8,6 +8,6 @@ import fc from 'fast-check';
  */
 const { SOAK, SEED } = process.env;
 fc.configureGlobal({
-  numRuns: 50 * Number(SOAK ?? 1),
+  numRuns: 100 * Number(SOAK ?? 1),
   ...(SOAK === undefined || SEED !== undefined ? { seed: Number(SEED ?? 4) } : {}),
 });

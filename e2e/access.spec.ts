@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { violations } from './axe.ts';
-import { expect, slot, test } from './kit.ts';
+import { expect, goTo, slot, test } from './kit.ts';
 
 type Open = (page: Page) => Promise<void>;
 const press =
@@ -15,6 +15,18 @@ const openDialog =
   async (page) => {
     await press(name)(page);
     await expect(page.getByRole('dialog')).toBeVisible();
+  };
+
+const WIDE = { width: 1280, height: 800 };
+const NARROWEST = { width: 320, height: 640 };
+
+/** What is opened by what only a wide screen has beside it, and stays when it grows narrow. */
+const whereWide =
+  (open: Open): Open =>
+  async (page) => {
+    await page.setViewportSize(WIDE);
+    await open(page);
+    await page.setViewportSize(NARROWEST);
   };
 
 /** A view, and what opens over it: how one comes there, and what is seen then. */
@@ -35,10 +47,10 @@ const SHELF: readonly View[] = [
     sight: 'Lantern steps',
     over: {
       'a new rhythm': press('New rhythm'),
-      'what was deleted': async (page) => {
+      'what was deleted': whereWide(async (page) => {
         await page.getByRole('button', { name: 'Delete Quay call' }).click();
         await page.getByRole('button', { name: '1 deleted' }).click();
-      },
+      }),
       'a refused file': async (page) => {
         await page.getByTestId('bring-in').setInputFiles({
           name: 'odd.stride',
@@ -81,7 +93,7 @@ const BENCH: readonly View[] = [
     over: {
       'notes and tags': press('Notes and tags'),
       'take away': press('Take away as a file'),
-      'earlier versions': openDialog('Earlier versions'),
+      'earlier versions': whereWide(openDialog('Earlier versions')),
     },
   },
   { name: 'Frame', path: '/bench/lantern-steps/frame', sight: 'Counting' },
@@ -190,24 +202,18 @@ const OVER = '[role="dialog"], [role="menu"], form, [role="alert"], ol';
 
 /** What a small screen may break: size to touch, reach of the keyboard. */
 const WHERE_NARROW = ['target-size', 'scrollable-region-focusable'];
-const SIZES = [
-  [390, 844],
-  [640, 400],
-  [320, 640],
-] as const satisfies readonly (readonly [number, number])[];
-/** What opens over a view and is not too wide for this size is for none. */
-const NARROWEST = SIZES.slice(-1);
+const SMALLER = [{ width: 390, height: 844 }, { width: 640, height: 400 }, NARROWEST];
 
-/** Nothing is wider than the screen at these sizes, the last of which stays. */
-async function smaller(
-  page: Page,
-  what: string,
-  sizes: readonly (readonly [number, number])[],
-): Promise<void> {
-  for (const [width, height] of sizes) {
-    await page.setViewportSize({ width, height });
-    // What is drawn follows the size of its place by a frame.
-    await expect.poll(() => widthOver(page), `${what} at ${width}`).toBeLessThanOrEqual(0);
+/** Nothing is wider than the screen, once what is drawn follows the size of its place. */
+async function fits(page: Page, what: string): Promise<void> {
+  await expect.poll(() => widthOver(page), what).toBeLessThanOrEqual(0);
+}
+
+/** Nothing is wider than the screen at the smaller sizes, the last and narrowest of which stays. */
+async function smaller(page: Page, what: string): Promise<void> {
+  for (const size of SMALLER) {
+    await page.setViewportSize(size);
+    await fits(page, `${what} at ${size.width}`);
   }
 }
 
@@ -217,14 +223,11 @@ async function widthOver(page: Page): Promise<number> {
 
 /** Goes to another view without loading the page anew. */
 async function goOn(page: Page, path: string, sight: string): Promise<void> {
-  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.setViewportSize(WIDE);
   const seen = page.getByText(sight, { exact: true }).first();
   // What is seen on the view before says nothing of this one.
   expect(await seen.isVisible(), `“${sight}” before ${path}`).toBe(false);
-  await page.evaluate((to) => {
-    window.history.pushState(null, '', to);
-    window.dispatchEvent(new PopStateEvent('popstate'));
-  }, path);
+  await goTo(page, path);
   await expect(seen).toBeVisible();
 }
 
@@ -243,13 +246,13 @@ for (const [walk, views] of Object.entries(WALKS)) {
       await first?.(page);
       // What is large enough where it is narrow is so everywhere.
       note(name, await violations(page, { without: ['target-size'] }));
-      await smaller(page, name, SIZES);
+      await smaller(page, name);
       note(`${name} at 320`, await violations(page, { rules: WHERE_NARROW }));
+      // What opens over it is opened where it is narrowest: what is not too wide there is so nowhere.
       for (const [at, [state, open]] of Object.entries(over).entries()) {
-        await page.setViewportSize({ width: 1280, height: 800 });
         await page.emulateMedia(theme(index + at));
         await open(page);
-        await smaller(page, `${name} ${state}`, NARROWEST);
+        await fits(page, `${name} ${state}`);
         note(`${name} ${state}`, await violations(page, { within: OVER }));
         await page.keyboard.press('Escape');
       }

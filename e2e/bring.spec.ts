@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { renderStruck } from '@stride/core/ear';
 import { wavFile } from '@stride/core/sound';
-import { bringIn, expect, rows, slot, test } from './kit.ts';
+import { bringIn, expect, goTo, rows, slot, test } from './kit.ts';
 import { DRUM, RATE } from './microphone.ts';
 
 const part = (bars: string) =>
@@ -97,7 +97,7 @@ test('a text that is pasted is looked at; the same rhythm twice is named', async
     })(),
   ]);
   const text = await readFile(await download.path(), 'utf8');
-  await page.goto('/guide');
+  await goTo(page, '/guide');
   await expect(page.getByText('Care', { exact: true }).first()).toBeVisible();
   await expect(async () => {
     await page.evaluate((pasted) => {

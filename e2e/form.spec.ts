@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, gains, type Scheduled, scheduled, test, watchText } from './kit.ts';
+import { expect, gains, goTo, type Scheduled, scheduled, test, watchText } from './kit.ts';
 
 const SET = 'Look at the set of the Lantern Street Players';
 const section = (page: Page, name: string) =>
@@ -364,7 +364,7 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
   // What a score has no place for is said.
   await expect(page.getByRole('dialog')).toContainText('waits for the sign');
   await page.getByRole('button', { name: 'Good' }).click();
-  await page.goto('/form');
+  await goTo(page, '/form');
   await page.getByLabel('Form file').setInputFiles({
     name: 'bad.stride',
     mimeType: 'text/plain',
@@ -377,10 +377,10 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
   await page.getByTestId('bring-files').setInputFiles(path);
   await page.getByRole('button', { name: 'Put it among the forms' }).click();
   await expect(section(page, 'Last walk')).toBeVisible();
-  await page.goto('/form');
+  await goTo(page, '/form');
   await expect(page.getByRole('listitem')).toHaveCount(2);
   // It is found from anywhere, by its name.
-  await page.goto('/guide');
+  await goTo(page, '/guide');
   await expect(page.getByText('Care', { exact: true }).first()).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('lantern walk form');

@@ -99,7 +99,7 @@ test('an edit while it plays is heard in the next round, at its place', async ({
     expect(Math.abs(pulses - Math.round(pulses)), String(gain)).toBeLessThan(1e-6);
   }
   await page.keyboard.press('Control+z');
-  await page.waitForTimeout(2.2 * TURN * 1000);
+  await page.waitForTimeout(3 * TURN * 1000);
   const then = await page.evaluate(() => window.clock.currentTime);
   const after = (await scheduled(page)).filter(({ at }) => at > then - 1.9 * TURN && at < then);
   expect([...placesOf(after)].sort()).toEqual([0, 3, 6]);

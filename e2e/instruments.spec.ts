@@ -1,4 +1,4 @@
-import { expect, kept, rows, scheduled, slot, test } from './kit.ts';
+import { expect, goTo, kept, rows, scheduled, slot, test } from './kit.ts';
 
 test('an instrument of one’s own is made by ear, played, and kept from being lost', async ({
   page,
@@ -50,12 +50,11 @@ test('an instrument of one’s own is made by ear, played, and kept from being l
   // The next page is asked for quicker than anybody leaves this one.
   await kept(page, 'ferry-bell', '{"slot":0,"kind":"X","force":3');
   // While a rhythm is played on it, it stays, and so do the codes that are in use.
-  await page.goto('/guide?instrument=own-tin-lid');
+  await goTo(page, '/guide?instrument=own-tin-lid');
   await page.getByRole('button', { name: 'Change it' }).click();
   await form.getByLabel('Code of stroke 1').fill('Y');
   await form.getByRole('button', { name: 'Keep the instrument' }).click();
   await expect(form.getByRole('alert')).toContainText('Ferry bell uses its stroke X');
-  await page.goto('/guide?instrument=own-tin-lid');
   await page.getByRole('button', { name: 'Delete the tin lid' }).click();
   await expect(page.getByText('One rhythm is played on the tin lid').first()).toBeVisible();
 });

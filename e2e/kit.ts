@@ -306,6 +306,14 @@ export async function kept(page: Page, id: string, text: string): Promise<void> 
     .toContain(text);
 }
 
+/** Goes to another place as a link does, without loading the page anew. */
+export async function goTo(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    window.history.pushState(null, '', to);
+    window.dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+}
+
 /** Gives a file to the Shelf, looks at it and takes it in: a rhythm is open at the end. */
 export async function bringIn(page: Page, name: string, buffer: Buffer): Promise<void> {
   await page.goto('/');

@@ -1,4 +1,4 @@
-import { expect, rows, scheduled, slot, test } from './kit.ts';
+import { expect, goTo, rows, scheduled, slot, test } from './kit.ts';
 
 test('the reading names the family of a line, and finds a planted rub against a clave', async ({
   page,
@@ -8,7 +8,7 @@ test('the reading names the family of a line, and finds a planted rub against a 
   const reading = page.getByRole('region', { name: 'Reading' });
   await expect(reading).toContainText('It is tresillo.');
 
-  await page.goto('/bench/ferry-bell/frame');
+  await goTo(page, '/bench/ferry-bell/frame');
   await page.getByLabel('Search the catalogue').fill('son clave');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add as a layer' }).click();
@@ -172,7 +172,7 @@ test('kin on the Shelf is named and opened, and lines of other lengths say why n
   await page.goto('/');
   await page.getByRole('button', { name: 'Duplicate Ferry bell' }).click();
   await expect(page.getByRole('link', { name: 'Ferry bell (copy)' })).toBeVisible();
-  await page.goto('/bench/ferry-bell/read');
+  await goTo(page, '/bench/ferry-bell/read');
   await page.getByRole('button', { name: 'Ferry', exact: true }).click();
   const families = page.getByRole('region', { name: 'Families' });
   await expect(families).toContainText('On the Shelf: It is Ferry of Ferry bell (copy).');

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, kept, rows, slot, test } from './kit.ts';
+import { expect, goTo, kept, rows, slot, test } from './kit.ts';
 
 /** Puts a record into the browser's storage as it stands, with the card it would have. */
 async function plant(page: Page, record: { readonly id: string; readonly rhythm: unknown }) {
@@ -82,12 +82,12 @@ test('a record that cannot be opened takes nothing else down, and has its ways o
   const download = page.waitForEvent('download');
   await card.getByRole('button', { name: 'Take its text away' }).click();
   expect(await readFile(await (await download).path(), 'utf8')).toContain('"Too fine"');
-  await page.goto('/bench/too-fine/write');
+  await goTo(page, '/bench/too-fine/write');
   await expect(page.getByRole('alert')).toContainText('do not meet on a grid');
   await page.getByRole('button', { name: 'Make a repaired copy' }).click();
   await expect(page.getByLabel('Name of the rhythm')).toHaveValue('Too fine (repaired)');
   await expect(slot(page, 'Drum', 0)).toHaveAccessibleName(/doum|bass|low|accent/i);
-  await page.goto('/');
+  await goTo(page, '/');
   await page.getByRole('button', { name: 'Delete Odd one' }).click();
   await expect(page.getByRole('link', { name: 'Odd one' })).toHaveCount(0);
 });

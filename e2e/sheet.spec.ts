@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { XMLValidator } from 'fast-xml-parser';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { bringIn, expect, test } from './kit.ts';
+import { bringIn, expect, goTo, test } from './kit.ts';
 
 async function textOf(pdf: Uint8Array): Promise<{ pages: number; text: string }> {
   const opened = await getDocument({ data: pdf, useSystemFonts: true, verbosity: 0 }).promise;
@@ -38,7 +38,7 @@ test('a rhythm goes onto one page of paper, with its lines, staff, syllables and
   await expect(page.getByText('One page.', { exact: true })).toBeVisible();
 
   // A little too much for a page is drawn smaller.
-  await page.goto('/bench/wet-cobbles/sheet');
+  await goTo(page, '/bench/wet-cobbles/sheet');
   await expect(page.locator('.staff svg').first()).toBeVisible();
   await expect(page.getByText(/^One page, at [78]\d %\.$/)).toBeVisible();
   const fitted = await page.pdf({ preferCSSPageSize: true, printBackground: true });
@@ -164,7 +164,7 @@ test('a page for a stand is read from two metres, and the line of a crossing goe
   expect(((word?.height ?? 0) / (paper?.width ?? 1)) * 297).toBeGreaterThan(9);
   await expect(sheet.getByText('Evenness')).toHaveCount(0);
 
-  await page.goto('/crossing');
+  await goTo(page, '/crossing');
   await page.getByRole('button', { name: 'Take away as a file' }).click();
   const [taken] = await Promise.all([
     page.waitForEvent('download'),

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { bringIn, expect, kept, rows, slot, test } from './kit.ts';
+import { bringIn, expect, goTo, kept, rows, slot, test } from './kit.ts';
 
 test('a new rhythm is asked for as players think of one, and drawn, on any screen', async ({
   page,
@@ -91,7 +91,7 @@ test('refuses files that cannot be read, and says where; a rhythm that is not th
     'Line 3, column 7: A tempo in beats a minute lies between 10 and 400',
   );
   await expect(alert).toContainText('Line 5, column 14: “Q” is not a stroke of the hand bell.');
-  await page.goto('/');
+  await goTo(page, '/');
   await give('picture.stride', 'PNG\u0000\u0001');
   await expect(alert.last()).toContainText('It is none of what can be brought in');
   await page
@@ -103,7 +103,7 @@ test('refuses files that cannot be read, and says where; a rhythm that is not th
   await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(
     5,
   );
-  await page.goto('/bench/nowhere/write');
+  await goTo(page, '/bench/nowhere/write');
   await expect(alert).toContainText('no rhythm at this address');
 });
 

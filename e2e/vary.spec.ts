@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, fromNow, kept, type Scheduled, scheduled, slot, test } from './kit.ts';
+import { expect, fromNow, goTo, kept, type Scheduled, scheduled, slot, test } from './kit.ts';
 
 /** 200 for three pulses: two turns of eight pulses. */
 const PULSE = 60 / 200 / 3;
@@ -186,7 +186,7 @@ test('all layers are turned to the other side at once; all sets of a move come f
   await page.goto('/form');
   await page.getByRole('button', { name: 'Look at the set of the Lantern Street Players' }).click();
   await expect(page.getByText('2 found')).toBeVisible();
-  await page.goto('/bench/lantern-walk/vary');
+  await goTo(page, '/bench/lantern-walk/vary');
   await page.getByRole('button', { name: 'Other side, all layers' }).click();
   await page.getByRole('link', { name: 'Frame', exact: true }).click();
   await expect(page.getByText('Bell starts from its two-side (2-3).')).toBeVisible();

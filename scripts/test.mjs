@@ -120,6 +120,7 @@ const unitTests = () =>
         'run',
         // One beside the other tests: two would each read all modules, and take a third more of the machine for it.
         '--maxWorkers=1',
+        '--pool=threads',
         '--reporter=dot',
         '--reporter=json',
         `--outputFile.json=${join(REPORTS, 'unit.json')}`,
@@ -162,7 +163,7 @@ async function inTime() {
   await step('the browser killed in the middle of edits', () =>
     runBeside(process.execPath, ['kills.mjs', '--untimed'], {
       cwd: E2E,
-      env: { ...process.env, KILLS: '4' },
+      env: { ...process.env, KILLS: '3' },
     }),
   );
 }

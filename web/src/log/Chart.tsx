@@ -137,7 +137,13 @@ export function Chart(props: ChartProps) {
                 maxTicksLimit: 5,
                 precision: 0,
                 maxRotation: 0,
-                callback: (x) => sayX(Number(x)),
+                // The ends are said; what stands too near one of them would lie over it.
+                callback: (x, index, all) => {
+                  const [from = 0, to = 0] = [all[0]?.value, all.at(-1)?.value];
+                  const near = Math.min(Number(x) - from, to - Number(x));
+                  const isEnd = index === 0 || index === all.length - 1;
+                  return isEnd || near > (to - from) / 6 ? sayX(Number(x)) : '';
+                },
               },
             },
             y: {
