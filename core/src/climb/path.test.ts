@@ -89,6 +89,7 @@ describe('a path', () => {
   it('of the whole is the ladder, and lasts as long', () => {
     const path = planPath(stones('whole'), LADDER, 4);
     expect(rungs(path)).toEqual([60, 65, 70, 75, 80].map((bpm) => `all of it ${bpm}`));
+    expect(rungs(planPath(stones('whole'), { ...LADDER, from: 20 }, 4))[0]).toBe('all of it 20');
     expect(pathSeconds(path, 4, 16) / 60).toBeCloseTo(ladderMinutes(LADDER, timing.full, 4, 16), 9);
   });
 
@@ -115,11 +116,16 @@ describe('a path', () => {
       true,
     );
     const pieces = planPath(stones('one by one'), { ...LADDER, shape: 'steady' }, 4);
-    expect(
-      pieces.rungs
-        .filter(({ rise }) => rise)
-        .every(({ stone }) => nth(pieces.stones, stone).size === 'whole'),
-    ).toBe(true);
+    const rising = pieces.rungs.map(({ rise, stone }) => rise !== undefined && stone);
+    const whole = pieces.stones.length - 1;
+    expect(nth(pieces.stones, whole).size).toBe('whole');
+    // Only the whole at the end rises, and all of it but its last pass.
+    expect(new Set(rising.slice(0, -1).filter((stone) => stone !== false))).toEqual(
+      new Set([whole]),
+    );
+    expect(rising.filter((stone) => stone === whole)).toHaveLength(
+      pieces.rungs.filter(({ stone }) => stone === whole).length - 1,
+    );
   });
 
   it('takes each piece up to the comfortable rung, joins them lower, and ends with the whole', () => {
@@ -224,6 +230,7 @@ describe('a path', () => {
       0, 0, 0, 1, 2, 3, 3,
     ]);
     expect(startingRung(planPath(stones('hands'), LADDER, 4), 80)).toBe(0);
+    expect(startingRung(planPath(stones('one by one'), LADDER, 4), 80)).toBe(0);
     expect(startingRung(planPath(stones('whole'), { ...LADDER, shape: 'two up' }, 4), 80)).toBe(1);
   });
 });

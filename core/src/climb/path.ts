@@ -61,7 +61,7 @@ export function planPath(
   const rungsOf = (index: number): readonly PathRung[] => {
     const stone = nth(stones, index);
     const tempos = temposOf(stone, stones, ladder, comfort);
-    const rises = ladder.shape === 'steady' && (stones.length === 1 || stone === stones.at(-1));
+    const rises = ladder.shape === 'steady' && stone === stones.at(-1);
     return tempos.map((bpm, at) => ({
       stone: index,
       bpm,
@@ -84,7 +84,6 @@ export function planPath(
  * pieces, and never the same piece twice running. A piece of fewer tempos stays at its last.
  */
 function mixed(pieces: readonly (readonly PathRung[])[]): readonly PathRung[] {
-  if (pieces.length === 0) return [];
   const random = seeded(pieces.length);
   const rungs: PathRung[] = [];
   for (let round = 0; round < ALONE; round += 1) {

@@ -113,6 +113,12 @@ describe('words of a beat', () => {
     );
     expect([pulseWord('running', 0, 12), pulseWord('twelve-first', 0, 12)]).toEqual(['1', '12']);
     expect([pulseWord('running', 4, 12), pulseWord('twelve-first', 4, 12)]).toEqual(['5', '4']);
+    // The last two of a turn of twelve are of one syllable each; turns of other lengths have none such.
+    const inCompas = (turn: number) =>
+      Array.from({ length: turn }, (_, pulse) => pulseWord('compas', pulse, turn)).join(' ');
+    expect(inCompas(12)).toBe('1 2 3 4 5 6 7 8 9 10 un dos');
+    expect(inCompas(11)).toBe('1 2 3 4 5 6 7 8 9 10 11');
+    expect([pulseWord('running', 10, 12), pulseWord('running', 11, 12)]).toEqual(['11', '12']);
   });
 });
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { cycleFromSpans, turnPulses } from '../cycle/index.ts';
+import { CYCLE_LIMITS, cycleFromSpans, turnPulses } from '../cycle/index.ts';
 import { arbitraryCycle } from '../rhythm/arbitrary.testkit.ts';
 import {
   beatNumber,
@@ -10,6 +11,7 @@ import {
   readSecond,
   refitted,
   type SecondCount,
+  SecondCountSchema,
   sayIn,
   secondCycle,
   writeSecond,
@@ -31,6 +33,7 @@ describe('a second counting', () => {
     ['in 8', EIGHT],
     ['8', EIGHT],
     ['in 8 plain', EIGHT],
+    ['  in   8   plain ', EIGHT],
     ['in 2 running', { spans: [8, 8], counting: 'running' }],
     [
       'in 16 la-li; 1 = ta',
@@ -56,9 +59,20 @@ describe('a second counting', () => {
     ],
     ['in 3+3+2', 'These counts have 8 pulses together; a turn has 16.'],
     ['in 3++3', 'A beat is missing here. Write the pulses of each beat, such as 3+3+2 or 4x4.'],
+    ['and in 8', 'Write how many counts a turn has, such as “in 8”, or the pulses of each.'],
+    ['8/4', 'Write how many counts a turn has, such as “in 8”, or the pulses of each.'],
     ['in 8 plainn', 'No counting is called “plainn”. Did you mean plain?'],
   ])('%s is refused', (text, message) => {
     expect(readSecond(text, FOUR)).toEqual({ message });
+  });
+
+  it('has no more counts than a cycle has beats', () => {
+    const counts = (many: number) =>
+      v.safeParse(SecondCountSchema, { spans: Array(many).fill(1), counting: 'plain' });
+    expect(counts(CYCLE_LIMITS.beats).success).toBe(true);
+    expect(counts(CYCLE_LIMITS.beats + 1).issues?.map(({ message }) => message)).toEqual([
+      `A turn has at most ${CYCLE_LIMITS.beats} counts.`,
+    ]);
   });
 
   it('is called by how many counts it has', () => {

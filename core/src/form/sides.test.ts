@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { cycleFromSpans } from '../cycle/index.ts';
 import { formOf, RHYTHMS } from './fixture.testkit.ts';
 import {
   isTurned,
@@ -6,6 +7,7 @@ import {
   isTurnedOver,
   layOut,
   runningSides,
+  type Section,
   sidesIn,
   sidesThrough,
 } from './index.ts';
@@ -78,5 +80,34 @@ describe('the sides of a timeline', () => {
       [[0, 8]],
       'h',
     ]);
+  });
+});
+
+describe('a timeline that runs on', () => {
+  const cycle = cycleFromSpans('3+3+2');
+  const after = (phase: number, turns: number, speed = 1) =>
+    isTurnedAfter(
+      {
+        line: { rhythm: 'walk', layer: 'layer-1' },
+        player: 'a',
+        name: 'Bell',
+        length: 16,
+        first: 'three',
+        phase,
+        speed,
+      },
+      turns,
+      { section: { cycle } as Section },
+    );
+
+  it('is turned afterwards unless it has come round', () => {
+    expect([after(0, 1), after(0, 2), after(8, 1), after(8, 2)]).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
+    // From a place within a side it comes round where what is left of it has been played, and only there.
+    expect([after(12, 1, 0.5), after(4, 1, 0.5), after(4, 3, 0.5)]).toEqual([false, true, false]);
   });
 });

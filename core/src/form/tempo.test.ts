@@ -36,6 +36,18 @@ describe('a relation', () => {
     expect(bpmOf(back.tempo)).toBe(100);
   });
 
+  it('goes on where no fraction is small enough to be kept, and into a beat of another length', () => {
+    let tempo = from72;
+    for (let change = 0; change < 20; change += 1) {
+      tempo = arriveAt({ kind: 'ratio', before: 13, now: 12 }, tempo, walk, true).tempo;
+    }
+    expect(bpmOf(tempo)).toBeCloseTo(72 * (12 / 13) ** 20, 6);
+    const other = arriveAt({ kind: 'ratio', before: 13, now: 12 }, tempo, seven, false).tempo;
+    expect([bpmOf(other), other.per]).toEqual([expect.closeTo(72 * (12 / 13) ** 21, 6), 2]);
+    const beat = arriveAt({ kind: 'beat' }, tempo, seven, false).tempo;
+    expect([bpmOf(beat), beat.per]).toEqual([expect.closeTo(bpmOf(tempo), 6), 2]);
+  });
+
   it('of the same pulse or the same beat keeps that, in another cycle too', () => {
     const pulse = arriveAt({ kind: 'pulse' }, from72, seven, false).tempo;
     expect([bpmOf(pulse), pulse.per, pulse.pulse]).toEqual([108, 2, from72.pulse]);

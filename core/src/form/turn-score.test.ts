@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { turnPulses } from '../cycle/index.ts';
 import { CLICK_LAYER, COUNT_IN_LAYER, type Score } from '../sound/index.ts';
+import { readRhythm } from '../text/index.ts';
 import { arbitraryForm, formOf, RHYTHMS, WALK } from './fixture.testkit.ts';
 import { CUE_LAYER, type Form, layOut, scoreFinal, scoreLeadIn, scoreTurn } from './index.ts';
 
@@ -151,6 +152,24 @@ describe('a turn of a form', () => {
       [congas, 0],
     ]);
   });
+
+  it.each([
+    ['its own', '', 3],
+    ['double', 'speed double\n', 3],
+    ['half', 'speed half\n', 3],
+  ])(
+    'ends so at %s speed with a line that is elsewhere then, and begins late',
+    (_, speed, turns) => {
+      const { rhythm } = readRhythm(
+        'rhythm Seven\ncycle 2+2+3\nlayer Lamp : hand bell\nplay . X / . X / . . X',
+        'seven',
+      );
+      const form = formOf(section('A', turns, `${speed}part Bell\nplay Seven : Lamp\n`));
+      const { spans, source } = layOut(form, new Map([...RHYTHMS, ['seven', rhythm]]));
+      const score = spans[0] && scoreFinal(spans[0], source, turns);
+      expect(score?.events.map(({ layer, ticks }) => [layer, ticks])).toEqual([[bell, 0]]);
+    },
+  );
 
   it('before a change can be heard to be the last', () => {
     const form = formOf(`${section('A', 2, part('Bell'))}\n${section('B', 1, part('Bell'))}`);

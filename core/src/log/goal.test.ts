@@ -106,6 +106,16 @@ describe('how a goal stands', () => {
       'You gain about 2.0 a session. At that pace 104 is reached on 16 November, 26 days before the day.',
       '8 more sessions of 12 minutes; 5 missed days are in it.',
     ]);
+    const said = (kept: number, reached: string) =>
+      sayOutlook({ ...one, have: 10, kept, reached }, 1);
+    expect(said(1, one.goal.by)).toEqual([
+      'You gain about 2.0 a session. At that pace 104 is reached on 12 December, that very day.',
+      '8 more sessions of 12 minutes; no day may be missed.',
+    ]);
+    expect(said(0.9, day(39))).toEqual([
+      'You gain about 2.0 a session. At that pace 104 is reached on 11 December, 1 day before the day.',
+      '8 more sessions of 12 minutes; 1 missed day is in it.',
+    ]);
   });
 
   it('counts what was missed, and no days off', () => {

@@ -190,7 +190,6 @@ function keptShare(goal: Goal, sessions: readonly Session[], today: Day): number
 /** What is said of a goal: how it stands, and what would help where it is not reached. Never to play more. */
 export function sayOutlook(one: Outlook, goals: number): readonly string[] {
   const { goal, rate, reached, inTime, best, needed, have } = one;
-  const occasion = goal.occasion ?? 'day';
   if (best !== undefined && best >= goal.bpm)
     return [`${goal.bpm} is reached, clean. Keep it: it comes back now and then.`];
   if (one.isOver)
@@ -206,7 +205,7 @@ export function sayOutlook(one: Outlook, goals: number): readonly string[] {
   const when =
     reached === undefined
       ? `At that pace ${goal.bpm} is not reached within two years.`
-      : `At that pace ${goal.bpm} is reached on ${on(reached)}, ${sayApart(daysBetween(reached, goal.by), occasion)}.`;
+      : `At that pace ${goal.bpm} is reached on ${on(reached)}, ${sayApart(daysBetween(reached, goal.by), goal.occasion)}.`;
   if (inTime) {
     const missed = Math.round(have * (1 - one.kept));
     const more = `${counted(needed, 'more session')} of ${counted(goal.minutes, 'minute')}; ${missed === 0 ? 'no day may be missed' : `${counted(missed, 'missed day')} ${missed === 1 ? 'is' : 'are'} in it`}.`;
@@ -230,7 +229,7 @@ function sayPace(bpm: Bpm): string {
     : `You gain about ${bpm.toFixed(1)} a session.`;
 }
 
-function sayApart(days: number, occasion: string): string {
-  if (days === 0) return `on the day of the ${occasion}`;
-  return `${counted(Math.abs(days), 'day')} ${days > 0 ? 'before' : 'after'} the ${occasion}`;
+function sayApart(days: number, occasion: string | undefined): string {
+  if (days === 0) return occasion ? `the very day of the ${occasion}` : 'that very day';
+  return `${counted(Math.abs(days), 'day')} ${days > 0 ? 'before' : 'after'} the ${occasion ?? 'day'}`;
 }

@@ -106,6 +106,15 @@ describe('a rise', () => {
     ]);
   });
 
+  it('is none of what one never did, nor of a little', () => {
+    const days = [0, 2, 4, 7, 9, 11, 14, 16, 18, 21, 23, 25];
+    const rightAlone = days.map((at) => strokes(at, 1000, 0));
+    expect(rises(dayLoads([...rightAlone, strokes(28, 1000, 5000)]), day(28))).toEqual([]);
+    const few = days.map((at) => strokes(at, 300, 300));
+    const found = rises(dayLoads([...few, strokes(28, 600, 601)]), day(28));
+    expect(found.map(({ what, over }) => [what, over])).toEqual([['L', 'day']]);
+  });
+
   it('is said of what is planned before it is played', () => {
     const planned = { R: 1500, L: 0, loudR: 0, loudL: 0, seconds: 0 };
     const [coming, ...others] = rises(dayLoads(FOUR_WEEKS), day(28), planned);

@@ -176,6 +176,16 @@ describe('what players are asked', () => {
     expect(said(seven('from 1.3'))).toEqual([]);
   });
 
+  it('counts the time before a change of tempo and that after it, each at its own', () => {
+    const form = formOf(
+      `${section('A', 2, part('Drum'))}\nsection B\ncycle 2+2+3\nturns 4\nlevel full\nchange to 144\npart Drum\nplay Seven : Ground\nfrom 1.2\n`,
+    );
+    // One pulse of 5/18 s to the one, and two of 60 / (144 · 2) s to the second beat.
+    expect(said(form)).toEqual([
+      'Drum has 0.7 seconds from the darbuka at the end of A to the dholak in B: the hands are still on the other drum.',
+    ]);
+  });
+
   it('counts the pickup of the player who changes drums, not that of another', () => {
     const into = (congas: string, drum: string) =>
       said(

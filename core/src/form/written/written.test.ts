@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { NAME_LENGTH } from '../../bounds/index.ts';
 import { arbitraryForm, formFrom, KNOWN, WALK } from '../fixture.testkit.ts';
 import { isFormText, readForm, readPlace, writeForm, writePlace } from './index.ts';
-import { readBeats } from './lines.ts';
+import { readBeats, readLine, writeLine } from './lines.ts';
 
 const SET = `form Lantern set
 tempo 72 per 3
@@ -336,5 +336,30 @@ describe('a form as text', () => {
           expect([line > 0, message.length > 9]).toEqual([true, true]);
       }),
     );
+  });
+});
+
+describe('a name that could be read as something else', () => {
+  const odd = ['Walker / 2', 'Walker / 12', '<odd>', 'mixed 4', 'mixed 40'];
+  const plain = ['Walker/2', 'Walker /2', 'Walker / 2b', 'Walker / b', 'a <b>', '<b> c'];
+  const words = ['mixed 4 b', 'unmixed 4', 'mixed four'];
+
+  it.each([
+    ...odd.map((name) => [name, `"${name}"`]),
+    ...[...plain, ...words].map((name) => [name, name]),
+  ])('%s is written as %s, and means the same again', (name, written) => {
+    // Two of the same name after it, so that a number beside it would mean another.
+    const known = [
+      { ...WALK, name },
+      { ...WALK, name, id: 'second' },
+    ];
+    for (const [rhythm, text] of [
+      ['walk', written],
+      ['second', `${written} / 2`],
+    ] as const) {
+      const line = { rhythm, layer: 'layer-1' };
+      expect(writeLine(line, known)).toBe(`${text} : Bell`);
+      expect(readLine(`${text} : Bell`, known)).toEqual({ ok: true, line });
+    }
   });
 });
