@@ -280,6 +280,11 @@ describe('turns with names', () => {
       { turn: 0, mark: 'call' },
       { turn: 1, mark: 'answer', name: 'The stairs' },
     ]);
+    const turnsOf = (row: string) => readRhythm(text.replace('turn 1 call', row), 'a').rhythm.turns;
+    expect(turnsOf('turn 1 at 60 % call')?.[0]).toStrictEqual({ turn: 0, mark: 'call', level: 60 });
+    expect(turnsOf('turn 1 call')?.[0]).toStrictEqual({ turn: 0, mark: 'call' });
+    for (const percent of [9, 96]) expect(turnsOf(`turn 1 at ${percent} % call`)).toHaveLength(1);
+    for (const percent of [10, 95]) expect(turnsOf(`turn 1 at ${percent} % call`)).toHaveLength(2);
     expect(sayTurn(rhythm, 1)).toBe('answer: The stairs');
     expect(readRhythm(writeRhythm(rhythm), 'a').rhythm).toEqual(rhythm);
     const plain = nameTurn(nameTurn(rhythm, 0, 'plain'), 1, 'plain');

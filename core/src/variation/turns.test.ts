@@ -175,6 +175,7 @@ describe('which variation comes when', () => {
   it('says shares and places as players do', () => {
     expect(sayShare(LIFT.share)).toBe('seldom, 1 in 16');
     expect(sayShare({ num: 3, den: 16 })).toBe('3 in 16 turns');
+    expect(sayShare({ num: 1, den: 5 })).toBe('1 in 5 turns');
     expect(sayShare({ num: 1, den: 1 })).toBe('every turn');
     expect(sayShare(undefined)).toBe('only by its key');
     expect(sayPlace(LIFT.place)).toBe('on turn 4 of 4');

@@ -105,6 +105,18 @@ in D
 play D . . T`);
     const [moved] = changesOf(late, nth(late.variations ?? [], 0));
     expect([moved?.said, ...(moved?.marked ?? [])]).toEqual(['1 moved', 3]);
+    // A line that comes round by itself has no turns to be compared with.
+    const own = read(`rhythm A
+cycle 1x4
+layer D : goblet drum
+play D / . / T
+loop own
+variation Whole
+in D
+play D / . / . / T`);
+    expect(changesOf(own, nth(own.variations ?? [], 0))).toMatchObject([
+      { said: 'of another length than home', marked: new Set() },
+    ]);
     const same = changesOf(STEPS, {
       ...LIFT,
       lines: STEPS.layers.filter(({ id }) => id === 'layer-2').map(lineOfLayer),
