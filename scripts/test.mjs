@@ -168,8 +168,8 @@ async function inTime() {
   );
 }
 
-/** What only has to come to its end takes what the others leave: what looks at the code, */
-async function inCode() {
+/** What only has to come to its end takes what the others leave. */
+async function aside() {
   const checks = [
     ['types', process.execPath, ['scripts/types.mjs']],
     ['format and lint', installed('biome'), ['ci', '.']],
@@ -182,14 +182,10 @@ async function inCode() {
   ];
   for (const [name, command, args] of checks) await step(name, () => runAside(command, args));
   await unitTests();
-}
-
-/** and what is done in a browser at ease. */
-async function atEase() {
   if (await prepared) await browserTests('at-ease', '4392', runAside);
 }
 
-await Promise.all([inTime(), inCode(), atEase()]);
+await Promise.all([inTime(), aside()]);
 
 for (const failure of failures) console.log(`✗ ${failure.slice(0, 3000)}`);
 console.log(`${passed} passed, ${failed} failed`);
