@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { player } from '../audio/the-player.ts';
 import { usePlayer } from '../audio/use-player.ts';
 import { somethingIsAtStake } from '../store/at-stake.ts';
 import { Button } from '../ui/Button.tsx';
@@ -17,7 +18,7 @@ export default function NewVersion() {
       return;
     }
     setTaking(true);
-    await takeNewVersion(newer);
+    await takeNewVersion(newer, () => player.getState().status === 'idle' && !somethingIsAtStake());
     setTaking(false);
   }
 

@@ -17,6 +17,7 @@ class Newer extends EventTarget {
 
 const said = () => toasts.now().map(({ text }) => text);
 let tabs: number;
+let isQuiet: boolean;
 let newer: Newer;
 let taken: Promise<void> | undefined;
 const reload = vi.fn();
@@ -26,6 +27,7 @@ beforeEach(() => {
   toasts.set([]);
   reload.mockReset();
   tabs = 1;
+  isQuiet = true;
   newer = new Newer();
   vi.stubGlobal('location', { reload });
   vi.stubGlobal('navigator', {
@@ -45,7 +47,7 @@ afterEach(async () => {
 });
 
 const take = () => {
-  taken = takeNewVersion(newer as unknown as ServiceWorker);
+  taken = takeNewVersion(newer as unknown as ServiceWorker, () => isQuiet);
 };
 
 it('a newer version is told to begin, and the page begins again with it', async () => {
@@ -83,4 +85,16 @@ it('says so where it does not begin', async () => {
     'The new version does not begin yet. It comes by itself soon, or when the program is started again.',
   ]);
   expect(reload).not.toHaveBeenCalled();
+});
+
+it('that begins late breaks nothing off: it waits until nothing plays', async () => {
+  take();
+  await vi.advanceTimersByTimeAsync(11_000);
+  isQuiet = false;
+  newer.becomes('activated');
+  await vi.advanceTimersByTimeAsync(5000);
+  expect(reload).not.toHaveBeenCalled();
+  isQuiet = true;
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(reload).toHaveBeenCalled();
 });

@@ -62,19 +62,24 @@ async function isTheOnlyTab(): Promise<boolean> {
   return false;
 }
 
-/** How long a version that is asked to begin may take, in milliseconds. */
+/** How long a version that is asked to begin may take, and between looks whether it may begin, in milliseconds. */
 const PATIENCE = 10_000;
+const LOOK = 1000;
 
 /**
  * Takes the newer version now, and begins again with it; where other tabs run the older one, which would break, or where it does
- * not begin, says so.
+ * not begin, says so. One that comes later than that waits until it breaks nothing off.
+ * @param isQuiet whether nothing plays and nothing is at stake
  */
-export async function takeNewVersion(worker: ServiceWorker): Promise<void> {
+export async function takeNewVersion(worker: ServiceWorker, isQuiet: () => boolean): Promise<void> {
   if (!(await isTheOnlyTab())) {
     toast('Other tabs still run the version that was here: close them first.');
     return;
   }
-  const begin = () => location.reload();
+  const begin = () => {
+    if (isQuiet()) location.reload();
+    else setTimeout(begin, LOOK);
+  };
   navigator.serviceWorker.addEventListener('controllerchange', begin);
   worker.addEventListener('statechange', () => {
     if (worker.state === 'activated') begin();
