@@ -87,7 +87,8 @@ test('an edit while it plays is heard in the next round, at its place', async ({
   await slot(page, 'Bell', 2).click();
   await page.keyboard.press('X');
   await expect(rows(page, 'Bell')).toContainText('X! . X / X . . / X . | X! . . / X . .');
-  await page.waitForTimeout(2 * TURN * 1000);
+  // The new stroke comes every second turn: what is looked at begins when the edit is certainly heard.
+  await page.waitForTimeout(3 * TURN * 1000);
   const later = await fromNow(page, 1);
   expect(later.length).toBeGreaterThan(0);
   const now = await page.evaluate(() => window.clock.currentTime);
