@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, gains, goTo, type Scheduled, scheduled, test, watchText } from './kit.ts';
+import { expect, gains, goTo, kept, type Scheduled, scheduled, test, watchText } from './kit.ts';
 
 const SET = 'Look at the set of the Lantern Street Players';
 const section = (page: Page, name: string) =>
@@ -117,7 +117,13 @@ test('a form is built: three sections, a pickup, a call, double time; a turned s
   await expect(section(page, 'Opening')).toContainText('7 turns');
   await expect(found(page)).toContainText('ends in its middle');
 
-  // It is there again after a reload.
+  // It is kept, and not only noted when the page is left; and it is there again after a reload.
+  await kept(
+    page,
+    new URL(page.url()).pathname.split('/').at(-1) ?? '',
+    '"name":"Stairs"',
+    'forms',
+  );
   await page.reload();
   await expect(section(page, 'Stairs')).toContainText('4 turns');
   await expect(found(page)).toContainText('ends in its middle');

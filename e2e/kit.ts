@@ -285,22 +285,27 @@ export async function watchText(locator: Locator): Promise<() => Promise<string[
 }
 
 /** Waits until everything is kept; the browser's storage is asked, not the screen. */
-export async function kept(page: Page, id: string, text: string): Promise<void> {
+export async function kept(
+  page: Page,
+  id: string,
+  text: string,
+  table: 'rhythms' | 'forms' = 'rhythms',
+): Promise<void> {
   await expect
     .poll(() =>
       page.evaluate(
-        (key) =>
+        ([key, table]) =>
           new Promise<string>((resolve) => {
             const open = indexedDB.open('humble-stride');
             open.onsuccess = () => {
-              const get = open.result.transaction('rhythms').objectStore('rhythms').get(key);
+              const get = open.result.transaction(table).objectStore(table).get(key);
               get.onsuccess = () => {
                 open.result.close();
                 resolve(JSON.stringify(get.result ?? {}));
               };
             };
           }),
-        id,
+        [id, table] as const,
       ),
     )
     .toContain(text);
