@@ -5,7 +5,6 @@ export default defineConfig({
   test: {
     include: ['**/*.test.ts'],
     setupFiles: ['vitest.setup.ts'],
-    isolate: false,
     unstubGlobals: true,
     testTimeout: 30_000,
   },

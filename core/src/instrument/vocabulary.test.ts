@@ -257,6 +257,16 @@ describe('an instrument of one’s own that is kept', () => {
         'At name: An instrument’s name stays on one line, without " # : |.',
       );
     }
+    for (const id of ['own-a', `own-${'a'.repeat(80)}`, 'own-a-1']) {
+      expect(say({ id })).toMatchObject({ id });
+    }
+    for (const id of ['own-', `own-${'a'.repeat(81)}`, 'my-own-a', 'own-A', 'own-a b', 'darbuka']) {
+      expect(say({ id }), id).toContain('At id');
+    }
+    for (const hand of ['strong', 'weak', 'either', 'both', 'foot']) {
+      expect(say({ strokes: [{ ...stroke, hand }] })).toMatchObject({ strokes: [{ hand }] });
+    }
+    expect(say({ strokes: [{ ...stroke, hand: 'left' }] })).toContain('hand');
     const with1 = (change: object) => say({ strokes: [{ ...stroke, ...change }] });
     for (const code of ['', '1', 'a-b', 'abcdefghi', 'x1 ']) {
       expect(with1({ code })).toBe(

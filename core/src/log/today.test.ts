@@ -15,6 +15,7 @@ import {
   type TodayRequest,
 } from './index.ts';
 import { day, judged, material, run } from './log.testkit.ts';
+import { NO_LOAD } from './run.ts';
 
 /** The plan of a log that is given as its runs. */
 function planToday({
@@ -194,7 +195,21 @@ describe('what to practise today', () => {
     // 900 and a third; a minute of it at 86 is 86 strokes of each hand.
     expect(all.R).toBeLessThanOrEqual(1200);
     expect(all.R).toBeGreaterThan(1200 - 87);
-    expect(plan.says[0]).toMatch(/^Shortened, so that/);
+    expect(plan.says[0]).toBe(
+      'Shortened, so that the right hand and the left hand are not asked more than a third over the last four weeks.',
+    );
+    const saidOf = (load: Partial<typeof NO_LOAD>, seconds = 2400) =>
+      planToday({
+        day: day(24),
+        runs: [0, 2, 4, 6, 8, 10, 12, 14].map((at) =>
+          of('lamp', at, 80, { load: { ...NO_LOAD, ...load }, seconds }),
+        ),
+        goals: [goal('lamp', { minutes: 30 })],
+        materials: [material('lamp')],
+      }).says[0];
+    expect(saidOf({ R: 900 })).toContain('so that the right hand is not asked');
+    expect(saidOf({ L: 900 })).toContain('so that the left hand is not asked');
+    expect(saidOf({ R: 9000, L: 9000 }, 900)).toContain('so that you are not asked');
   });
 
   it('stays as it is while it is played, and tells how far one has come', () => {

@@ -220,6 +220,26 @@ describe('a performance of several stretches', () => {
       const [signs = []] = plainly(writeMidiFile({ ...odd, segments }).bytes).tracks;
       return signs.find(({ status }) => status === 0x58)?.data[0];
     };
+    // Uneven beats, and a turn that no signature tells, are said.
+    const uneven = (spans: string) =>
+      writeMidiFile({
+        ...performance,
+        segments: performance.segments.map((one) => ({ ...one, cycle: cycleFromSpans(spans) })),
+      }).lost.some((one) => one.startsWith('How uneven beats group'));
+    expect(['4x4', '3+3+2', '51x5', '51x6'].map(uneven)).toEqual([false, true, false, true]);
+    // What is played of a turn has its sounds from where it begins to just before it ends.
+    const part = (startTicks: number, endTicks: number) =>
+      plainly(
+        writeMidiFile({
+          ...performance,
+          segments: performance.segments.map((one) => ({ ...one, startTicks, endTicks })),
+        }).bytes,
+      )
+        .tracks.flat()
+        .filter(({ status, data }) => status === 0x99 && (data[1] ?? 0) > 0).length;
+    const ticks = nth(performance.segments, 0).score.lengthTicks / 4;
+    expect([part(0, 4 * ticks), part(ticks, 3 * ticks), part(1, 4 * ticks)]).toEqual([4, 2, 3]);
+    expect(part(3 * ticks, 6 * ticks)).toBe(3);
     expect(signed('51x5')).toBe(255);
     expect(signed('51x6')).toBeUndefined();
     const players = odd.players.map((one) => ({ ...one, name: 'é'.repeat(600) }));

@@ -260,7 +260,12 @@ describe('coming out of silent turns', () => {
     const far = [0.03, -0.09, 0.05].map((error, time) => ({ time, error }));
     expect(sayComingOut(far, 0.02)).toMatch(/silence 90 ms early; 0 of 3 times/);
     expect(sayComingOut(far.toReversed(), 0.02)).toMatch(/silence 90 ms early; 0 of 3 times/);
-    expect(sayComingOut([far[1], far[0]].flatMap((one) => one ?? []), 0.02)).toMatch(/90 ms early/);
+    expect(
+      sayComingOut(
+        [far[1], far[0]].flatMap((one) => one ?? []),
+        0.02,
+      ),
+    ).toMatch(/90 ms early/);
     expect(sayComingOut([], 0.02)).toBeUndefined();
     expect(comingsOut([], silences)).toEqual([]);
   });

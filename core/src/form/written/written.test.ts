@@ -339,6 +339,27 @@ describe('a form as text', () => {
   });
 });
 
+describe('the tempo of a form', () => {
+  const tempo = (text: string) => readForm(`form A\ntempo ${text}\nsection B`, KNOWN).form.tempo;
+
+  it.each([
+    ['72', { bpm: 72, per: 4 }],
+    ['72.125 per 3', { bpm: 72.125, per: 3 }],
+    [' 110   per   12 ', { bpm: 110, per: 12 }],
+  ])('%s', (text, read) => {
+    expect(tempo(text)).toEqual(read);
+  });
+
+  it.each(['about 72', '72 per 3 or so', '72 per', '72 per 65', '72 per 0'])(
+    '%s is refused',
+    (text) => {
+      expect(said(`form A\ntempo ${text}\nsection B`)).toContainEqual(
+        expect.stringContaining('Write the tempo as 72 per 3'),
+      );
+    },
+  );
+});
+
 describe('a name that could be read as something else', () => {
   const odd = ['Walker / 2', 'Walker / 12', '<odd>', 'mixed 4', 'mixed 40'];
   const plain = ['Walker/2', 'Walker /2', 'Walker / 2b', 'Walker / b', 'a <b>', '<b> c'];
