@@ -1,22 +1,27 @@
 import { describe, expect, it } from 'vitest';
 import { beatsOf, formatSpans } from '../cycle/index.ts';
-import type { CatalogueEntry } from './index.ts';
+import type { CatalogueEntry, SkeletonStroke } from './index.ts';
+
+/** A stroke of what a cycle is known by: `2+1/2 ta high D!`. */
+function strokeListed({ pulse, part, say, sound, kinds, loud }: SkeletonStroke): string {
+  const place = `${pulse + 1}${part ? `+${part[0]}/${part[1]}` : ''}`;
+  const played = `${kinds?.join('+') ?? ''}${loud ? '!' : ''}`;
+  return [place, say, sound, played].filter(Boolean).join(' ');
+}
 
 /** An entry as a percussionist checks it: names, beats and gestures, what it is known by, tempos, text. */
 function listed(entry: CatalogueEntry): string {
   const { skeleton, accents, tempos } = entry;
-  const spoken = skeleton?.some(({ say }) => say);
+  const gestures = beatsOf(entry.cycle).map(({ gesture }) => gesture ?? '-');
   return [
     `${[entry.name, ...entry.also].join(', ')} (${entry.id})`,
     `  ${formatSpans(entry.cycle)}; ${beatsOf(entry.cycle).length} beats${entry.cycle.name === entry.name ? '' : `; written ${entry.cycle.name}`}`,
     ...(entry.cycle.groups.some(({ label }) => label)
       ? [`  ${entry.cycle.groups.map(({ label }) => label).join(', ')}`]
       : []),
-    ...(skeleton
-      ? [
-          `  ${skeleton.map(({ pulse, sound, say }) => `${pulse + 1} ${spoken ? `${say} ` : ''}${sound}`).join(', ')}`,
-        ]
-      : []),
+    ...(gestures.some((one) => one !== '-') ? [`  ${gestures.join(' ')}`] : []),
+    ...(skeleton ? [`  ${skeleton.map(strokeListed).join(', ')}`] : []),
+    ...(entry.instrument ? [`  on the ${entry.instrument}`] : []),
     ...(accents ? [`  accents ${accents.map((pulse) => pulse + 1).join(' ')}`] : []),
     `  ${tempos.map(({ bpm, per }) => `${bpm} for ${per}`).join(', ')}${[entry.counting, entry.side, entry.speed].map((one) => (one === undefined ? '' : `; ${one}`)).join('')}`,
     `  ${entry.text}`,
