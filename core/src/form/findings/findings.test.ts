@@ -223,6 +223,55 @@ describe('what players are asked', () => {
     expect(mended(form)).toEqual([]);
   });
 
+  it('is told where a variation that has a side is played on both', () => {
+    const [layer] = WALK.layers;
+    if (!layer) throw new Error('a bell');
+    const call = {
+      id: 'call',
+      name: 'Call',
+      place: { kind: 'side', side: 'three' } as const,
+      lines: [{ layer: layer.id, cells: layer.cells, strokes: layer.strokes }],
+    };
+    const form = formOf(section('A', 4, part('Bell')));
+    const sections = form.sections.map((one) => ({
+      ...one,
+      parts: one.parts.map((of) => ({
+        ...of,
+        line: { rhythm: 'walk', layer: layer.id, variation: 'call' },
+      })),
+    }));
+    const laid = layOut(
+      { ...form, sections },
+      new Map([['walk', { ...WALK, variations: [call] }]]),
+    );
+    const all = findAll({ laid, ceiling: 50 });
+    expect(all.map(({ text }) => text)).toEqual([
+      'Call has its place on the three-side; in A Bell plays it on both.',
+    ]);
+    expect(all[0]).toMatchObject({
+      weight: 'look',
+      player: 'player-1',
+      mends: [{ label: 'Mix it with home', edit: { kind: 'mix', player: 'player-1' } }],
+    });
+  });
+
+  it('is told in the order of the piece, what is wrong before all', () => {
+    const form = formOf(
+      [
+        section('A', 2, 'part Drum\nplay Walk : Drum : Corner'),
+        section('B', 3, part('Bell')),
+        section('C', 2, 'part Drum\nplay Walk : Drum : Corner'),
+        section('D', 2, 'change 1 become 8'),
+      ].join('\n'),
+    );
+    expect(found(form).map(({ weight, at }) => `${weight} ${at}`)).toEqual([
+      'wrong 3',
+      'look 0',
+      'look 1',
+      'look 2',
+    ]);
+  });
+
   it('is told where a variation has more than its share of the form', () => {
     const form = formOf(
       `${section('A', 2, part('Congas'))}\n${section('B', 2, 'part Congas\nplay Walk : Congas : Held')}`,
