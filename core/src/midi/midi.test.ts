@@ -136,6 +136,17 @@ describe('a MIDI file that is written', () => {
   });
 });
 
+/** One turn of a stroke a beat. */
+function inBeats() {
+  const { rhythm } = readRhythm(
+    'rhythm A\ncycle 4x4\ntempo 60 per 4\nlayer B : congas\nplay O / O / O / O',
+    'a',
+  );
+  const time = timeRhythm(rhythm);
+  if (!time.ok) throw new Error(time.message);
+  return performRhythm(rhythm, time.timing, { turns: 1 });
+}
+
 describe('a performance of several stretches', () => {
   const timed = timeRhythm(STEPS);
   if (!timed.ok) throw new Error(timed.message);
@@ -192,13 +203,7 @@ describe('a performance of several stretches', () => {
   });
 
   it('says only what is so of what it cannot hold, and that a beat no clock can tell is a quarter', () => {
-    const { rhythm } = readRhythm(
-      'rhythm A\ncycle 4x4\ntempo 60 per 4\nlayer B : congas\nplay O / O / O / O',
-      'a',
-    );
-    const time = timeRhythm(rhythm);
-    if (!time.ok) throw new Error(time.message);
-    const performance = performRhythm(rhythm, time.timing, { turns: 1 });
+    const performance = inBeats();
     const { lost, bytes } = writeMidiFile(performance);
     expect(lost).toHaveLength(1);
     const clocks = (file: Uint8Array) =>
@@ -227,7 +232,15 @@ describe('a performance of several stretches', () => {
         segments: performance.segments.map((one) => ({ ...one, cycle: cycleFromSpans(spans) })),
       }).lost.some((one) => one.startsWith('How uneven beats group'));
     expect(['4x4', '3+3+2', '51x5', '51x6'].map(uneven)).toEqual([false, true, false, true]);
-    // What is played of a turn has its sounds from where it begins to just before it ends.
+    expect(signed('51x5')).toBe(255);
+    expect(signed('51x6')).toBeUndefined();
+    const players = odd.players.map((one) => ({ ...one, name: 'é'.repeat(600) }));
+    const [, notes = []] = plainly(writeMidiFile({ ...odd, players }).bytes).tracks;
+    expect(textIn(notes.find(({ status }) => status === 0x03)?.data ?? [])).toBe('é'.repeat(500));
+  });
+
+  it('has the sounds of what is played of a turn, from where it begins to just before it ends', () => {
+    const performance = inBeats();
     const part = (startTicks: number, endTicks: number) =>
       plainly(
         writeMidiFile({
@@ -240,11 +253,6 @@ describe('a performance of several stretches', () => {
     const ticks = nth(performance.segments, 0).score.lengthTicks / 4;
     expect([part(0, 4 * ticks), part(ticks, 3 * ticks), part(1, 4 * ticks)]).toEqual([4, 2, 3]);
     expect(part(3 * ticks, 6 * ticks)).toBe(3);
-    expect(signed('51x5')).toBe(255);
-    expect(signed('51x6')).toBeUndefined();
-    const players = odd.players.map((one) => ({ ...one, name: 'é'.repeat(600) }));
-    const [, notes = []] = plainly(writeMidiFile({ ...odd, players }).bytes).tracks;
-    expect(textIn(notes.find(({ status }) => status === 0x03)?.data ?? [])).toBe('é'.repeat(500));
   });
 });
 
