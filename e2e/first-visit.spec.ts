@@ -29,3 +29,19 @@ test('a tabla student hears a cycle they know by its name, on its own drum', asy
   await page.keyboard.press('Space');
   await expect.poll(async () => (await scheduled(page)).length).toBeGreaterThan(6);
 });
+
+test('straight to Goals, the made-up log is said to be made until it is there, and nowhere that there is none', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const seen: string[] = [];
+    const look = () => seen.push(document.querySelector('main')?.textContent ?? '');
+    new MutationObserver(look).observe(document, { childList: true, subtree: true });
+    Object.assign(window, { seen });
+  });
+  await page.goto('/log/goals');
+  await expect(page.getByRole('region', { name: 'Goal: Lantern steps to 96' })).toBeVisible();
+  const seen = await page.evaluate(() => (window as unknown as { seen: string[] }).seen);
+  expect(seen.join()).toContain('Playing eight weeks of a made-up log');
+  expect(seen.join()).not.toContain('A goal is a line of a rhythm, a tempo, and a day.');
+});

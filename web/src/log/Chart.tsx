@@ -12,6 +12,7 @@ import {
 } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
 import { afterPaint } from '../ui/use-after-paint.ts';
+import { tickLabel } from './tick-label.ts';
 import { useShownTheme } from './use-shown-theme.ts';
 
 ChartJs.register(
@@ -137,13 +138,7 @@ export function Chart(props: ChartProps) {
                 maxTicksLimit: 5,
                 precision: 0,
                 maxRotation: 0,
-                // The ends are said; what stands too near one of them would lie over it.
-                callback: (x, index, all) => {
-                  const [from = 0, to = 0] = [all[0]?.value, all.at(-1)?.value];
-                  const near = Math.min(Number(x) - from, to - Number(x));
-                  const isEnd = index === 0 || index === all.length - 1;
-                  return isEnd || near > (to - from) / 6 ? sayX(Number(x)) : '';
-                },
+                callback: (x, index, all) => tickLabel(Number(x), index, all, sayX),
               },
             },
             y: {

@@ -1,3 +1,5 @@
+import type { Day } from '@stride/core/log';
+import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Route, Routes, useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
@@ -13,6 +15,7 @@ import { Goals } from './Goals.tsx';
 import { HeadEnd, LOG_PAGES } from './Head.tsx';
 import { LoadPage } from './LoadPage.tsx';
 import type { Whose } from './log-api.ts';
+import { MakingDemo } from './MakingDemo.tsx';
 import { RunPage } from './RunPage.tsx';
 import { Runs } from './Runs.tsx';
 import { TakeAwayLog } from './TakeAwayLog.tsx';
@@ -29,7 +32,7 @@ export function Log() {
   const others = useOtherLogs().data ?? [];
   const navigate = useNavigate();
   const { data } = useToday(undefined, { day, order: 0 });
-  const isMaking = useDemoOnce(day);
+  const demo = useDemoOnce(day);
   useOffers('Log', () =>
     LOG_PAGES.slice(1).map(({ to, label }) => ({ label, run: () => navigate(to) })),
   );
@@ -61,23 +64,26 @@ export function Log() {
     <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-3 px-[22px] py-3 max-sm:px-3">
       {data?.hasDemo && whose === undefined ? <DemoNote /> : null}
       <HeadEnd value={end}>
-        <Routes>
-          <Route
-            index
-            element={<TodayPage whose={whose} day={day} owner={other?.owner} isMaking={isMaking} />}
-          />
-          <Route path="runs" element={<Runs whose={whose} day={day} />} />
-          <Route path="runs/:id" element={<RunPage whose={whose} />} />
-          <Route path="goals" element={<Goals whose={whose} day={day} />} />
-          <Route path="load" element={<LoadPage whose={whose} day={day} />} />
-        </Routes>
+        {demo === 'looking' ? (
+          <p className="p-6 text-quiet">Reading the log …</p>
+        ) : demo === 'making' && whose === undefined ? (
+          <MakingDemo />
+        ) : (
+          <Routes>
+            <Route index element={<TodayPage whose={whose} day={day} owner={other?.owner} />} />
+            <Route path="runs" element={<Runs whose={whose} day={day} />} />
+            <Route path="runs/:id" element={<RunPage whose={whose} />} />
+            <Route path="goals" element={<Goals whose={whose} day={day} />} />
+            <Route path="load" element={<LoadPage whose={whose} day={day} />} />
+          </Routes>
+        )}
       </HeadEnd>
     </div>
   );
 }
 
 /** Today, which becomes tomorrow where the page stays open over midnight. */
-function useDay(): string {
+function useDay(): Day {
   const [day, setDay] = useState(() => dayOf(Date.now()));
   useEffect(() => {
     const look = () => setDay(dayOf(Date.now()));
@@ -91,23 +97,27 @@ function useDay(): string {
   return day;
 }
 
-/** The first time the Log is opened, and where nothing is in it yet, the made-up one is put there. @returns whether it is being made */
-function useDemoOnce(day: string): boolean {
-  const [isMaking, setMaking] = useState(false);
+/**
+ * The first time the Log is opened, and where nothing is in it yet, the made-up one is put there.
+ * @returns whether it is looked for, is being made, or nothing more is to be done
+ */
+function useDemoOnce(day: Day): 'looking' | 'making' | 'done' {
+  const client = useQueryClient();
+  const [stage, setStage] = useState<'looking' | 'making' | 'done'>('looking');
   useEffect(() => {
     const once = async () => {
       await seedOnce(database);
       if (await database.settings.get('log-seeded')) return;
       await database.settings.put({ key: 'log-seeded', value: true });
       if ((await database.runs.count()) > 0) return;
-      setMaking(true);
-      await makeDemo(day);
+      setStage('making');
+      await makeDemo(client, day);
     };
     once()
       .catch((error: unknown) => toast(storageSentence(error)))
-      .finally(() => setMaking(false));
-  }, [day]);
-  return isMaking;
+      .finally(() => setStage('done'));
+  }, [client, day]);
+  return stage;
 }
 
 function DemoNote() {

@@ -1,5 +1,6 @@
 import { type Day, REST_AFTER, sayComing, sayRise } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
+import { useQueryClient } from '@tanstack/react-query';
 import { Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -17,6 +18,7 @@ import { HandsChart } from './HandsChart.tsx';
 import { Head } from './Head.tsx';
 import { HurtDialog } from './HurtDialog.tsx';
 import type { Whose } from './log-api.ts';
+import { MakingDemo } from './MakingDemo.tsx';
 import { NotRead } from './NotRead.tsx';
 import { beginSession, useSession, wayTo } from './session.ts';
 import { TodayItems } from './TodayItems.tsx';
@@ -27,12 +29,10 @@ interface TodayPageProps {
   readonly whose: Whose;
   readonly day: Day;
   readonly owner: string | undefined;
-  /** The made-up log is being made. */
-  readonly isMaking: boolean;
 }
 
 /** What to practise today, in which order, how long; and how one stands. */
-export function TodayPage({ whose, day, owner, isMaking }: TodayPageProps) {
+export function TodayPage({ whose, day, owner }: TodayPageProps) {
   const [minutes, setMinutes] = useState<number>();
   const [order, setOrder] = useState(0);
   const asked = useToday(whose, { day, minutes, order });
@@ -40,7 +40,7 @@ export function TodayPage({ whose, day, owner, isMaking }: TodayPageProps) {
     return <NotRead />;
   }
   if (!asked.data) return <p className="p-6 text-quiet">Reading the log …</p>;
-  if (asked.data.isEmpty) return <Empty day={day} isMaking={isMaking} />;
+  if (asked.data.isEmpty) return <Empty day={day} />;
   return (
     <Plan
       view={asked.data}
@@ -253,25 +253,17 @@ function NoGoal() {
   );
 }
 
-function Empty({ day, isMaking }: { readonly day: Day; readonly isMaking: boolean }) {
+function Empty({ day }: { readonly day: Day }) {
+  const client = useQueryClient();
   const navigate = useNavigate();
   const [isAsked, setAsked] = useState(false);
   const make = () => {
     setAsked(true);
-    makeDemo(day)
+    makeDemo(client, day)
       .catch((error: unknown) => toast(storageSentence(error)))
       .finally(() => setAsked(false));
   };
-  if (isMaking || isAsked) {
-    return (
-      <>
-        <Head title="Today" />
-        <p role="status" className="p-6 text-quiet">
-          Playing eight weeks of a made-up log, to have something to look at …
-        </p>
-      </>
-    );
-  }
+  if (isAsked) return <MakingDemo />;
   return (
     <>
       <Head title="Today" />

@@ -1,9 +1,9 @@
 import { type Day, isOwn, type LoggedRun, type RunFilter, sinceRest } from '@stride/core/log';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, type QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import { parseISO } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { database, openSafely } from '../store/db.ts';
-import { logStamp } from '../store/log.ts';
+import { logStamp, readStamp } from '../store/log.ts';
 import { storageInUse } from '../store/storage.ts';
 import { useStore } from '../ui/store.ts';
 import { lazyWorker } from '../workers/lazy-worker.ts';
@@ -25,9 +25,12 @@ export function wakeLog(): Promise<void> {
   return ask((api) => api.wake());
 }
 
-/** Puts the made-up log there, in the background. */
-export function makeDemo(day: string): Promise<void> {
-  return ask((api) => api.makeDemo(day));
+/** Puts the made-up log there, in the background, and reads what it says of a day, which then stands there at once. */
+export async function makeDemo(client: QueryClient, day: Day): Promise<void> {
+  await ask((api) => api.makeDemo(day));
+  const stamp = await readStamp();
+  await client.prefetchQuery(todayOf(undefined, stamp, { day, order: 0 }));
+  logStamp.set(stamp);
 }
 
 /** What was worked out stays while the next is worked out, so that nothing flickers as filters change. */
@@ -41,14 +44,16 @@ function useStamp(): string {
   return useStore(logStamp);
 }
 
-export function useToday(whose: Whose, request: TodayAsk) {
-  const stamp = useStamp();
-  return useQuery({
+const todayOf = (whose: Whose, stamp: string, request: TodayAsk) =>
+  queryOptions({
     ...STAYS,
     queryKey: ['log', 'today', whose, stamp, request],
     enabled: stamp !== '',
     queryFn: () => ask((api) => api.today(whose, stamp, request)),
   });
+
+export function useToday(whose: Whose, request: TodayAsk) {
+  return useQuery(todayOf(whose, useStamp(), request));
 }
 
 /** @param most so many of the newest are listed */
