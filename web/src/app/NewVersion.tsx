@@ -4,6 +4,7 @@ import { usePlayer } from '../audio/use-player.ts';
 import { somethingIsAtStake } from '../store/at-stake.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toasts.ts';
+import { isQuiet } from './is-quiet.ts';
 import { takeNewVersion, useNewVersion } from './offline.ts';
 
 /** Says that a new version waits, and offers it while nothing plays. */
@@ -18,7 +19,7 @@ export default function NewVersion() {
       return;
     }
     setTaking(true);
-    await takeNewVersion(newer, () => player.getState().status === 'idle' && !somethingIsAtStake());
+    await takeNewVersion(newer, () => isQuiet(player));
     setTaking(false);
   }
 
