@@ -66,6 +66,15 @@ describe('a second counting', () => {
     expect(readSecond(text, FOUR)).toEqual({ message });
   });
 
+  it('has no longer counts than a cycle has', () => {
+    expect(readSecond('in 2', cycleFromSpans('64+64'))).toEqual({
+      second: { spans: [64, 64], counting: 'plain' },
+    });
+    expect(readSecond('in 2', cycleFromSpans('64+64+2'))).toEqual({
+      message: 'A count has 1 to 64 pulses.',
+    });
+  });
+
   it('has no more counts than a cycle has beats', () => {
     const counts = (many: number) =>
       v.safeParse(SecondCountSchema, { spans: Array(many).fill(1), counting: 'plain' });

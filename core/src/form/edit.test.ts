@@ -41,7 +41,13 @@ describe('an edit of a form', () => {
     expect(copied && [names(copied.form), copied.id]).toEqual(['A A 2 B C', 'section-4']);
     expect(names(moveRepeat(ABC, 0, 2))).toBe('B C A');
     expect(names(moveRepeat(ABC, 2, 0))).toBe('C A B');
-    expect(moveRepeat(ABC, 0, 3)).toBe(ABC);
+    for (const [from, to] of [
+      [0, 3],
+      [0, -1],
+      [1, 1],
+      [3, 0],
+    ] as const)
+      expect(moveRepeat(ABC, from, to)).toBe(ABC);
     expect([names(playAgainAt(ABC, 0, 3)), names(playAgainAt(ABC, 2, 0))]).toEqual([
       'A B C A',
       'C A B C',

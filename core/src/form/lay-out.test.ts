@@ -5,7 +5,7 @@ import { timeInto } from '../time/index.ts';
 import { arbitraryForm, formOf, RHYTHMS } from './fixture.testkit.ts';
 import { bpmOf, type Form, layOut, paceAt, timeTo } from './index.ts';
 
-const laid = (form: Form) => layOut(form, RHYTHMS);
+const laid = (form: Form, rhythms = RHYTHMS) => layOut(form, rhythms);
 const sum = (numbers: readonly number[]) => numbers.reduce((all, one) => all + one, 0);
 
 describe('a form laid out', () => {
@@ -82,6 +82,14 @@ play Walk : Bell`),
     ]);
   });
 
+  it('has no turn for a line that is not there, and lays out the rest', () => {
+    const { spans } = laid(
+      formOf('section A\ncycle 3+3+2\nturns 2\nlevel plain\npart Bell\nplay Walk : Bell\nbegin 2'),
+      new Map(),
+    );
+    expect(spans.map(({ turned, turns }) => [turned.size, turns])).toEqual([[0, 2]]);
+  });
+
   it.each(['even', 'straight'])('goes from one tempo to another by and by, %s', (curve) => {
     const { spans } = laid(
       formOf(`section A
@@ -118,6 +126,9 @@ change to 144 over 4 ${curve}`),
         9,
       );
     expect(timeTo(b, 1, 3)).toBeCloseTo(sum(each.slice(0, 1)) + timeInto(paceAt(b, 1), 3), 12);
+    // Where the change is over the pulses within a turn are at the new tempo.
+    expect(timeTo(b, 4, 3)).toBeCloseTo(seconds + (3 * 60) / (144 * 3), 8);
+    expect(timeTo(b, 5, 2)).toBeCloseTo(seconds + (10 * 60) / (144 * 3), 8);
     expect(bpmOf(b.tempo)).toBe(144);
   });
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { TIN } from '../instrument/tin.testkit.ts';
 import { secondsOf } from '../sound/index.ts';
-import { formOf, RHYTHMS } from './fixture.testkit.ts';
+import { formOf, RHYTHMS, WALK } from './fixture.testkit.ts';
 import { layOut, performForm } from './index.ts';
 
 const section = (name: string, turns: string) =>
@@ -33,5 +34,15 @@ describe('a form from beginning to end', () => {
     // Who never plays has no instrument.
     expect(performance.players.find(({ name }) => name === 'Drum')?.instrument).toBe('');
     expect(performForm(layOut(formOf(''), RHYTHMS))).toBeUndefined();
+  });
+
+  it('is played on one’s own instrument where the line is', () => {
+    const [bell, ...others] = WALK.layers;
+    if (!bell) throw new Error('a bell');
+    const onTin = { ...WALK, layers: [{ ...bell, instrument: TIN.id, own: TIN }, ...others] };
+    const players = (rhythm: typeof WALK) =>
+      performForm(layOut(formOf(section('A', '2')), new Map([['walk', rhythm]])))?.players[0];
+    expect(players(onTin)).toEqual({ id: 'player-1', name: 'Bell', instrument: TIN.id, own: TIN });
+    expect(players(WALK)).toEqual({ id: 'player-1', name: 'Bell', instrument: 'hand-bell' });
   });
 });

@@ -47,5 +47,6 @@ describe('a form as JSON', () => {
     );
     expect(said(text.replace('"force": 4', '"force": 9'))).toMatch(/^A rhythm in it: At layers/);
     expect(said(text.replace('"version": 5', '"version": 6'))).toMatch(/newer version/);
+    expect(said(JSON.stringify({ ...JSON.parse(text), rhythms: 'Walk' }))).toMatch(/^At rhythms/);
   });
 });

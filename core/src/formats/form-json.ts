@@ -14,9 +14,9 @@ import {
 /** Rhythms that a form can bring with it. */
 const MOST = 200;
 
-const Rhythms = v.optional(
-  listOf(v.unknown(), MOST, `A form brings at most ${MOST} rhythms with it.`),
-);
+const Brought = v.object({
+  rhythms: v.optional(listOf(v.unknown(), MOST, `A form brings at most ${MOST} rhythms with it.`)),
+});
 
 /** A form from JSON with the instruments it brings, or the sentence that says what is wrong. */
 export type FormJsonResult = WithInstruments<{
@@ -41,11 +41,11 @@ export function readFormJson(text: string, own: readonly Instrument[] = []): For
   const { form, rhythms, instruments } = file.data;
   if (form === undefined)
     return { ok: false, messages: ['It is a rhythm, not a form: bring it in on the Shelf.'] };
-  const listed = parseData(Rhythms, rhythms);
+  const listed = parseData(Brought, { rhythms });
   if (!listed.ok) return { ok: false, messages: [listed.message] };
   return withInstruments(instruments, own, (all) => {
     const read: Rhythm[] = [];
-    for (const one of listed.output ?? []) {
+    for (const one of listed.output.rhythms ?? []) {
       const checked = checkRhythm(one, all);
       if (!checked.ok)
         return { ok: false, messages: checked.messages.map((said) => `A rhythm in it: ${said}`) };

@@ -25,6 +25,7 @@ describe('JSON', () => {
     };
     expect(says('{')).toContain('not JSON that can be read');
     expect(says('[1, 2]')).toContain('not a rhythm of this program');
+    expect(says(`{"format":"humble-stride","version":${JSON_VERSION}}`)).not.toContain('form');
     expect(says('{"format":"humble-stride","version":99}')).toContain('newer version');
     expect(says(`{"format":"humble-stride","version":${JSON_VERSION},"rhythm":{}}`)).toMatch(
       /At \w+/,

@@ -229,6 +229,17 @@ describe('a question without a solution', () => {
     for (const way of ways) expect(solve(SIXTEEN, way.question).found).toBe(way.found);
   });
 
+  it('is told where equal gaps are in the way', () => {
+    // Three fours from the one to the next one leave five for two gaps.
+    const fours = { ...stuck, sizes: { least: 4, most: 4 }, gaps: { least: 0, most: 3 } };
+    const differ = (asked: Question) =>
+      waysOut(SIXTEEN, asked)
+        .filter(({ text }) => text === 'Equal gaps are in the way: let them differ.')
+        .map(({ question: { gapsDiffer }, found }) => ({ gapsDiffer, found }));
+    expect(differ(fours)).toEqual([{ gapsDiffer: true, found: 2 }]);
+    expect(differ({ ...fours, gaps: { least: 0, most: 2 } })).toEqual([]);
+  });
+
   it('is never offered a way out that has none', () => {
     fc.assert(
       fc.property(fc.constantFrom(...cycles), question, (cycle, asked) => {

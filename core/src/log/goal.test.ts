@@ -118,6 +118,15 @@ describe('how a goal stands', () => {
     ]);
   });
 
+  it('is known of seven days on, and never less than it is taken to be at least', () => {
+    const every = (days: readonly number[]) => days.map((at) => run(at, 80 + at));
+    const keptOf = (days: readonly number[], today: number) =>
+      outlook(goal(), every(days), day(today), 72).kept;
+    expect(keptOf([0, 1, 2, 3, 4, 5], 6)).toBe(6 / 7);
+    expect(keptOf([0, 1, 2, 3, 4, 5], 7)).toBe(6 / 7);
+    expect(keptOf([0, 1, 2, 3, 4, 5, 6], 7)).toBe(1);
+  });
+
   it('counts what was missed, and no days off', () => {
     const often = [0, 2, 4, 6, 8].map((at) => run(at, 80 + at));
     const one = outlook(goal(), often, day(10), 72);

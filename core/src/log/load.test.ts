@@ -163,6 +163,8 @@ describe('a hand that hurts', () => {
     expect(restingHands(hurt('L'), day(5)).R).toBe(false);
     expect(restingHands(hurt('back'), day(6))).toEqual({ R: true, L: true });
     expect(restingHands([run(5, 80, { feel: 'hard' })], day(5))).toEqual({ R: false, L: false });
+    // What is dated after today, by a clock that was set back, says nothing of today.
+    expect(restingHands(hurt('L'), day(4)).L).toBe(false);
     // Where it was not said where, all rests.
     expect(restingHands([run(5, 80, { feel: 'hurts' })], day(5))).toEqual({ R: true, L: true });
   });

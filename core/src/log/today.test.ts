@@ -212,6 +212,23 @@ describe('what to practise today', () => {
     expect(saidOf({ R: 9000, L: 9000 }, 900)).toContain('so that you are not asked');
   });
 
+  it('takes what is too much from the longest, and leaves the others as they are', () => {
+    const used = [0, 2, 4, 6, 8, 10, 12, 14].map((at) => of('lamp', at, 80, { seconds: 2400 }));
+    const minutesWhere = (load: number) =>
+      planToday({
+        day: day(24),
+        runs: used.map((one) => ({ ...one, load: { ...NO_LOAD, R: load, L: load } })),
+        goals: [goal('lamp', { minutes: 12 }), goal('stairs', { minutes: 4 })],
+        materials: [material('lamp'), material('stairs')],
+      }).items.map(({ kind, rhythm, minutes }) => [kind, rhythm.id, minutes]);
+    const short = [
+      ['warm-up', 'lamp', 4],
+      ['new', 'stairs', 4],
+    ];
+    expect(minutesWhere(90_000)).toEqual([...short, ['known', 'lamp', 12]]);
+    expect(minutesWhere(900)).toEqual([...short, ['known', 'lamp', 8]]);
+  });
+
   it('stays as it is while it is played, and tells how far one has come', () => {
     const request = {
       day: day(10),

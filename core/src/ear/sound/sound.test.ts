@@ -154,6 +154,9 @@ describe('the program’s own sound', () => {
     expect(bleed?.gain).toBeCloseTo(0.1, 9);
     expect(learnBleed([{ time: 1.06, loud: 0.05 }], own)).toBeUndefined();
     expect(learnBleed([], own)).toBeUndefined();
+    // Half of what was played is enough, and of two sounds both.
+    expect(learnBleed(back.slice(0, 2), own)?.delay).toBeCloseTo(0.06, 9);
+    expect(learnBleed(back.slice(0, 1), own.slice(0, 2))).toBeUndefined();
     expect(learnBleed([{ time: 1.06 }, { time: 2.06 }], own)).toBeUndefined();
   });
 

@@ -3,16 +3,10 @@ import { changeSection, setPart, stretchSection } from '../edit.ts';
 import type { Form, Part } from '../model.ts';
 import type { FormFinding, Look, LookedAt, Mend } from './finding.ts';
 import { missing, neverSounds, pickupLong, tempoRange } from './missing.ts';
-import {
-  busyLines,
-  handsOver,
-  instrumentChanges,
-  noPickup,
-  noQuiet,
-  variationsOver,
-} from './players.ts';
+import { busyLines, handsOver, instrumentChanges, noPickup, noQuiet } from './players.ts';
 import { tempoByEar } from './tempo.ts';
 import { oddTurns, turnedSides } from './turns.ts';
+import { variationsElsewhere, variationsOver } from './variations.ts';
 
 export * from './finding.ts';
 
@@ -26,6 +20,7 @@ const LOOKS: readonly Look[] = [
   noPickup,
   instrumentChanges,
   handsOver,
+  variationsElsewhere,
   variationsOver,
   busyLines,
   noQuiet,
