@@ -30,7 +30,15 @@ describe('what a line asks of the hands', () => {
       loudL: 0,
       row: 3,
     });
-    expect(materialOf(rhythm, timing, 0)).toMatchObject({ from: 40, to: 80, per: 2, pulses: 8 });
+    expect(materialOf(rhythm, timing, 0)).toMatchObject({
+      rhythm: { id: rhythm.id, name: 'A' },
+      layer: { name: 'D' },
+      instrument: 'goblet-drum',
+      from: 40,
+      to: 80,
+      per: 2,
+      pulses: 8,
+    });
     expect(materialOf(rhythm, timing, 1)).toBeUndefined();
     const material = materialOf(rhythm, timing, 0);
     // Eight pulses at 40 beats of two are six seconds.
