@@ -96,6 +96,9 @@ describe('a passage', () => {
     expect(soundingPart(both, { hands: ['L'] }).strokes).toEqual(
       layer.strokes.map((one) => ({ ...one, hand: 'L' })),
     );
+    expect(soundingPart(both, { hands: ['R'] }).strokes).toEqual(
+      layer.strokes.map((one) => ({ ...one, hand: 'R' })),
+    );
     expect(soundingPart(both, { hands: ['R', 'L'] })).toEqual(both);
     expect(of({ only: 'accents' })).toBe('D0 D4');
     expect(of({ only: 'no ghosts' })).toBe('D0 T2 k3 D4 t6');
@@ -148,6 +151,7 @@ describe('a passage', () => {
       false,
     ]);
     expect(v.safeParse(SequenceSchema, { passages: [turn], again: 1 }).success).toBe(false);
+    expect(v.safeParse(SequenceSchema, { passages: [turn], again: 0 }).success).toBe(true);
     expect(v.safeParse(SequenceSchema, { passages: [] }).success).toBe(false);
   });
 });

@@ -81,6 +81,17 @@ describe('pieces', () => {
     expect(cutPiece(cut, 4)).toEqual(cut);
     expect(cuts(joinPieces(cut, 1))).toEqual(['0-4 beginning', '4-15 own', '15-17 division']);
     expect(joinPieces(cut, 3)).toBe(cut);
+    const many = (count: number) =>
+      Array.from(
+        { length: count },
+        (_, at): Piece => ({
+          from: at * 2,
+          to: at * 2 + 2,
+          reason: 'own',
+        }),
+      );
+    expect(cutPiece(many(63), 1)).toHaveLength(64);
+    expect(cutPiece(many(64), 1)).toEqual(many(64));
     const named = namePiece(cut, 1, ' the turn ');
     expect(named[1]?.name).toBe('the turn');
     expect(namePiece(named, 1, '')).toEqual(cut);
@@ -151,6 +162,18 @@ describe('ways through', () => {
     ['said', ['say it:  in 0-8']],
   ])('%s', (way, before) => {
     expect(stones(way, three)).toEqual([...before, 'all of it: 0 1 2 3 4 6 7 in 0-8']);
+  });
+
+  it('through two pieces have each and the whole; a line of one piece has no way through pieces', () => {
+    const two = { ...three, pieces: joinPieces(three.pieces, 0) };
+    const one = { ...three, pieces: joinPieces(two.pieces, 0) };
+    const names = (way: Way, of: Practised) => wayThrough(way, of).map(({ name }) => name);
+    expect(names('add the next', two)).toEqual(['piece 1', 'piece 2', 'all of it']);
+    expect(names('from the end', two)).toEqual(['piece 2', 'all of it']);
+    expect(names('stroke after', two)).toHaveLength(3);
+    expect(names('seams', two)).toHaveLength(3);
+    for (const way of ['one by one', 'add the next', 'from the end', 'seams'] as const)
+      expect(names(way, one)).toEqual(['all of it']);
   });
 
   it('say of each stone which pieces it has, and whether it is a part, some joined, or the whole', () => {

@@ -13,7 +13,7 @@ export interface NamedLine {
   readonly counting: Counting;
 }
 
-/** A stroke as a player names it. @example 'slap on 2', 'open tone on & of 3 in turn 2' */
+/** A stroke as a player names it. @example 'open slap on 2', 'open on & of 3 in turn 2' */
 export function sayStroke(line: NamedLine, slot: number): string {
   const kind = line.layer.strokes.find((stroke) => stroke.slot === slot)?.kind ?? '';
   return `${sayKind(line.layer, kind)} on ${saySlot(line, slot)}`;
