@@ -20,7 +20,7 @@ describe('a stroke as it is named', () => {
       'open on 3',
     ]);
     const two = named(
-      'rhythm A\ncycle 2x4\nlayer D : congas\nplay O . S . / H . . . | O . . . / . . S .',
+      'rhythm A\ncycle 4x2\nlayer D : congas\nplay O . S . / H . . . | O . . . / . . S .',
     );
     expect(sayStroke(two, 0)).toBe('open on 1 in turn 1');
     expect(sayStroke(two, 2)).toBe('open slap on & of 1 in turn 1');
