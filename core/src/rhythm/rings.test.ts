@@ -83,4 +83,10 @@ describe('ringing on', () => {
     const other = recast(rhythm, cycleFromSpans('4x4')).rhythm.layers[0] as Layer;
     expect(other.rings).toEqual(layer.rings);
   });
+
+  it('ends with the old line where the new turn is longer', () => {
+    const short = timed('rhythm A\ncycle 2+2\nlayer D : goblet drum\nplay D . / T _').rhythm;
+    const longer = recast(short, cycleFromSpans('2+2+2')).rhythm.layers[0] as Layer;
+    expect([slotCount(longer), longer.rings]).toEqual([6, [3]]);
+  });
 });
