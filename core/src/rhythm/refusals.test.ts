@@ -225,3 +225,11 @@ describe('data at the door', () => {
     expect(checked.ok && checked.rhythm.notes).toBe('a\nb\nc');
   });
 });
+
+it('a feel has only so many places in a beat', () => {
+  const at = (many: number) => Array.from({ length: many }, (_, num) => ({ num, den: 96 }));
+  const felt = withLayer({ feel: { name: 'Lilt', cuts: [{ slots: 64, at: at(65) }] } });
+  expect(checkRhythm(felt)).toMatchObject({
+    messages: [expect.stringContaining('A feel has at most 64 places in a beat.')],
+  });
+});

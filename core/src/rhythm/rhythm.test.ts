@@ -6,6 +6,7 @@ import { timed } from '../text/timed.testkit.ts';
 import { compare, rational } from '../time/index.ts';
 import { arbitraryRhythm } from './arbitrary.testkit.ts';
 import {
+  beatTicks,
   checkRhythm,
   divideCell,
   editLayer,
@@ -122,6 +123,18 @@ describe('timing', () => {
     expect(timed.full).toEqual(rational(12));
     expect(onsetsOnce(rhythm, timed).map((onset) => onset.ticks)).toEqual([0, 3, 6, 9]);
     expect(onsets(rhythm, timed, 1).map((onset) => onset.ticks)).toEqual([0, 3]);
+    // What falls on the end belongs to the next turn.
+    const second = rhythmOf('1x4', { ...three, strokes: [{ slot: 1, kind: 'D', force: 3 }] });
+    expect(onsets(second, timing(second), 1).map((onset) => onset.ticks)).toEqual([1]);
+    expect(onsets(second, timing(second), 2).map((onset) => onset.ticks)).toEqual([1, 4, 7]);
+  });
+
+  it('says on which ticks the beats of some turns begin', () => {
+    const rhythm = rhythmOf('3+2', layer([[[2, 1], 4]], []));
+    const timed = timing(rhythm);
+    const per = timed.ticksPerPulse;
+    expect(beatTicks(rhythm.cycle, timed)).toEqual([0, 3 * per]);
+    expect(beatTicks(rhythm.cycle, timed, 2)).toEqual([0, 3 * per, 5 * per, 8 * per]);
   });
 
   it('refuses a grid of more than ten million parts', () => {

@@ -90,6 +90,9 @@ describe('hands of strokes together', () => {
     expect(written('drum kit', 'play S+x . / x .', swap)).toBe(
       'play  S+x . / x .\nhand  R+L . / . .',
     );
+    expect(written('tall hand drums', 'play O+S . / B .\nhand R+L . / R .', swap)).toBe(
+      'play  O+S . / B .\nhand  L+R . / R .',
+    );
     expect(written('drum kit', 'play B+x . / x .', swap)).toBe('play  B+x . / x .');
     expect(written('drum kit', 'play x . / x .', swap)).toBe('play  x . / x .');
   });
