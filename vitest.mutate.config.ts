@@ -7,5 +7,7 @@ export default defineConfig({
     setupFiles: ['vitest.setup.ts'],
     unstubGlobals: true,
     testTimeout: 30_000,
+    // What sounds are computed in is waited for, also where others take part of the machine; what never ends is stopped from outside.
+    hookTimeout: 180_000,
   },
 });

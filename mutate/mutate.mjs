@@ -152,9 +152,15 @@ if (!existsSync(REPORTS)) mkdirSync(REPORTS);
 const table = [];
 for (const folder of folders) {
   const began = performance.now();
-  const results = (await run(folder)).filter(
-    ({ status }) => NOTICED.has(status) || MISSED.has(status),
-  );
+  let found;
+  try {
+    found = await run(folder);
+  } catch (error) {
+    console.log(`${folder}: could not be tried. ${error.message}`);
+    process.exitCode = 1;
+    continue;
+  }
+  const results = found.filter(({ status }) => NOTICED.has(status) || MISSED.has(status));
   const missed = results.filter((result) => MISSED.has(result.status) && !breaksTests(result));
   table.push({ folder, faults: results.length, noticed: results.length - missed.length });
   const share = Math.round((100 * (results.length - missed.length)) / results.length);
