@@ -932,8 +932,8 @@ const SWITCHES = [
   [
     'form: nothing is kept',
     'web/src/store/form-document.ts',
-    'queue = queue.then(saveNow);',
-    '',
+    'await saveForm(db, state.history.present, writer, revision);',
+    "{ status: 'saved' as const, revision };",
     'form',
     'a form is built',
   ],

@@ -8,7 +8,6 @@ import {
   startHistory,
   undo,
 } from '@stride/core/rhythm';
-import { afterPaint } from '../ui/use-after-paint.ts';
 import {
   type Learning,
   type Mix,
@@ -18,25 +17,15 @@ import {
   type StrideDatabase,
 } from './db.ts';
 import { type Draft, isSameDraft, withRhythm } from './draft.ts';
-import { inTime } from './in-time.ts';
+import { createKeeper, type KeeperOptions, type Keeping } from './keeper.ts';
 import type { LastEdits } from './last-edits.ts';
-import {
-  copyOf,
-  newRecord,
-  putRhythms,
-  type SaveResult,
-  saveRhythm,
-  storageSentence,
-} from './rhythms.ts';
+import { copyOf, newRecord, putRhythms, saveRhythm, storageSentence } from './rhythms.ts';
 import { loadSteps, type StepsKept, type StepsWritten, writeSteps } from './steps.ts';
+import { createStrokes } from './strokes.ts';
 
 export type { Draft } from './draft.ts';
 
-export type SaveStatus =
-  | { readonly status: 'saved' }
-  | { readonly status: 'saving' }
-  | { readonly status: 'failed'; readonly message: string }
-  | { readonly status: 'elsewhere'; readonly theirs: RhythmRecord };
+export type SaveStatus = Keeping<RhythmRecord>;
 
 export interface DocumentState {
   readonly history: History<Draft>;
@@ -86,25 +75,13 @@ export interface RhythmDocument {
   settled(): Promise<void>;
 }
 
-export interface DocumentOptions {
+export interface DocumentOptions extends KeeperOptions {
   /** What the storage holds of its steps from earlier. */
   readonly steps?: StepsKept;
   readonly practice?: Omit<PracticeRecord, 'id'>;
   /** Told what the player must know: an edit that was refused, a rhythm that came back. */
   readonly say?: (sentence: string) => void;
-  /** Waits for the storage to keep an edit, as long as is sensible. @throws NoAnswerError */
-  readonly patience?: <T>(kept: Promise<T>) => Promise<T>;
-  /** Calls back once an edit has been painted. */
-  readonly painted?: (run: () => void) => void;
-  /** Milliseconds until what failed is tried again: the first time, and at most. */
-  readonly again?: { readonly first: number; readonly most: number };
 }
-
-const TOGETHER_MS = 1000;
-/** How long the storage may take to keep an edit, in milliseconds. */
-const ANSWERS_WITHIN = 10_000;
-const waitsForAnswer = <T>(kept: Promise<T>) => inTime(kept, ANSWERS_WITHIN);
-const AGAIN = { first: 2000, most: 30_000 } as const;
 
 /** Earlier steps that are read at once when undo goes back beyond what was edited since opening. */
 const READ_AT_ONCE = 20;
@@ -116,7 +93,6 @@ export function openDocument(
   options: DocumentOptions = {},
 ): RhythmDocument {
   const { steps = { first: 0, end: 0 }, practice = {}, say = () => undefined } = options;
-  const { patience = waitsForAnswer, painted = afterPaint, again = AGAIN } = options;
   const listeners = new Set<() => void>();
   const writer = crypto.randomUUID();
   let revision = opened.revision;
@@ -132,74 +108,49 @@ export function openDocument(
     learning: practice.learning ?? {},
     save: { status: 'saved' },
   };
-  let last: { stroke: string; at: number } | undefined;
-  let queue: Promise<void> = Promise.resolve();
-  let waiting = false;
-  let hurry: () => void = () => undefined;
-  let retry: ReturnType<typeof setTimeout> | undefined;
-  let wait = again.first;
+  const strokes = createStrokes<Draft>();
 
   function set(next: Partial<DocumentState>): void {
     state = { ...state, ...next };
     for (const listener of listeners) listener();
   }
 
-  /** Saves run one after another; edits made while one runs are saved together by the next. */
-  function keep(): void {
-    clearTimeout(retry);
-    if (state.save.status === 'elsewhere') return;
-    // What could not be kept is said until it is.
-    if (state.save.status !== 'failed') set({ save: { status: 'saving' } });
-    if (waiting) return;
-    waiting = true;
-    // Copying a long rhythm into the browser's storage takes as long as a frame: the edit is painted first.
-    const isPainted = new Promise<void>((resolve) => {
-      hurry = resolve;
-      painted(resolve);
-    });
-    queue = Promise.all([queue, isPainted]).then(saveNow);
-  }
-
-  async function saveNow(): Promise<void> {
-    waiting = false;
-    const { history } = state;
-    const { rhythm, drafts } = history.present;
-    let now = written;
-    const result: SaveResult = await patience(
-      saveRhythm(db, { id: opened.id, rhythm, drafts, writer }, revision, async () => {
-        now = await writeSteps(db, opened.id, written, history);
-      }),
-    ).catch((error: unknown) => ({ status: 'failed', message: storageSentence(error) }));
-    if (result.status !== 'saved') {
-      set({ save: result });
-      if (result.status === 'failed') {
-        retry = setTimeout(keep, wait);
-        wait = Math.min(again.most, wait * 2);
-      }
-      return;
-    }
-    written = now;
-    revision = result.record.revision;
-    wait = again.first;
-    if (result.cameBack) {
-      say(
-        `${rhythm.name} had been deleted in another tab. Your edit has put it back on the Shelf.`,
-      );
-    }
-    set({ save: waiting ? { status: 'saving' } : { status: 'saved' } });
-  }
+  const keeper = createKeeper(
+    {
+      now: () => state.save,
+      set: (save: SaveStatus) => set({ save }),
+      async attempt() {
+        const { history } = state;
+        const { rhythm, drafts } = history.present;
+        let steps = written;
+        const next = { id: opened.id, rhythm, drafts, writer };
+        const result = await saveRhythm(db, next, revision, async () => {
+          steps = await writeSteps(db, opened.id, written, history);
+        });
+        return result.status === 'saved' ? { status: 'saved', told: { ...result, steps } } : result;
+      },
+      kept({ record, cameBack, steps }) {
+        written = steps;
+        revision = record.revision;
+        if (!cameBack) return;
+        say(
+          `${record.rhythm.name} had been deleted in another tab. Your edit has put it back on the Shelf.`,
+        );
+      },
+    },
+    options,
+  );
+  const { keep } = keeper;
 
   function move(history: History<Draft>): void {
     if (history === state.history) return;
-    last = undefined;
+    strokes.end();
     set({ history });
     keep();
   }
 
   /** Reads steps from before the rhythm was opened, and goes back as often as was asked meanwhile. */
   async function goBackFurther(): Promise<void> {
-    // What is being written now is a later step; it ends first, so that both count alike.
-    await queue;
     const { history, earlier } = state;
     const count = Math.min(READ_AT_ONCE, earlier);
     const end = written.first;
@@ -231,12 +182,7 @@ export function openDocument(
     }
     // Undo that still waits was meant for what stood there: it does not take back what came after it.
     owed = 0;
-    const now = Date.now();
-    const together = stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;
-    last = stroke === undefined ? undefined : { stroke, at: now };
-    set({
-      history: together ? { ...history, present: next, future: [] } : recordStep(history, next),
-    });
+    set({ history: strokes.step(history, next, stroke) });
     keep();
     return true;
   }
@@ -255,7 +201,8 @@ export function openDocument(
       if (state.history.past.length > 0 && owed === 0) move(undo(state.history));
       else if (state.earlier > 0) {
         owed += 1;
-        if (owed === 1) queue = goBackFurther();
+        // What is being written now is a later step; it ends first, so that both count alike.
+        if (owed === 1) keeper.after(goBackFurther);
       }
     },
     redo: () => move(redo(state.history)),
@@ -266,7 +213,7 @@ export function openDocument(
         .put({ id: opened.id, mix, learning, ...(ladder ? { ladder } : {}) })
         .catch((error: unknown) => say(storageSentence(error)));
     },
-    isNews: (stored) => state.save.status === 'saved' && !waiting && stored > revision,
+    isNews: (stored) => state.save.status === 'saved' && !keeper.isWaiting() && stored > revision,
     notice(stored) {
       if (stored.writer === writer || !this.isNews(stored.revision)) return;
       set({ save: { status: 'elsewhere', theirs: stored } });
@@ -290,11 +237,11 @@ export function openDocument(
       return newId;
     },
     tryAgain: keep,
-    hurry: () => hurry(),
+    hurry: keeper.hurry,
     lastEdits: () =>
       state.save.status === 'saving' || state.save.status === 'failed'
         ? { ...state.history.present, revision, writer }
         : undefined,
-    settled: () => queue,
+    settled: keeper.settled,
   };
 }

@@ -2,17 +2,13 @@ import { checkForm, type Form } from '@stride/core/form';
 import { type History, record as recordStep, redo, startHistory, undo } from '@stride/core/rhythm';
 import type { FormRecord, StrideDatabase } from './db.ts';
 import { copyOfForm, putForm, saveForm } from './forms.ts';
+import { createKeeper, type KeeperOptions, type Keeping } from './keeper.ts';
 import type { LastEdits } from './last-edits.ts';
-
-export type FormSaveStatus =
-  | { readonly status: 'saved' }
-  | { readonly status: 'saving' }
-  | { readonly status: 'failed'; readonly message: string }
-  | { readonly status: 'elsewhere'; readonly theirs: FormRecord };
+import { createStrokes } from './strokes.ts';
 
 export interface FormState {
   readonly history: History<Form>;
-  readonly save: FormSaveStatus;
+  readonly save: Keeping<FormRecord>;
 }
 
 /** One open form: its edits, their undoing, and its keeping. */
@@ -30,61 +26,58 @@ export interface FormDocument {
   /** After a save elsewhere: go on with the other tab’s state, or keep this one as another form. */
   takeTheirs(): void;
   keepAsCopy(newId: string): Promise<void>;
+  /** Tries at once to keep what could not be kept. */
   tryAgain(): void;
+  /** Keeps at once what waits for the paint. */
+  hurry(): void;
   /** What is in this tab only, and may yet be kept. */
   lastEdits(): LastEdits<Pick<FormRecord, 'form'>> | undefined;
   /** Resolves when everything up to now is kept or has failed. */
   settled(): Promise<void>;
 }
 
-const TOGETHER_MS = 1000;
-const AGAIN_MS = 3000;
+export interface FormOptions extends KeeperOptions {
+  /** Told why an edit was refused. */
+  readonly say?: (sentence: string) => void;
+}
 
 /** Opens a form for editing. Every edit is kept at once. */
 export function openFormDocument(
   db: StrideDatabase,
   opened: FormRecord,
-  say: (sentence: string) => void = () => undefined,
+  options: FormOptions = {},
 ): FormDocument {
+  const { say = () => undefined } = options;
   const listeners = new Set<() => void>();
   const writer = crypto.randomUUID();
   let { revision } = opened;
   let state: FormState = { history: startHistory(opened.form), save: { status: 'saved' } };
-  let last: { stroke: string; at: number } | undefined;
-  let queue: Promise<void> = Promise.resolve();
-  let waiting = false;
-  let retry: ReturnType<typeof setTimeout> | undefined;
+  const strokes = createStrokes<Form>();
 
   function set(next: Partial<FormState>): void {
     state = { ...state, ...next };
     for (const listener of listeners) listener();
   }
 
-  /** Saves run one after another; edits made while one runs are saved together by the next. */
-  function keep(): void {
-    clearTimeout(retry);
-    if (state.save.status === 'elsewhere') return;
-    if (state.save.status !== 'failed') set({ save: { status: 'saving' } });
-    if (waiting) return;
-    waiting = true;
-    queue = queue.then(saveNow);
-  }
-
-  async function saveNow(): Promise<void> {
-    waiting = false;
-    const result = await saveForm(db, state.history.present, writer, revision);
-    if (result.status === 'saved') {
-      revision = result.revision;
-      set({ save: waiting ? { status: 'saving' } : { status: 'saved' } });
-      return;
-    }
-    set({ save: result });
-    if (result.status === 'failed') retry = setTimeout(keep, AGAIN_MS);
-  }
+  const keeper = createKeeper(
+    {
+      now: () => state.save,
+      set: (save: Keeping<FormRecord>) => set({ save }),
+      async attempt() {
+        const result = await saveForm(db, state.history.present, writer, revision);
+        return result.status === 'saved' ? { status: 'saved', told: result.revision } : result;
+      },
+      kept: (now: number) => {
+        revision = now;
+      },
+    },
+    options,
+  );
+  const { keep } = keeper;
 
   function move(history: History<Form>): void {
     if (history === state.history) return;
-    last = undefined;
+    strokes.end();
     set({ history });
     keep();
   }
@@ -105,13 +98,7 @@ export function openFormDocument(
         say(`That was not done. ${checked.messages[0] ?? ''}`);
         return false;
       }
-      const now = Date.now();
-      const together =
-        stroke !== undefined && last?.stroke === stroke && now - last.at < TOGETHER_MS;
-      last = stroke === undefined ? undefined : { stroke, at: now };
-      set({
-        history: together ? { ...history, present: next, future: [] } : recordStep(history, next),
-      });
+      set({ history: strokes.step(history, next, stroke) });
       keep();
       return true;
     },
@@ -128,10 +115,11 @@ export function openFormDocument(
       this.takeTheirs();
     },
     tryAgain: keep,
+    hurry: keeper.hurry,
     lastEdits: () =>
       state.save.status === 'saving' || state.save.status === 'failed'
         ? { form: state.history.present, revision, writer }
         : undefined,
-    settled: () => queue,
+    settled: keeper.settled,
   };
 }

@@ -2,8 +2,9 @@ import { addPlayer, type Form, removePlayer } from '@stride/core/form';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { StrideDatabase } from './db.ts';
 import { DEMO_FORM, DEMO_FORM_RHYTHMS } from './demo-form.ts';
-import { openFormDocument } from './form-document.ts';
+import { type FormOptions, openFormDocument } from './form-document.ts';
 import { bringSet, listForms, loadForm, putForm, rhythmsFor, saveForm } from './forms.ts';
+import { inTime } from './in-time.ts';
 import { newRecord, putRhythms } from './rhythms.ts';
 import { bringBack, throwAway } from './trash.ts';
 
@@ -16,10 +17,10 @@ beforeEach(async () => {
   await putForm(db, DEMO_FORM);
 });
 
-async function open(say: (sentence: string) => void = () => undefined) {
+async function open(options: FormOptions = {}) {
   const result = await loadForm(db, DEMO_FORM.id);
   if (result.status !== 'found') throw new Error(result.status);
-  return openFormDocument(db, result.record, say);
+  return openFormDocument(db, result.record, options);
 }
 
 const rename = (name: string) => (form: Form) => ({ ...form, name });
@@ -91,7 +92,7 @@ describe('an open form', () => {
 
   it('refuses what could not be opened again, with a sentence, and changes nothing', async () => {
     const say = vi.fn();
-    const document = await open(say);
+    const document = await open({ say });
     const done = document.edit((form) => ({
       ...form,
       sections: form.sections.map((one) => ({ ...one, name: 'A' })),
@@ -143,5 +144,29 @@ describe('an open form', () => {
     expect([document.getState().save.status, (await kept())?.name]).toEqual(['saved', 'A']);
     put.mockRestore();
     expect(await saveForm(db, DEMO_FORM, 'other', 1)).toMatchObject({ status: 'elsewhere' });
+  });
+
+  it('is not said to be kept where the storage does not answer, and is kept before its paint where the page is left', async () => {
+    let limit = 5;
+    const document = await open({
+      patience: (answer) => inTime(answer, limit),
+      painted: () => undefined,
+    });
+    const { transaction } = db;
+    db.transaction = (() => new Promise(() => undefined)) as unknown as typeof db.transaction;
+    document.edit(rename('A'));
+    document.hurry();
+    await document.settled();
+    expect(document.getState().save).toMatchObject({
+      status: 'failed',
+      message: expect.stringContaining('does not answer'),
+    });
+    expect(document.lastEdits()?.form.name).toBe('A');
+    db.transaction = transaction;
+    limit = 3_600_000;
+    document.tryAgain();
+    document.hurry();
+    await document.settled();
+    expect([document.getState().save.status, (await kept())?.name]).toEqual(['saved', 'A']);
   });
 });

@@ -34,7 +34,7 @@ export async function openForm(id: string): Promise<OpenForm> {
     known &&
     JSON.stringify(known.getState().history.present) === JSON.stringify(result.record.form);
   if (isAsKept) return { status: 'open', document: known };
-  const document = openFormDocument(database, result.record, toast);
+  const document = openFormDocument(database, result.record, { say: toast });
   document.subscribe(() => {
     if (document.getState().save.status === 'saved') lastFormEdits.forget(id);
   });
@@ -66,6 +66,7 @@ askBeforeLeaving(
   () => [...open.values()].some(({ getState }) => getState().save.status !== 'saved'),
   () => {
     for (const document of open.values()) {
+      document.hurry();
       const edits = document.lastEdits();
       if (edits) lastFormEdits.note(document.id, edits);
     }
