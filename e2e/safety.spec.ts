@@ -59,6 +59,20 @@ const TOO_FINE = {
   tags: [],
 };
 
+/** From now on the browser keeps nothing. @returns lets it keep again */
+async function fillDisk(page: Page): Promise<() => Promise<void>> {
+  await page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put;
+    (window as unknown as { works: () => void }).works = () => {
+      IDBObjectStore.prototype.put = put;
+    };
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The disk is full', 'QuotaExceededError');
+    };
+  });
+  return () => page.evaluate(() => (window as unknown as { works: () => void }).works());
+}
+
 test('a record that cannot be opened takes nothing else down, and has its ways out', async ({
   page,
 }) => {
@@ -129,15 +143,7 @@ test('what cannot be kept is never replaced, is said everywhere, and is kept whe
 }) => {
   await page.goto('/bench/lantern-steps/write');
   await expect(slot(page, 'Bell', 1)).toBeVisible();
-  await page.evaluate(() => {
-    const put = IDBObjectStore.prototype.put;
-    (window as unknown as { works: () => void }).works = () => {
-      IDBObjectStore.prototype.put = put;
-    };
-    IDBObjectStore.prototype.put = () => {
-      throw new DOMException('The disk is full', 'QuotaExceededError');
-    };
-  });
+  const makeRoom = await fillDisk(page);
   await slot(page, 'Bell', 1).click();
   await page.keyboard.press('C');
   await expect(page.getByRole('alert')).toContainText('The browser has no room left.');
@@ -159,10 +165,33 @@ test('what cannot be kept is never replaced, is said everywhere, and is kept whe
   await closing;
   await page.getByRole('link', { name: 'Open it' }).click();
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
-  await page.evaluate(() => (window as unknown as { works: () => void }).works());
+  await makeRoom();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await page.reload();
   await expect(slot(page, 'Bell', 1)).toHaveAccessibleName(/choked/);
+});
+
+test('a form that cannot be kept is said everywhere, and is kept when it can be', async ({
+  page,
+}) => {
+  await page.goto('/form');
+  await page.getByRole('button', { name: 'Look at the set of the Lantern Street Players' }).click();
+  const gather = page.locator('[data-section="Gather"]').first();
+  await gather.click();
+  const makeRoom = await fillDisk(page);
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(gather).toContainText('17 turns');
+  await expect(page.getByRole('alert')).toContainText('take the form away as a file');
+  await page.getByRole('link', { name: 'Guide', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText(
+    'Lantern walk has edits that are in this tab only. It is tried again by itself.',
+  );
+  await page.getByRole('link', { name: 'Open it' }).click();
+  await expect(gather).toContainText('17 turns');
+  await makeRoom();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  const { pathname } = new URL(page.url());
+  await kept(page, pathname.split('/').pop() ?? '', '"turns":17', 'forms');
 });
 
 test('names and syllables are kept as they are typed, Escape puts back the name before, and what cannot be is refused', async ({

@@ -2,6 +2,7 @@ import type { Rhythm } from '@stride/core/rhythm';
 import { useEffect } from 'react';
 import { Link, useMatch } from 'react-router';
 import { storageInUse } from '../store/storage.ts';
+import type { Unkept } from '../store/unkept.ts';
 import { useUnkept } from '../store/use-open.ts';
 import { Button } from '../ui/Button.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -10,14 +11,18 @@ import { Notice } from '../ui/Notice.tsx';
 const files = () => import('../takeaway/take-away.ts');
 const take = async (rhythm: Rhythm) => (await files()).takeAway(rhythm);
 
+const wayTo = (kind: Unkept['kind'], id: string) =>
+  kind === 'rhythm' ? `/bench/${encodeURIComponent(id)}/write` : `/form/${encodeURIComponent(id)}`;
+
 /** Says on every screen what is in this tab only, until it is kept. */
 export default function UnkeptBar() {
   const unkept = useUnkept();
   const onBench = useMatch('/bench/:id/*')?.params.id;
-  // The Bench says it of its own rhythm itself, with the ways on.
-  const others = unkept.filter((one) => one.document.id !== onBench);
+  const onForm = useMatch('/form/:id')?.params.id;
+  // The Bench says it of its own rhythm itself, and the page of a form of it, with the ways on.
+  const others = unkept.filter(({ kind, id }) => id !== (kind === 'rhythm' ? onBench : onForm));
   const memory = storageInUse() === 'memory';
-  const some = others.length > 0;
+  const some = others.some(({ rhythm }) => rhythm);
   useEffect(() => {
     if (some) files().catch(() => undefined);
   }, [some]);
@@ -30,18 +35,16 @@ export default function UnkeptBar() {
           until this tab is closed: take it away as a file before that.
         </Notice>
       ) : null}
-      {others.map(({ document, name, save }) => (
+      {others.map(({ kind, id, name, save, rhythm, tryAgain }) => (
         <Notice
-          key={document.id}
+          key={id}
           actions={
             <>
-              {save.status === 'failed' ? (
-                <Button onClick={() => document.tryAgain()}>Try again now</Button>
+              {save.status === 'failed' ? <Button onClick={tryAgain}>Try again now</Button> : null}
+              {rhythm ? (
+                <Button onClick={() => void take(rhythm())}>Take it away as a file</Button>
               ) : null}
-              <Button onClick={() => void take(document.getState().history.present.rhythm)}>
-                Take it away as a file
-              </Button>
-              <Link className="underline" to={`/bench/${encodeURIComponent(document.id)}/write`}>
+              <Link className="underline" to={wayTo(kind, id)}>
                 Open it
               </Link>
             </>

@@ -1,10 +1,9 @@
 import { checkRhythm, type Rhythm } from '@stride/core/rhythm';
 import * as v from 'valibot';
-import { createStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 import { askBeforeLeaving } from './at-stake.ts';
 import { database, openSafely } from './db.ts';
-import { type Draft, openDocument, type RhythmDocument, type SaveStatus } from './document.ts';
+import { type Draft, openDocument, type RhythmDocument } from './document.ts';
 import { lastEditsOf } from './last-edits.ts';
 import {
   copyOf,
@@ -16,6 +15,7 @@ import {
   storageSentence,
 } from './rhythms.ts';
 import { stepsOf } from './steps.ts';
+import { tellUnkept } from './unkept.ts';
 
 /** Documents stay open when one leaves the Bench, so that undo is still there on return. */
 const open = new Map<string, RhythmDocument>();
@@ -25,28 +25,11 @@ export type OpenResult =
   | { readonly status: 'missing' }
   | { readonly status: 'broken'; readonly messages: readonly string[]; readonly data: unknown };
 
-/** What is in this tab only, and why. */
-export interface Unkept {
-  readonly document: RhythmDocument;
-  readonly name: string;
-  readonly save: Extract<SaveStatus, { status: 'failed' | 'elsewhere' }>;
-}
-
-/** Everything that is in this tab only, until it is kept. */
-export const unkept = createStore<readonly Unkept[]>([]);
-
-function look(): void {
-  const next = [...open.values()].flatMap((document): Unkept[] => {
-    const { save, history } = document.getState();
-    if (save.status !== 'failed' && save.status !== 'elsewhere') return [];
-    return [{ document, name: history.present.rhythm.name, save }];
+const look = () =>
+  tellUnkept('rhythm', open.values(), ({ getState }) => {
+    const rhythm = () => getState().history.present.rhythm;
+    return { name: rhythm().name, rhythm };
   });
-  const before = unkept.now();
-  const same =
-    next.length === before.length &&
-    next.every((one, at) => one.save === before[at]?.save && one.name === before[at]?.name);
-  if (!same) unkept.set(next);
-}
 
 const DraftsSchema = v.record(v.string(), v.string());
 

@@ -8,9 +8,13 @@ import { type FormDocument, openFormDocument } from './form-document.ts';
 import { copyOfForm, listForms, loadForm, putForm } from './forms.ts';
 import { lastEditsOf } from './last-edits.ts';
 import { seedOnce, storageSentence } from './rhythms.ts';
+import { tellUnkept } from './unkept.ts';
 
 /** Forms stay open when one leaves the page, so that undo is still there on return. */
 const open = new Map<string, FormDocument>();
+
+const look = () =>
+  tellUnkept('form', open.values(), ({ getState }) => ({ name: getState().history.present.name }));
 
 export type OpenForm =
   | { readonly status: 'open'; readonly document: FormDocument }
@@ -35,6 +39,7 @@ export async function openForm(id: string): Promise<OpenForm> {
     JSON.stringify(known.getState().history.present) === JSON.stringify(result.record.form);
   if (isAsKept) return { status: 'open', document: known };
   const document = openFormDocument(database, result.record, { say: toast });
+  document.subscribe(look);
   document.subscribe(() => {
     if (document.getState().save.status === 'saved') lastFormEdits.forget(id);
   });

@@ -3,8 +3,9 @@ import { useSyncExternalStore } from 'react';
 import { useStore } from '../ui/store.ts';
 import { database } from './db.ts';
 import type { DocumentState, RhythmDocument } from './document.ts';
-import { openRhythm, unkept } from './open-documents.ts';
+import { openRhythm } from './open-documents.ts';
 import { seedOnce } from './rhythms.ts';
+import { unkept } from './unkept.ts';
 
 /** Opens a rhythm for the Bench. */
 export function useOpenRhythm(id: string) {
