@@ -38,6 +38,12 @@ describe('JSON', () => {
     );
   });
 
+  it('reads the rhythm of a file that has a form as well', () => {
+    const { rhythm } = readRhythm('rhythm A\ncycle 1\nlayer L : claves\nplay X', 'a');
+    const both = { ...JSON.parse(writeJson(rhythm)), form: { name: 'A form' } };
+    expect(readJson(JSON.stringify(both))).toEqual({ ok: true, rhythm, instruments: [] });
+  });
+
   it('takes instruments of one’s own along', () => {
     const own = [TIN];
     const { rhythm } = readRhythm('rhythm A\ncycle 1\nlayer L : biscuit tin\nplay X', 'a', own);

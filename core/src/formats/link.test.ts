@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { deflateSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { readRhythm } from '../text/index.ts';
-import { LINK_LIMIT, readLink, writeLink } from './link.ts';
+import { LINK_LIMIT, readLink, UNPACKED_LIMIT, writeLink } from './link.ts';
 
 const RHYTHM = readRhythm(
   `rhythm Lantern steps
@@ -72,6 +72,16 @@ describe('a link', () => {
       'damaged',
     );
     expect(messageOf(packed({ kind: 'rhythm', file: { format: 'x' } }))).not.toBe('read');
+    // What unpacks is no JSON, and what is no packing at all.
+    const odd = Buffer.from(deflateSync(strToU8('no JSON'))).toString('base64url');
+    expect(readLink(`1.${odd}`)).toEqual({ ok: false, message: messageOf('#hello') });
+    expect(readLink('1.AAAA')).toEqual({ ok: false, message: messageOf('#hello') });
+    // As much as may be unpacked is, and one byte more is not.
+    const around = JSON.stringify({ kind: 'landing', name: 'x', setup: '' }).length;
+    const sized = (bytes: number) =>
+      messageOf(packed({ kind: 'landing', name: 'x', setup: 'a'.repeat(bytes - around) }));
+    expect(sized(UNPACKED_LIMIT)).toBe('read');
+    expect(sized(UNPACKED_LIMIT + 1)).toContain('damaged');
   });
 
   it('never throws, whatever is bent in it', () => {

@@ -8,7 +8,7 @@ import { readJson, writeJson } from './json.ts';
 /** The most characters of what a link carries. */
 export const LINK_LIMIT = 8000;
 /** What it unpacks to at most, in bytes. */
-const UNPACKED = 2_000_000;
+export const UNPACKED_LIMIT = 2_000_000;
 /** In front of what a link carries: which version of links it is. */
 const VERSION = '1.';
 
@@ -124,13 +124,13 @@ function inflated(bytes: Uint8Array): Uint8Array | undefined {
     ended = final;
   });
   try {
-    for (let at = 0; at < bytes.length && size <= UNPACKED; at += 512) {
+    for (let at = 0; at < bytes.length && size <= UNPACKED_LIMIT; at += 512) {
       inflate.push(bytes.subarray(at, at + 512), at + 512 >= bytes.length);
     }
   } catch {
     return undefined;
   }
-  return ended && size <= UNPACKED ? joinBytes(pieces) : undefined;
+  return ended && size <= UNPACKED_LIMIT ? joinBytes(pieces) : undefined;
 }
 
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_';

@@ -28,7 +28,7 @@ describe('what a day asked', () => {
       run(0, 80, {
         at: at + 340_000,
         seconds: 100,
-        load: { R: 1, L: 2, loudR: 0, loudL: 0, row: 9 },
+        load: { R: 1, L: 2, loudR: 2, loudL: 1, row: 9 },
       }),
       // A minute later: a rest.
       run(0, 80, { at: at + 500_000, seconds: 200, load: NO_LOAD }),
@@ -38,8 +38,8 @@ describe('what a day asked', () => {
       day: day(0),
       R: 11,
       L: 22,
-      loudR: 1,
-      loudL: 2,
+      loudR: 3,
+      loudL: 3,
       row: 9,
       seconds: 600,
       unbroken: 400,

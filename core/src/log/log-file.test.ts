@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { judge } from '../ear/index.ts';
 import { asking, FOURS } from '../ear/run.testkit.ts';
+import { readRhythm } from '../text/index.ts';
 import {
   COLUMNS,
   type LogFile,
@@ -156,7 +157,14 @@ describe('a log as a file', () => {
     );
     expect(say({ played: [{ ...played, times: [1, 2] }] })).toMatch(/not equally many/);
     // A rhythm in it that cannot be opened is left out; the runs stay.
-    expect(say({ versions: [{ mark: 'x', rhythm: { id: 1 } }] })).toBe('read');
+    const { rhythm } = readRhythm('rhythm A\ncycle 4\nlayer B : claves\nplay X . . .', 'a');
+    const versions = [
+      { mark: 'x', rhythm: { id: 1 } },
+      { mark: 'y', rhythm },
+    ];
+    const read = readLog(JSON.stringify({ ...data(), versions }));
+    expect(read.ok && read.log.versions).toEqual([{ mark: 'y', rhythm }]);
+    expect(read.ok && read.log.runs).toEqual(log.runs);
   });
 });
 
@@ -173,6 +181,12 @@ describe('a log as a table', () => {
     const row = rowOfRun(before, '18:40');
     expect(Object.keys(row)).toEqual([...COLUMNS]);
     expect(runOfRow(row, 2, at)).toEqual({ ok: true, run: { ...before, at: 5, version: '' } });
+    // Clean is what was clean each time.
+    for (const clean of [run(0, 80), run(0, 80, { part: 'turn 2', whole: false })])
+      expect(runOfRow(rowOfRun(clean, ''), 2, at)).toEqual({
+        ok: true,
+        run: { ...clean, at: 5, version: '' },
+      });
     const { judged: _, ...plain } = run(0, 80, { heardBy: 'none' });
     expect(runOfRow(rowOfRun(plain, ''), 2, at)).toEqual({
       ok: true,
@@ -184,7 +198,14 @@ describe('a log as a table', () => {
     const own = { day: '2026-11-02', rhythm: 'Lamp', tempo: '80', seconds: '90' };
     expect(runOfRow(own, 2, at)).toMatchObject({
       ok: true,
-      run: { rhythm: { id: 'Lamp', name: 'Lamp' }, bpm: 80, heardBy: 'none', whole: true },
+      run: {
+        rhythm: { id: 'Lamp', name: 'Lamp' },
+        bpm: 80,
+        heardBy: 'none',
+        part: 'all of it',
+        way: 'whole',
+        whole: true,
+      },
     });
     const say = (change: Record<string, string>) => {
       const read = runOfRow({ ...own, ...change }, 7, at);

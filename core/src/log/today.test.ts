@@ -181,6 +181,23 @@ describe('what to practise today', () => {
     expect(none.says[0]).toMatch(/^Rest today.*tingling or numbness/);
   });
 
+  it('has a line for one hand while the other rests, and none that asks the one that hurts', () => {
+    const planned = (load: Partial<typeof NO_LOAD>, sore: 'L' | 'R') => {
+      const { items } = planToday({
+        day: day(12),
+        runs: [...known('lamp', 0), of('lamp', 11, 60, { feel: 'hurts', sore })],
+        goals: [goal('stairs')],
+        materials: [material('stairs', { load: { ...NO_LOAD, ...load } })],
+      });
+      return [...new Set(items.map(({ rhythm, hand }) => `${rhythm.id} ${hand}`))];
+    };
+    expect(planned({ R: 4, L: 4 }, 'L')).toEqual(['stairs R']);
+    expect(planned({ R: 4, L: 4 }, 'R')).toEqual(['stairs L']);
+    expect(planned({ R: 4 }, 'L')).toEqual(['stairs R']);
+    expect(planned({ R: 4 }, 'R')).toEqual([]);
+    expect(planned({ L: 4 }, 'L')).toEqual([]);
+  });
+
   it('is shortened where a hand would have more than a third over what it is used to', () => {
     const used = [0, 2, 4, 6, 8, 10, 12, 14].map((at) =>
       of('lamp', at, 80, { load: { R: 900, L: 900, loudR: 300, loudL: 0, row: 1 }, seconds: 2400 }),
