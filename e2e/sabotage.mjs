@@ -937,6 +937,22 @@ const SWITCHES = [
     'form',
     'a form is built',
   ],
+  [
+    'a form that is not kept is said',
+    'web/src/store/open-forms.ts',
+    'document.subscribe(look);',
+    '',
+    'safety',
+    'a form that cannot be kept',
+  ],
+  [
+    'the made-up log is said to be made',
+    'web/src/log/Log.tsx',
+    "demo === 'making' &&",
+    'false &&',
+    'first-visit',
+    'straight to Goals',
+  ],
 ].map(([name, file, from, to, spec, title]) => ({ name, file, from, to, spec, title }));
 
 /**
