@@ -135,6 +135,16 @@ describe('a score of other programs', () => {
     ];
     const sounds = notation(score({ Drum: bars })).parts[0]?.notes.map(({ sound }) => sound);
     expect(sounds).toEqual(['A4 normal', 'C5 normal', 'A4 normal', 'E5 normal', 'G5 normal']);
+    // An ending of two bars, one that is left open, and a repeat that begins after it.
+    const more = [
+      `${time('1', 4)}${note(4, '', 'A4')}`,
+      `${line(ending('1', 'start'), 'left')}${note(4, '', 'C5')}`,
+      `${note(4, '', 'D5')}${line(ending('1', 'stop') + back2)}`,
+      `${line(ending('2', 'start'), 'left')}${note(4, '', 'E5')}${line(ending('2', 'discontinue'))}`,
+      `${note(4, '', 'G5')}${line(back2)}`,
+    ];
+    const heard = notation(score({ Drum: more })).parts[0]?.notes.map(({ sound }) => sound[0]);
+    expect(heard?.slice(0, 20).join(' ')).toBe('A C D A E G G');
     const loop = notation(
       score({ Drum: [`${time('1', 4)}${note(4)}`, `${note(4)}${line(back2)}`] }),
     );

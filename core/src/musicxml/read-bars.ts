@@ -28,7 +28,6 @@ export function readBars(measures: readonly Node[], reader: PartReader): readonl
         open = numbersIn(attribute(ending, 'number') ?? '1');
         repeats = { ...repeats, endings: open };
       }
-      if (type === 'stop' || type === 'discontinue') endings = undefined;
       const repeat = all(line, 'repeat')[0];
       const direction = attribute(repeat, 'direction');
       if (direction === 'forward') repeats = { ...repeats, begins: true };
@@ -125,7 +124,7 @@ export function playedOrder(
       start = at;
       time = 1;
     }
-    if (!bar.endings && bars[at - 1]?.endings && time > 1) {
+    if (!bar.endings && bars[at - 1]?.endings && time > 1 && at !== start) {
       // Past the last ending a new stretch begins.
       start = at;
       time = 1;

@@ -101,6 +101,14 @@ describe('familiesOf', () => {
     );
   });
 
+  it('knows no kin of a line that fills its span, seven of eight pulses or more', () => {
+    const upTo = (many: number) => Array.from({ length: many }, (_, at) => at);
+    const kin = (many: number) =>
+      familiesOf(upTo(many), 16, makeLibrary([{ id: 'it', onsets: upTo(many), span: 16 }]));
+    expect(kin(13)).toEqual([{ id: 'it', kind: 'same', begins: 0 }]);
+    expect([kin(14), kin(16)]).toEqual([[], []]);
+  });
+
   it('answers for a thousand pulses, among lines as long', () => {
     const long = Array.from({ length: 600 }, (_, at) => at + Math.floor(at / 2));
     const moved = long.with(-1, 1000);

@@ -83,3 +83,17 @@ describe('a place as an address', () => {
     expect(at(text)).toEqual({ ok: false, message: expect.stringContaining(part) });
   });
 });
+
+it('a beat is called by its number in words, up to ten', () => {
+  const { rhythm: ten } = readRhythm(
+    `rhythm T\ncycle 1x10\nlayer B : claves\nplay ${Array(10).fill('X').join(' / ')}`,
+  );
+  const timed = timeRhythm(ten);
+  const [layer] = ten.layers;
+  const grid = timed.ok ? timed.timing.layers[0] : undefined;
+  if (!layer || !grid) throw new Error('no layer');
+  const words = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+  expect(words.map((word) => slotAt(word, ten.cycle, layer, grid, 'plain'))).toEqual(
+    words.map((_, slot) => ({ ok: true, slot })),
+  );
+});
