@@ -32,6 +32,32 @@ const pulses = (score: Score, layer: string) =>
   at(score, layer).map((ticks) => ticks / score.ticksPerPulse);
 
 describe('a rhythm as a score', () => {
+  it('has the graces of an ornament right before its stroke, softer and by the other hand in turn', () => {
+    const graces = (slot: string) => {
+      const { rhythm, timing } = timed(
+        `rhythm A\ncycle 4\nlayer D : goblet drum\nplay ${slot} . . .`,
+      );
+      return scoreRhythm(rhythm, timing)
+        .events.filter(({ layer }) => layer === rhythm.layers[0]?.id)
+        .map(({ offset, sound: { force } }) => [offset, force]);
+    };
+    expect(graces("'D!")).toEqual([
+      [-0.03, 2],
+      [0, 4],
+    ]);
+    expect(graces("''D")).toEqual([
+      [-0.062, 2],
+      [-0.031, 2],
+      [0, 3],
+    ]);
+    expect(graces("'''(D)")).toEqual([
+      [-0.084, 1],
+      [-0.056, 1],
+      [-0.028, 1],
+      [0, 1],
+    ]);
+  });
+
   it('has every stroke once, in order, and a click on every beat', () => {
     fc.assert(
       fc.property(arbitraryRhythm, (rhythm) => {

@@ -65,6 +65,15 @@ describe('a tempo that rises', () => {
     expect(positionAt(transport, at(1.25))?.pulses).toBeCloseTo(1.25, 9);
   });
 
+  it('that grows straight, by as much in each pulse, has each stroke at its exact time as well', () => {
+    const straight = { ...rising, rise: 0.5, straight: true };
+    const times = collect(startTransport(straight), 4, () => undefined).due.map(({ time }) => time);
+    expect(times).toHaveLength(4);
+    [0, 0.5, 1, 1.5].forEach((pulses, index) => {
+      expect(times[index]).toBeCloseTo(1 + Math.log(1 + pulses / 2) / 0.5, 12);
+    });
+  });
+
   it('goes on rising where the strokes change in the middle, at the same times', () => {
     const { transport } = collect(startTransport(rising), 1.2, () => undefined);
     const changed = change(transport, { score: scoreOf([0, 1, 2, 3], 4) }, 1.2).transport;

@@ -56,7 +56,6 @@ export function nearCycle(text: string): string | undefined {
 export function tempoHint(text: string): string | undefined {
   const [now = '', ...others] = text.match(/\d+(?:\.\d+)?/g) ?? [];
   if (now === '' || text.length > 60) return undefined;
-  if (/^\d[\d.]*\s*bpm\s*$/i.test(text)) return `Write the number alone: tempo ${now}.`;
   const [to, per] = others;
   if (/bpm/i.test(text) && to === undefined) return `Write the number alone: tempo ${now}.`;
   if (/^[\d.]+\s*(?:-|–|—|→|->|\.\.|,|bis|a)\s*[\d.]+$/i.test(text.trim()) && to !== undefined) {
