@@ -244,6 +244,19 @@ describe('a run', () => {
     expect(judge(fours.run(unsure)).wrongKinds).toEqual([]);
   });
 
+  it('compares the hands where both strike often enough, and not one stroke with many', () => {
+    const weaker = (hands: string) => {
+      const line = asking(
+        `rhythm A\ncycle 4x2\ntempo 80 per 4\nlayer D : goblet drum\nplay D D D D / D D D D\nhand ${hands}`,
+        1,
+      );
+      return judge(line.run(line.play({ seed: 2, leftWeaker: 6 }))).loudness?.leftWeaker;
+    };
+    expect(weaker('R L R L / R L R L')).toBeCloseTo(6, 1);
+    expect(weaker('R L L L / L L L L')).toBeUndefined();
+    expect(weaker('R R R R / R R R L')).toBeUndefined();
+  });
+
   it('counts of each slot how often it was asked for, missed and off the same way', () => {
     const hits = fours
       .play({ seed: 3, off: [{ slot: 4, by: 0.03 }] })

@@ -67,6 +67,37 @@ describe('what is said of a run', () => {
     ]);
   });
 
+  it('names the strokes that came as others by how often they did, the most often first', () => {
+    const wrong = [
+      { slot: 4, kind: 'O' },
+      { slot: 8, kind: 'T' },
+    ];
+    const half = (slot: number) => {
+      let count = 0;
+      return fours.play({ seed: 1, spread: 0.002, wrong }).map((hit, at) => {
+        if (at % 16 !== slot) return hit;
+        count += 1;
+        return count > 3 ? hit : { ...hit, kind: slot === 4 ? 'T' : 'O' };
+      });
+    };
+    const kindsSaid = (slot: number) =>
+      sayRun(judge(fours.run(half(slot))), STRICTNESS.usual, fours.named)
+        .map(({ text }) => text)
+        .filter((text) => text.includes('comes out as'));
+    const [tek, open] = [
+      'The tek on 2 comes out as an open tone',
+      'The open tone on 3 comes out as a tek',
+    ];
+    expect(kindsSaid(4)).toEqual([
+      `${open}, six times out of six.`,
+      `${tek}, three times out of six.`,
+    ]);
+    expect(kindsSaid(8)).toEqual([
+      `${tek}, six times out of six.`,
+      `${open}, three times out of six.`,
+    ]);
+  });
+
   it('names the stroke that was missed most, and how many others beside it', () => {
     const hits = fours
       .play({ seed: 1 })

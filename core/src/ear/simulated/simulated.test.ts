@@ -26,6 +26,10 @@ describe('a player who is simulated', () => {
     expect(play({ seed: 1, misses: 1 })).toEqual([]);
     const doubled = play({ seed: 1, extras: 1 });
     expect(doubled).toHaveLength(asked.length * 2);
+    // What is struck twice is the same stroke.
+    const kinds = (hits: typeof doubled) => hits.map(({ kind }) => kind).sort();
+    const once = play({ seed: 1 });
+    expect(kinds(doubled)).toEqual(kinds([...once, ...once]));
     const gaps = asked.map(({ time }) =>
       Math.min(...doubled.filter((one) => one.time > time).map((one) => one.time - time)),
     );

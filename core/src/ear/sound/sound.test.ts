@@ -297,5 +297,13 @@ describe('strokes told apart', () => {
       return { heard: heard.length, dropouts: ear.dropouts };
     };
     expect(listen(sound)).toEqual({ heard: 5, dropouts: 2 });
+    // What is shorter is a wave that goes through nought, what is longer is silence.
+    const whole = renderStruck(strokes, RATE, 2, { seed: 8, noiseBelow: 30 });
+    const dropouts = [0.002, 0.003, 0.119, 0.122].map((length) => {
+      const silenced = whole.slice();
+      silenced.fill(0, Math.round(0.6 * RATE), Math.round((0.6 + length) * RATE));
+      return listen(silenced).dropouts;
+    });
+    expect(dropouts).toEqual([0, 1, 1, 0]);
   });
 });
