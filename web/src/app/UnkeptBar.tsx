@@ -37,7 +37,7 @@ export default function UnkeptBar() {
       ) : null}
       {others.map(({ kind, id, name, save, rhythm, tryAgain }) => (
         <Notice
-          key={id}
+          key={`${kind} ${id}`}
           actions={
             <>
               {save.status === 'failed' ? <Button onClick={tryAgain}>Try again now</Button> : null}

@@ -23,7 +23,7 @@ it('lists what is in this tab only, rhythms and forms beside one another, and te
   tell('form', open('f', full));
   expect(told).toBe(2);
   tell('rhythm', open('c', other));
-  expect([listed(), told]).toEqual([['form f F', 'rhythm c C'], 3]);
+  expect([listed(), told]).toEqual([['rhythm c C', 'form f F'], 3]);
   tell('rhythm', open('c', { status: 'saved' }));
   tell('form');
   expect([listed(), told]).toEqual([[], 5]);

@@ -42,7 +42,9 @@ export function tellUnkept<T extends Open>(
     const { id, tryAgain } = document;
     return [{ kind, id, save, tryAgain, ...about(document) }];
   });
-  const next = [...before.filter((one) => one.kind !== kind), ...found];
+  const others = before.filter((one) => one.kind !== kind);
+  // Rhythms first, so that none changes its place because another was looked at.
+  const next = kind === 'rhythm' ? [...found, ...others] : [...others, ...found];
   if (next.length !== before.length || !next.every((one, at) => isSame(one, before[at])))
     all.set(next);
 }

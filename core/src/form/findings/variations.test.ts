@@ -1,7 +1,27 @@
 import { describe, expect, it } from 'vitest';
+import { nth } from '../../bounds/index.ts';
+import type { Variation } from '../../rhythm/index.ts';
 import { formOf, WALK } from '../fixture.testkit.ts';
-import { type Form, findAll, layOut } from '../index.ts';
+import { findAll, layOut } from '../index.ts';
 import { found, mended, part, said, section } from './findings.testkit.ts';
+
+const BELL = nth(WALK.layers, 0);
+/** A variation that has the strokes of the bell. */
+const asBell = (name: string, place?: Variation['place']): Variation => ({
+  id: name.toLowerCase(),
+  name,
+  lines: [{ layer: BELL.id, cells: BELL.cells, strokes: BELL.strokes }],
+  ...(place && { place }),
+});
+
+/** What is found where the player of the bell plays a variation in every turn. */
+function playing(layer: string, variation: string, variations: readonly Variation[]) {
+  const form = formOf(section('A', 4));
+  const line = { rhythm: 'walk', layer, variation };
+  const sections = form.sections.map((one) => ({ ...one, parts: [{ player: 'player-1', line }] }));
+  const rhythms = new Map([['walk', { ...WALK, variations: [...variations] }]]);
+  return findAll({ laid: layOut({ ...form, sections }, rhythms), ceiling: 50 });
+}
 
 describe('a variation', () => {
   it('outside its place is told', () => {
@@ -13,27 +33,8 @@ describe('a variation', () => {
   });
 
   it('that has a side and is played on both is told', () => {
-    const [layer] = WALK.layers;
-    if (!layer) throw new Error('a bell');
-    const call = {
-      id: 'call',
-      name: 'Call',
-      place: { kind: 'side', side: 'three' } as const,
-      lines: [{ layer: layer.id, cells: layer.cells, strokes: layer.strokes }],
-    };
-    const form = formOf(section('A', 4, part('Bell')));
-    const sections = form.sections.map((one) => ({
-      ...one,
-      parts: one.parts.map((of) => ({
-        ...of,
-        line: { rhythm: 'walk', layer: layer.id, variation: 'call' },
-      })),
-    }));
-    const laid = layOut(
-      { ...form, sections },
-      new Map([['walk', { ...WALK, variations: [call] }]]),
-    );
-    const all = findAll({ laid, ceiling: 50 });
+    const call = asBell('Call', { kind: 'side', side: 'three' });
+    const all = playing(BELL.id, 'call', [call]);
     expect(all.map(({ text }) => text)).toEqual([
       'Call has its place on the three-side; in A Bell plays it on both.',
     ]);
@@ -65,28 +66,11 @@ describe('a variation', () => {
   });
 
   it('that has a place and a share is told of its place alone, and one that has neither of nothing', () => {
-    const [layer] = WALK.layers;
-    if (!layer) throw new Error('a bell');
-    const free = {
-      id: 'free',
-      name: 'Free',
-      lines: [{ layer: layer.id, cells: layer.cells, strokes: layer.strokes }],
-    };
-    const rhythms = new Map([
-      ['walk', { ...WALK, variations: [...(WALK.variations ?? []), free] }],
-    ]);
-    const playing = (line: Form['sections'][number]['parts'][number]['line']) => {
-      const form = formOf(section('A', 4));
-      const sections = form.sections.map((one) => ({
-        ...one,
-        parts: [{ player: 'player-1', ...(line && { line }) }],
-      }));
-      return findAll({ laid: layOut({ ...form, sections }, rhythms), ceiling: 50 }).map(
-        ({ text }) => text,
-      );
-    };
-    expect(playing({ rhythm: 'walk', layer: layer.id, variation: 'free' })).toEqual([]);
-    expect(playing({ rhythm: 'walk', layer: 'layer-2', variation: 'variation-1' })).toEqual([
+    const variations = [...(WALK.variations ?? []), asBell('Free')];
+    const told = (layer: string, variation: string) =>
+      playing(layer, variation, variations).map(({ text }) => text);
+    expect(told(BELL.id, 'free')).toEqual([]);
+    expect(told('layer-2', 'variation-1')).toEqual([
       'Corner has its place on turn 4 of 4; in A Bell plays it in every turn.',
     ]);
   });
