@@ -146,6 +146,17 @@ describe('an open form', () => {
     expect(await saveForm(db, DEMO_FORM, 'other', 1)).toMatchObject({ status: 'elsewhere' });
   });
 
+  it('knows on what it was edited: the last edits bear the revision that was kept before them', async () => {
+    const document = await open();
+    document.edit(rename('A'));
+    await document.settled();
+    document.edit(rename('AB'));
+    const { revision } = (await db.forms.get(DEMO_FORM.id)) ?? {};
+    expect(revision).toBe(2);
+    expect(document.lastEdits()).toMatchObject({ form: { name: 'AB' }, revision });
+    await document.settled();
+  });
+
   it('is not said to be kept where the storage does not answer, and is kept before its paint where the page is left', async () => {
     let limit = 5;
     const document = await open({

@@ -56,7 +56,7 @@ it('keeps what is edited while an attempt runs together, with the next one', asy
   await answer(0);
   expect([asked(), said.at(-1)]).toEqual([[1, 3], 'saving']);
   await answer(1);
-  expect([told, said.at(-1)]).toEqual([[1, 3], 'saved']);
+  expect([told, asked(), said.at(-1)]).toEqual([[1, 3], [1, 3], 'saved']);
 });
 
 it('waits for the paint of an edit, and not where the page is left before', async () => {

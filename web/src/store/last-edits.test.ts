@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { hurryToKeep } from './at-stake.ts';
 import { database } from './db.ts';
 import { DEMO_FORM } from './demo-form.ts';
@@ -39,9 +39,11 @@ const bpmNow = async () => (await storedIn(database, ID)).rhythm.tempo.bpm;
 describe('last edits of a page that is left', () => {
   it('are noted at once, and no longer when they are kept', async () => {
     const document = await opened();
+    const hurry = vi.spyOn(document, 'hurry');
     document.type(tempo(91));
     expect(localStorage.length).toBe(0);
     hurryToKeep();
+    expect(hurry).toHaveBeenCalled();
     expect(localStorage.length).toBe(1);
     await document.settled();
     expect(localStorage.length).toBe(0);
@@ -148,8 +150,10 @@ describe('last edits of a form', () => {
 
   it('are noted at once, and no longer when they are kept', async () => {
     const document = await openedForm();
+    const hurry = vi.spyOn(document, 'hurry');
     document.edit(() => named('Longer'));
     hurryToKeep();
+    expect(hurry).toHaveBeenCalled();
     expect(lastFormEdits.of(id).map(({ form }) => form.name)).toEqual(['Longer']);
     await document.settled();
     expect(lastFormEdits.of(id)).toEqual([]);

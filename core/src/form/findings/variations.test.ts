@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { nth } from '../../bounds/index.ts';
 import type { Variation } from '../../rhythm/index.ts';
-import { formOf, WALK } from '../fixture.testkit.ts';
+import { formOf, RHYTHMS, WALK } from '../fixture.testkit.ts';
 import { findAll, layOut } from '../index.ts';
 import { found, mended, part, said, section } from './findings.testkit.ts';
+import { variationsOver } from './variations.ts';
 
 const BELL = nth(WALK.layers, 0);
 /** A variation that has the strokes of the bell. */
@@ -73,5 +74,7 @@ describe('a variation', () => {
     expect(told('layer-2', 'variation-1')).toEqual([
       'Corner has its place on turn 4 of 4; in A Bell plays it in every turn.',
     ]);
+    const form = formOf(section('A', 4, 'part Drum\nplay Walk : Drum : Corner'));
+    expect(variationsOver({ laid: layOut(form, RHYTHMS), ceiling: 50 })).toEqual([]);
   });
 });

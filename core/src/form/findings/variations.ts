@@ -55,7 +55,7 @@ export const variationsOver: Look = ({ laid }) => {
     for (const doing of span.doings) {
       const home = homeOf(laid, doing);
       const { line, player } = doing;
-      if (!home || !line || span.length === 0) continue;
+      if (!home || !line) continue;
       const turns =
         (span.turns * turnPulses(span.section.cycle) * speedOf(span.section)) / home.turn;
       for (const variation of home.rhythm.variations ?? []) {
