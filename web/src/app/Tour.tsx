@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button } from '../ui/Button.tsx';
-import { TOUR_KEY } from './tour-shown.ts';
+import { tourIsOver } from './tour-shown.ts';
 
 const STEPS = [
   {
@@ -27,11 +27,7 @@ export function Tour({ onClose }: { readonly onClose: () => void }) {
   const step = STEPS[at];
   if (!step) return null;
   const close = () => {
-    try {
-      localStorage.setItem(TOUR_KEY, 'shown');
-    } catch {
-      // Then it is shown again next time.
-    }
+    tourIsOver();
     onClose();
   };
   return (

@@ -1,3 +1,4 @@
+import { onDevice } from '../ui/browser-storage.ts';
 import { createStore, useStore } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
 
@@ -16,14 +17,11 @@ const EVERY = 6 * 3_600_000;
 
 /** Says that this is another version than the one that was here before. */
 function sayWhatIsNew(): void {
-  try {
-    const before = localStorage.getItem(SEEN);
-    localStorage.setItem(SEEN, BUILD);
-    if (before !== null && before !== BUILD) {
-      toast('This is a new version of the program. Your library is as it was.');
-    }
-  } catch {
-    // A browser that keeps nothing is told nothing.
+  const before = onDevice.get(SEEN);
+  onDevice.set(SEEN, BUILD);
+  // Where there was no room for it, that would be said each time.
+  if (before !== undefined && before !== BUILD && onDevice.get(SEEN) === BUILD) {
+    toast('This is a new version of the program. Your library is as it was.');
   }
 }
 

@@ -1,3 +1,4 @@
+import { onDevice } from '../ui/browser-storage.ts';
 import { createStore, useStore } from '../ui/store.ts';
 
 export const THEMES = ['system', 'light', 'dark'] as const;
@@ -8,12 +9,8 @@ const dark = window.matchMedia('(prefers-color-scheme: dark)');
 
 /** The theme the player chose; the system's where none was chosen or storage is closed. */
 export function readTheme(): Theme {
-  try {
-    const stored = localStorage.getItem(KEY);
-    return THEMES.find((theme) => theme === stored) ?? 'system';
-  } catch {
-    return 'system';
-  }
+  const stored = onDevice.get(KEY);
+  return THEMES.find((theme) => theme === stored) ?? 'system';
 }
 
 const chosen = createStore(readTheme());
@@ -27,11 +24,7 @@ export function useTheme(): Theme {
 export function applyTheme(theme: Theme): void {
   const shown = theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme;
   document.documentElement.dataset.theme = shown;
-  try {
-    localStorage.setItem(KEY, theme);
-  } catch {
-    // Without storage the theme lasts for this visit.
-  }
+  onDevice.set(KEY, theme);
   chosen.set(theme);
 }
 

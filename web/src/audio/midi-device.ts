@@ -4,6 +4,7 @@ import { liveQuery } from 'dexie';
 import * as v from 'valibot';
 import { database, openSafely } from '../store/db.ts';
 import { NOTES, noteFor } from '../takeaway/stroke-notes.ts';
+import { onDevice, parsed } from '../ui/browser-storage.ts';
 import { createStore } from '../ui/store.ts';
 import { DEVICE_KEY } from './midi-device-key.ts';
 import { createMidiOut } from './midi-out.ts';
@@ -97,16 +98,11 @@ export function setMidiDevice(change: Partial<MidiDevice>): void {
 }
 
 function keep(device: MidiDevice | undefined): void {
-  try {
-    if (device) localStorage.setItem(DEVICE_KEY, JSON.stringify(device));
-    else localStorage.removeItem(DEVICE_KEY);
-  } catch {
-    // Without storage it lasts for this visit.
-  }
+  onDevice.set(DEVICE_KEY, device && JSON.stringify(device));
 }
 
 /** The device that was chosen on an earlier visit, where it is there. */
 export async function playAlongAgain(): Promise<void> {
-  const read = v.safeParse(DeviceSchema, JSON.parse(localStorage.getItem(DEVICE_KEY) ?? 'null'));
+  const read = v.safeParse(DeviceSchema, parsed(onDevice.get(DEVICE_KEY)));
   if (read.success) await playAlong(read.output);
 }

@@ -2,6 +2,7 @@ import { ROOMS } from '@stride/core/mix';
 import type { Speaker } from '@stride/core/speech';
 import { CLICK_SOUNDS, type ClickSound } from '@stride/core/voice';
 import * as v from 'valibot';
+import { onDevice, parsed } from '../ui/browser-storage.ts';
 import { createStore, useStore } from '../ui/store.ts';
 
 /** How everything is heard on this device. */
@@ -20,15 +21,9 @@ const USUAL: SoundSettings = { room: 'dry', spread: 0.6, voice: 'off', click: 'w
 
 /** What was chosen on this device before; the usual where nothing was, or where storage is closed. */
 function kept(): SoundSettings {
-  try {
-    const read = v.safeParse(SoundSettingsSchema, {
-      ...USUAL,
-      ...JSON.parse(localStorage.getItem(KEY) ?? '{}'),
-    });
-    return read.success ? read.output : USUAL;
-  } catch {
-    return USUAL;
-  }
+  const data = parsed(onDevice.get(KEY));
+  const read = v.safeParse(SoundSettingsSchema, { ...USUAL, ...(data ?? {}) });
+  return read.success ? read.output : USUAL;
 }
 
 export const soundSettings = createStore(kept());
@@ -36,11 +31,7 @@ export const soundSettings = createStore(kept());
 /** Changes how it is heard, and keeps it for the next visit. */
 export function setSound(change: Partial<SoundSettings>): void {
   const next = { ...soundSettings.now(), ...change };
-  try {
-    localStorage.setItem(KEY, JSON.stringify(next));
-  } catch {
-    // Without storage it lasts for this visit.
-  }
+  onDevice.set(KEY, JSON.stringify(next));
   soundSettings.set(next);
 }
 

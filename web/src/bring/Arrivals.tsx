@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { DEVICE_KEY } from '../audio/midi-device-key.ts';
+import { onDevice } from '../ui/browser-storage.ts';
 import { toast } from '../ui/toasts.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { give, giveText, MOST_FILES } from './given.ts';
@@ -28,7 +29,7 @@ export default function Arrivals() {
   });
   useEffect(() => {
     // A device that played along on the last visit does so again; where it is not there, nothing is said.
-    if (!hadDevice()) return;
+    if (onDevice.get(DEVICE_KEY) === undefined) return;
     import('../audio/midi-device.ts')
       .then(({ playAlongAgain }) => playAlongAgain())
       .catch(() => undefined);
@@ -72,15 +73,6 @@ export default function Arrivals() {
     };
   }, [arrive, arriveText]);
   return null;
-}
-
-/** Whether a device was chosen on an earlier visit; none where storage is closed. */
-function hadDevice(): boolean {
-  try {
-    return localStorage.getItem(DEVICE_KEY) !== null;
-  } catch {
-    return false;
-  }
 }
 
 /** Whether a text that is pasted belongs to what has the focus. */

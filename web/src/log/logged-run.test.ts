@@ -197,7 +197,7 @@ describe('a day’s plan that is played', () => {
     expect(keptSession(text, '2026-11-27')).toBeUndefined();
     expect(keptSession(text.replace('"minutes"', '"length"'), '2026-11-26')).toBeUndefined();
     expect(keptSession(text.replace('"at":0', '"at":3'), '2026-11-26')).toBeUndefined();
-    expect(keptSession(null, '2026-11-26')).toBeUndefined();
+    expect(keptSession(undefined, '2026-11-26')).toBeUndefined();
   });
 
   it('sets the climb of its line up, until the player does it another way', () => {

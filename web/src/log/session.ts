@@ -1,6 +1,8 @@
+import { nth } from '@stride/core/bounds';
 import { type Day, DaySchema, lineOf, type Today, type TodayItem } from '@stride/core/log';
 import { WAYS, type Way } from '@stride/core/passage';
 import * as v from 'valibot';
+import { inTab, parsed } from '../ui/browser-storage.ts';
 import { createStore, useStore } from '../ui/store.ts';
 import { dayOf } from './day-of.ts';
 
@@ -52,34 +54,18 @@ const SessionSchema = v.object({
 });
 
 /** What this tab kept over a reload; nothing where it is of another day, or of another shape. */
-export function keptSession(text: string | null, today: Day): PracticeSession | undefined {
-  try {
-    const session = v.parse(SessionSchema, JSON.parse(text ?? ''));
-    return session.day === today && session.items[session.at] ? session : undefined;
-  } catch {
-    return undefined;
-  }
+export function keptSession(text: string | undefined, today: Day): PracticeSession | undefined {
+  const read = v.safeParse(SessionSchema, parsed(text));
+  if (!read.success) return undefined;
+  const session = read.output;
+  return session.day === today && session.items[session.at] ? session : undefined;
 }
 
-function kept(): PracticeSession | undefined {
-  try {
-    return keptSession(sessionStorage.getItem(KEY), dayOf(Date.now()));
-  } catch {
-    // Without storage there is nothing to go on with.
-    return undefined;
-  }
-}
-
-const store = createStore<PracticeSession | undefined>(kept());
+const store = createStore(keptSession(inTab.get(KEY), dayOf(Date.now())));
 
 function set(next: PracticeSession | undefined): void {
   store.set(next);
-  try {
-    if (next) sessionStorage.setItem(KEY, JSON.stringify(next));
-    else sessionStorage.removeItem(KEY);
-  } catch {
-    // Without storage the session lasts as long as the page.
-  }
+  inTab.set(KEY, next && JSON.stringify(next));
 }
 
 /** The session that goes on in this tab; undefined where there is none. */
@@ -110,7 +96,7 @@ export function nextItem(now: number): TodayItem | undefined {
     endSession();
     return undefined;
   }
-  const rest = session.items[at]?.restBefore ?? 0;
+  const rest = nth(session.items, at).restBefore;
   set({
     ...session,
     at,

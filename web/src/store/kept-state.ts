@@ -1,6 +1,7 @@
 import { type History, record, redo, startHistory, undo } from '@stride/core/rhythm';
 import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
+import { inTab, onDevice, parsed } from '../ui/browser-storage.ts';
 
 /** What a screen is set up as, kept over a reload and Back, with the way back through what it was. */
 export interface KeptState<T> {
@@ -23,26 +24,15 @@ interface Stored {
 
 /** This tab's own first, so that two tabs do not mix; else what any tab left last. */
 function stored(key: string): Stored | undefined {
-  try {
-    const text = sessionStorage.getItem(key) ?? localStorage.getItem(key);
-    const data: unknown = text === null ? undefined : JSON.parse(text);
-    if (typeof data !== 'object' || data === null || !('entry' in data)) return undefined;
-    return { entry: String(data.entry), value: 'value' in data ? data.value : undefined };
-  } catch {
-    // Without storage, or with something else in it, the screen begins as it is new.
-    return undefined;
-  }
+  const data = parsed(inTab.get(key) ?? onDevice.get(key));
+  if (typeof data !== 'object' || data === null || !('entry' in data)) return undefined;
+  return { entry: String(data.entry), value: 'value' in data ? data.value : undefined };
 }
 
 function store(key: string, kept: Stored): void {
   const text = JSON.stringify(kept);
-  for (const storage of [() => sessionStorage, () => localStorage]) {
-    try {
-      storage().setItem(key, text);
-    } catch {
-      // A browser that keeps nothing still has the screen as it stands.
-    }
-  }
+  inTab.set(key, text);
+  onDevice.set(key, text);
 }
 
 interface Beginning<T> {

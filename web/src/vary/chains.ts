@@ -1,6 +1,7 @@
 import { ChainSchema, type Step } from '@stride/core/vary';
 import { useCallback } from 'react';
 import * as v from 'valibot';
+import { inTab, parsed } from '../ui/browser-storage.ts';
 import { createStore, useStore } from '../ui/store.ts';
 
 type Chains = Readonly<Record<string, readonly Step[]>>;
@@ -9,23 +10,12 @@ const KEY = 'stride-vary';
 const NONE: readonly Step[] = [];
 
 /** What this tab kept over a reload; nothing where it is of another shape. */
-export function keptChains(text: string | null): Chains {
-  try {
-    return v.parse(v.record(v.string(), ChainSchema), JSON.parse(text ?? '{}'));
-  } catch {
-    return {};
-  }
+export function keptChains(text: string | undefined): Chains {
+  const read = v.safeParse(v.record(v.string(), ChainSchema), parsed(text));
+  return read.success ? read.output : {};
 }
 
-function kept(): Chains {
-  try {
-    return keptChains(sessionStorage.getItem(KEY));
-  } catch {
-    return {};
-  }
-}
-
-const store = createStore<Chains>(kept());
+const store = createStore<Chains>(keptChains(inTab.get(KEY)));
 
 /** The moves that are being tried on a line, in this tab. */
 export function useChain(rhythm: string, layer: string) {
@@ -42,9 +32,5 @@ function setChain(key: string, change: Change): void {
   const { [key]: before = NONE, ...others } = store.now();
   const next = typeof change === 'function' ? change(before) : change;
   store.set(next.length > 0 ? { ...others, [key]: next } : others);
-  try {
-    sessionStorage.setItem(KEY, JSON.stringify(store.now()));
-  } catch {
-    // Without storage it lasts as long as the page.
-  }
+  inTab.set(KEY, JSON.stringify(store.now()));
 }

@@ -93,7 +93,7 @@ describe('chains that the tab kept', () => {
   it('are taken where they are chains, and nothing where they are something else', () => {
     const chains = { 'a/b/all': [{ move: 'shift', settings: { by: 2 } }] };
     expect(keptChains(JSON.stringify(chains))).toEqual(chains);
-    expect(keptChains(null)).toEqual({});
+    expect(keptChains(undefined)).toEqual({});
     expect(keptChains('{')).toEqual({});
     expect(keptChains('{"a":[{"move":"jump","settings":{}}]}')).toEqual({});
   });
