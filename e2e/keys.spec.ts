@@ -69,6 +69,18 @@ test('a line or a stretch can be moved again and again, over the seam too', asyn
   await expect(rows(page, 'Ferry')).toContainText('play X! Y . . / X . . Y / . . X . / Y . . .');
   for (let count = 0; count < 3; count += 1) await page.keyboard.press('Control+ArrowLeft');
   await expect(rows(page, 'Ferry')).toHaveText(before ?? '');
+  // Slots that an undo takes away are chosen no more: what is shown as chosen is what a key is for.
+  await slot(page, 'Ferry', 15).click();
+  await page.keyboard.press('X');
+  await page.keyboard.press('8');
+  await expect(slot(page, 'Ferry', 19)).toBeVisible();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Shift+ArrowLeft');
+  await page.keyboard.press('Control+ArrowLeft');
+  for (const _edit of ['the move', 'the division']) await page.keyboard.press('Control+z');
+  await expect(rows(page, 'Ferry')).toContainText('/ Y . Y X');
+  await page.keyboard.press('Delete');
+  await expect(rows(page, 'Ferry')).toHaveText(before ?? '');
   // Chosen from its end to its beginning, the menu is for the whole of it.
   await slot(page, 'Ferry', 15).click();
   for (let count = 0; count < 3; count += 1) await page.keyboard.press('Shift+ArrowLeft');

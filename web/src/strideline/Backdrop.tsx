@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import {
   type Counting,
   countTurn,
@@ -130,7 +131,7 @@ const MARK_COLOURS: Readonly<Record<TurnMark, string>> = {
 const TurnBands = memo(function TurnBands({ geometry, system, turns, labels }: TurnBandsProps) {
   const last = geometry.bands.at(-1);
   const { scale, countHeight, turnTicks, systems } = geometry;
-  const isOne = (systems[0]?.from ?? 0) + turnTicks >= (systems.at(-1)?.to ?? 0);
+  const isOne = nth(systems, systems.length - 1).to <= nth(systems, 0).from + turnTicks;
   if (!last || (isOne && !turns && !labels)) return null;
   const pad = 16 * scale;
   return turnsIn(geometry, system).map((turn) => {
@@ -291,9 +292,9 @@ const Threads = memo(function Threads({ threads, geometry, system }: ThreadsProp
         <line
           key={ticks}
           x1={x}
-          y1={geometry.bands[top]?.ground ?? 0}
+          y1={nth(geometry.bands, top).ground}
           x2={x}
-          y2={geometry.bands[bottom]?.ground ?? 0}
+          y2={nth(geometry.bands, bottom).ground}
           stroke="var(--faint)"
           strokeWidth={1.3}
           strokeDasharray="1.5 4.5"

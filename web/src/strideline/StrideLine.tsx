@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { type Counting, usualCounting } from '@stride/core/counting';
 import {
   beatTicks,
@@ -21,7 +22,7 @@ import { Playhead } from './Playhead.tsx';
 import type { Px } from './px.ts';
 import { isSameButLayer, showsIn } from './rows.ts';
 import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
-import { threadsOf } from './threads.ts';
+import { type Thread, threadsOf } from './threads.ts';
 import { isInSight, useInSight } from './use-in-sight.ts';
 import './strideline.css';
 
@@ -77,12 +78,14 @@ function rangeIn(
 
 /** A chosen slot that another row shows is −1 here, so that this row need not know which it is. */
 function slotHere(slot: number, grid: LayerGrid, { from, to }: System): number {
-  const at = grid.startTicks[slot] ?? 0;
+  const at = numberAt(grid.startTicks, slot);
   return at >= from && at < to ? slot : -1;
 }
 
 /** A rhythm of more slots than these is drawn where it is in sight only. */
 const LONG = 500;
+
+const UNTIED: readonly Thread[] = [];
 
 const NARROW = 620;
 const LABELS = 142;
@@ -139,6 +142,10 @@ export function StrideLine(props: StrideLineProps) {
     () => threadsOf(tied.rhythm, tied.timing, drawnTurns(tied.timing) * tied.timing.turnTicks),
     [tied],
   );
+  // Those of other layers, or of another grid, would be drawn where nothing is.
+  const isTied =
+    tied.rhythm.layers.length === rhythm.layers.length &&
+    tied.timing.ticksPerPulse === timing.ticksPerPulse;
 
   return (
     <div
@@ -165,7 +172,7 @@ export function StrideLine(props: StrideLineProps) {
                 counting={counting}
                 second={rhythm.second}
                 eduppu={rhythm.eduppu}
-                threads={threads}
+                threads={isTied ? threads : UNTIED}
                 layerNames={layerNames}
                 turns={rhythm.turns}
                 turnLabels={turnLabels}

@@ -1,7 +1,7 @@
 import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
-import { placesBelow, rangesOf } from './ranges.ts';
+import { isThere, placesBelow, rangesOf } from './ranges.ts';
 
 const { rhythm } = readRhythm(
   'rhythm A\ncycle 4x2\nlayer A : claves\nplay X X X X / X X X X\nlayer B : claves\nplay X X X / X X\nlayer C : claves\nplay X / X',
@@ -35,6 +35,30 @@ describe('a chosen stretch', () => {
 
   it('keeps an anchor that a shorter layer no longer has', () => {
     expect(ranges(2, 9, 2, 0)).toEqual({ 2: [0, 1] });
+  });
+});
+
+describe('a stretch that was moved', () => {
+  const there = (layer: number, first: number, last: number) =>
+    isThere(
+      new Map([
+        [0, [6, 1]],
+        [layer, [first, last]],
+      ]),
+      timing,
+    );
+
+  it('is there as long as every slot of it is', () => {
+    expect(there(1, 0, 4)).toBe(true);
+    expect(there(1, 4, 0)).toBe(true);
+    expect(there(1, 0, 5)).toBe(false);
+    expect(there(1, 5, 0)).toBe(false);
+  });
+
+  it('is not where a layer of it is gone', () => {
+    expect(there(2, 0, 0)).toBe(true);
+    expect(there(3, 0, 0)).toBe(false);
+    expect(isThere(new Map([[0, [0, 0]]]), undefined)).toBe(false);
   });
 });
 

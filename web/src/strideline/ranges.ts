@@ -54,6 +54,17 @@ export function rangesOf(
   return ranges.size > 0 ? ranges : alone;
 }
 
+/** Whether all of it is still there: an undo may take slots away, and whole layers. */
+export function isThere(
+  ranges: ReadonlyMap<number, SlotRange>,
+  timing: Timing | undefined,
+): boolean {
+  return [...ranges].every(([layer, slots]) => {
+    const count = timing?.layers[layer]?.startTicks.length ?? 0;
+    return slots.every((slot) => slot < count);
+  });
+}
+
 /**
  * Where things go that begin at one moment in layers below one another: at a slot of the first layer,
  * and in each further one at its first slot from that moment on. Layers without one are left out.

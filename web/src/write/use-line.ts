@@ -1,3 +1,4 @@
+import { nth, numberAt } from '@stride/core/bounds';
 import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { slotAt } from '@stride/core/read';
 import {
@@ -14,7 +15,7 @@ import { wrap } from '@stride/core/time';
 import { useEffect, useRef, useState } from 'react';
 import type { RhythmDocument } from '../store/document.ts';
 import { useRecut } from '../store/recut.ts';
-import { overSeam, rangesOf, type SlotRange } from '../strideline/ranges.ts';
+import { isThere, overSeam, rangesOf, type SlotRange } from '../strideline/ranges.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { announce } from '../ui/live.tsx';
 import type { Line, LineCommands } from './line.ts';
@@ -48,18 +49,27 @@ export function useLine(options: LineOptions): Line {
   /** The slot of the stroke that was placed a moment ago. */
   const placed = useRef<SlotRef>(undefined);
 
-  // The chosen slot takes the focus after a command moved the choice; a click has focused it already.
+  /** The slot that had the focus when this was drawn last. */
+  const focused = useRef<Element>(undefined);
+
+  // The chosen slot takes the focus after a command moved the choice, and from a slot that an undo took away;
+  // a click has focused it already.
   useEffect(() => {
-    if (!focusNext.current) return;
-    focusNext.current = false;
-    window.document.getElementById(slotElementId(rhythm.id, chosen))?.focus();
+    const page = window.document;
+    const isGone = focused.current?.isConnected === false && page.activeElement === page.body;
+    if (focusNext.current || isGone) {
+      focusNext.current = false;
+      page.getElementById(slotElementId(rhythm.id, chosen))?.focus();
+    }
+    const { activeElement } = page;
+    focused.current = activeElement instanceof SVGElement ? activeElement : undefined;
   });
 
   const layer = rhythm.layers[chosen.layer];
   const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
   const last = (grid?.starts.length ?? 1) - 1;
   const timing = timed.ok ? timed.timing : undefined;
-  const ranges = moved ?? rangesOf(timing, anchor, chosen);
+  const ranges = moved && isThere(moved, timing) ? moved : rangesOf(timing, anchor, chosen);
   const range: SlotRange = ranges.get(chosen.layer) ?? [chosen.slot, chosen.slot];
 
   /** The focus goes to the chosen slot, also where the choice stays where it is. */
@@ -116,7 +126,7 @@ export function useLine(options: LineOptions): Line {
     return document.edit((before) =>
       [...where].reduce(
         (after, [index, range]) =>
-          editLayer(after, before.layers[index]?.id ?? '', (one) => change(one, range, index)),
+          editLayer(after, nth(before.layers, index).id, (one) => change(one, range, index)),
         before,
       ),
     );
@@ -188,7 +198,7 @@ export function useLine(options: LineOptions): Line {
       const total = start.by + by;
       let result = start.from;
       for (const [index, [from, to]] of start.ranges) {
-        const id = start.from.layers[index]?.id ?? '';
+        const { id } = nth(start.from.layers, index);
         result = editLayer(result, id, (one) => shiftStrokes(one, from, to, total));
       }
       if (!document.edit(() => result)) return;
@@ -229,7 +239,7 @@ export function useLine(options: LineOptions): Line {
       focusSlot();
       placed.current = undefined;
       setJoining(undefined);
-      const now = grid?.startTicks[chosen.slot] ?? 0;
+      const now = grid ? numberAt(grid.startTicks, chosen.slot) : 0;
       const slot = other.startTicks.findLastIndex((start) => start <= now);
       choose(
         { layer: chosen.layer + step, slot: Math.max(0, slot) },
