@@ -26,7 +26,7 @@ export function numberAt<T extends number>(list: readonly T[], index: number): T
  * @throws RangeError where nothing stands there
  */
 export function cellAt(
-  cells: Float64Array | Float32Array | Int32Array | Uint8Array,
+  cells: Float64Array | Float32Array | Int32Array | Int8Array | Uint8Array,
   index: number,
 ): number {
   const found = cells[index];

@@ -27,6 +27,12 @@ export interface Path {
   readonly rungs: readonly PathRung[];
 }
 
+/** What is practised at a rung; nothing where the path has no such rung. */
+export function stoneAt({ stones, rungs }: Path, rung: number): Stone | undefined {
+  const here = rungs[rung];
+  return here && nth(stones, here.stone);
+}
+
 /** Hundredths of the tempo to reach that are comfortable: pieces are taken up to there and joined below. */
 export const COMFORT = { usual: 75, min: 30, max: 100 } as const;
 /** How many rungs below the comfortable one joined pieces begin. */

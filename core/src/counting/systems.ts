@@ -48,7 +48,7 @@ const TA_KA_DI_MI: Words = {
   5: row('ta ka di mi ti'),
   6: row('ta va ki di da ma'),
 };
-const SPOKEN_DRUM: Words = {
+const SPOKEN_DRUM = {
   1: row('ta'),
   2: row('ta ka'),
   3: row('ta ki ta'),
@@ -58,7 +58,7 @@ const SPOKEN_DRUM: Words = {
   7: row('ta ki ta ta ka di mi'),
   8: row('ta ka di mi ta ka jo nu'),
   9: row('ta ka di mi ta di gi na thom'),
-};
+} satisfies Words;
 
 /** A dash stands where the word before it is held. */
 const QUICK_SLOW: Words = { 1: row('quick'), 2: row('quick –'), 3: row('slow – –') };
@@ -81,8 +81,8 @@ export function spokenDrum(slots: number): readonly string[] {
   const threes = (4 - (slots % 4)) % 4;
   const fours = (slots - threes * 3) / 4;
   return [
-    ...Array.from({ length: fours }, () => SPOKEN_DRUM[4] ?? []),
-    ...Array.from({ length: threes }, () => SPOKEN_DRUM[3] ?? []),
+    ...Array.from({ length: fours }, () => SPOKEN_DRUM[4]),
+    ...Array.from({ length: threes }, () => SPOKEN_DRUM[3]),
   ].flat();
 }
 

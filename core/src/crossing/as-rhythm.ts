@@ -1,3 +1,4 @@
+import { nth, numberAt } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { instrumentOf, type PlayedOn } from '../instrument/index.ts';
 import { type Layer, LIMITS, type Rhythm } from '../rhythm/index.ts';
@@ -49,7 +50,7 @@ const COUNTED = 16;
 export function crossingAsRhythm(asked: CrossingAsRhythm): Rhythm {
   const { crossed, parts, from, bpm, id, composite = false, step } = asked;
   const { counts, grid } = crossed;
-  const beats = counts[from] ?? 1;
+  const beats = numberAt(counts, from);
   // A beat is as many pulses as the crossing needs, where that can still be counted.
   const needed = grid / beats;
   const span = needed <= COUNTED ? needed : 1;
@@ -63,8 +64,7 @@ export function crossingAsRhythm(asked: CrossingAsRhythm): Rhythm {
   const heard = asked.heard ?? counts.map((_, index) => index);
   const layers = heard.flatMap((index): Layer[] => {
     const part = parts[index] ?? { instrument: 'claves', kind: 'X', hand: 'R' };
-    const pulse = crossed.pulses[index];
-    if (!pulse) return [];
+    const pulse = nth(crossed.pulses, index);
     const sounds = soundsOf(crossed, index);
     const [own = 0] = stepsOf(crossed, index);
     const line = lineOf(sounds, first, grid, beats, pulse.steps);

@@ -1,4 +1,4 @@
-import { type Cycle, cycleFromSpans } from '../cycle/index.ts';
+import { beatsOf, type Cycle, cycleFromSpans, firstSpan } from '../cycle/index.ts';
 import type { Rhythm } from '../rhythm/index.ts';
 import type { Bpm } from '../time/index.ts';
 
@@ -23,8 +23,7 @@ interface Bar {
 /** Strokes of a bar as a rhythm of one layer on claves, the first of them an accent. */
 export function barAsRhythm({ onsets, length, pulses, name, id }: Bar): Rhythm {
   const cycle = barCycle(length);
-  const spans = cycle.groups.flatMap(({ beats }) => beats.map(({ span }) => span));
-  const span = spans[0] ?? 1;
+  const span = firstSpan(cycle);
   const bpm = Math.min(400, Math.max(10, Math.round(pulses / span)));
   return {
     id,
@@ -35,7 +34,7 @@ export function barAsRhythm({ onsets, length, pulses, name, id }: Bar): Rhythm {
         id: 'layer-1',
         name: 'Claves',
         instrument: 'claves',
-        cells: spans.map((slots) => ({ beats: { num: 1, den: 1 }, slots })),
+        cells: beatsOf(cycle).map(({ span: slots }) => ({ beats: { num: 1, den: 1 }, slots })),
         strokes: onsets.map((slot) => ({ slot, kind: 'X', force: slot === 0 ? 4 : 3 })),
       },
     ],

@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { instrumentOf, playedOn } from '../instrument/index.ts';
 import { soundingLine } from '../read/index.ts';
 import { handOf, type Lines, type Timing } from '../rhythm/index.ts';
@@ -51,12 +52,12 @@ export function crossingOfLayers(
       return { ok: false, message: `${layer.name} starts too far between its steps.` };
     }
     pulses.push({ steps, parts: late, sounds: [0], start: (first * late) / stride });
-    const stroke = layer.strokes[0];
+    const stroke = nth(layer.strokes, 0);
     const instrument = instrumentOf(layer);
-    const hand = stroke ? handOf(layer, stroke) : 'R';
+    const hand = handOf(layer, stroke);
     parts.push({
       ...(instrument ? playedOn(instrument) : { instrument: 'claves' }),
-      kind: stroke?.kind ?? 'X',
+      kind: stroke.kind,
       hand: hand === 'B' ? 'R' : hand,
     });
   }

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { listOf, NameSchema, numberAt } from '../bounds/index.ts';
+import { listOf, NameSchema, nth, numberAt } from '../bounds/index.ts';
 import {
   add,
   type Beats,
@@ -68,6 +68,11 @@ export function beatsOf(cycle: Cycle): readonly Beat[] {
   const all = cycle.groups.flatMap((group) => group.beats);
   beats.set(cycle, all);
   return all;
+}
+
+/** Pulses of the first beat: what a tempo is counted by where nothing else is said. */
+export function firstSpan(cycle: Cycle): number {
+  return nth(beatsOf(cycle), 0).span;
 }
 
 /** Pulses in one turn. `turnPulses(3+3+2)` is 8. */

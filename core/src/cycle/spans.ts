@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import { counted } from '../wording/index.ts';
 import {
   type Beat,
@@ -95,7 +96,7 @@ function writeRuns(beats: readonly string[]): string {
     while (to < beats.length && beats[to] === beats[from]) to += 1;
     const run = to - from;
     if (run > 2) words.push(`${beats[from]}x${run}`);
-    else for (let n = 0; n < run; n += 1) words.push(beats[from] ?? '');
+    else for (let n = 0; n < run; n += 1) words.push(nth(beats, from));
     from = to;
   }
   return words.join('+');

@@ -1,4 +1,4 @@
-import { beatsOf, type Cycle } from '../cycle/index.ts';
+import { type Cycle, firstSpan } from '../cycle/index.ts';
 import {
   type Bpm,
   divide,
@@ -55,7 +55,7 @@ export function arriveAt(
   cycle: Cycle,
   sameCycle: boolean,
 ): Arrived {
-  const per = sameCycle ? before.per : (beatsOf(cycle)[0]?.span ?? 1);
+  const per = sameCycle ? before.per : firstSpan(cycle);
   const pulse = pulseAfter(change, before, per);
   const bpm = bpmOf({ pulse, per });
   const near = Math.min(TEMPO_RANGE.max, Math.max(TEMPO_RANGE.min, bpm));

@@ -13,7 +13,6 @@ export interface Row {
   readonly distinct: number;
   /** For a nested one: the phrases of a third. */
   readonly inner: number;
-  readonly innerIsSame: boolean;
 }
 
 /** Which lengths land, at one speed: a table by length, 2 where it starts on a beat, 1 between. */
@@ -74,7 +73,6 @@ function makeRows({ shapes, sizes, repeats, list }: Question): readonly Row[] {
     total: sum(all),
     distinct: new Set(all).size,
     inner,
-    innerIsSame: new Set(all).size === 1,
   });
   return shapes.flatMap((shape) => {
     if (shape === 'list') return list ? [row(shape, list)] : [];
@@ -98,7 +96,7 @@ export function eachTotal(
     for (let inner = gaps.least; inner <= gaps.most; inner += 1) {
       for (let outer = gaps.least; outer <= gaps.most; outer += 1) {
         // The same size with the same gap throughout is one longer row and not nested.
-        if (row.innerIsSame && inner === outer) continue;
+        if (row.distinct === 1 && inner === outer) continue;
         visit(3 * (row.inner - 1) * inner + 2 * outer, 1, inner, outer);
       }
     }
@@ -193,8 +191,8 @@ interface AlikeRows {
 function alikeRows(rows: readonly Row[]): readonly AlikeRows[] {
   const alike = new Map<string, AlikeRows>();
   for (const row of rows) {
-    const { shape, sizes, inner, innerIsSame, total: long, distinct } = row;
-    const key = `${shape === 'nested'} ${sizes.length} ${inner} ${innerIsSame} ${long} ${distinct}`;
+    const { sizes, inner, total: long, distinct } = row;
+    const key = `${sizes.length} ${inner} ${long} ${distinct}`;
     const known = alike.get(key);
     if (known) known.times += 1;
     else alike.set(key, { row, times: 1 });

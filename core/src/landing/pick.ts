@@ -27,7 +27,7 @@ export function pick(
   // Where each class begins; beyond its room the first of a very large class stand for the rest.
   const starts = new Int32Array(last + 2);
   for (let at = 0; at <= last; at += 1) {
-    starts[at + 1] = Math.min(INDEX, (starts[at] ?? 0) + (counts[at] ?? 0));
+    starts[at + 1] = Math.min(INDEX, cellAt(starts, at) + cellAt(counts, at));
   }
   const room = cellAt(starts, last + 1);
   const next = starts.slice();
@@ -53,7 +53,7 @@ export function pick(
         const rowsOfGaps = inner < 0 ? gapRows(row.sizes.length - 1, gaps, question.gaps) : ALIKE;
         for (const between of rowsOfGaps) {
           const place = next[one] ?? room;
-          if (place >= (starts[one + 1] ?? 0)) return;
+          if (place >= cellAt(starts, one + 1)) return;
           next[one] = place + 1;
           keys[place] = simple * INDEX + number;
           ofRow[number] = rowIndex;
@@ -74,7 +74,7 @@ export function pick(
       sorted[one] = 1;
       keys.subarray(starts[one], starts[one + 1]).sort();
     }
-    return keys[place] ?? 0;
+    return cellAt(keys, place);
   }
 
   return {
@@ -84,9 +84,8 @@ export function pick(
       const row = nth(rows, cellAt(ofRow, found));
       const speed = nth(speeds, cellAt(ofSpeed, found));
       const { landing, after } = question;
-      const gaps = Array.from(
-        { length: row.sizes.length - 1 },
-        (_, index) => ((index + 1) % row.inner === 0 ? outers[found] : inners[found]) ?? 0,
+      const gaps = Array.from({ length: row.sizes.length - 1 }, (_, index) =>
+        cellAt((index + 1) % row.inner === 0 ? outers : inners, found),
       );
       return {
         shape: row.shape,
@@ -110,7 +109,7 @@ function classAt(starts: Int32Array, place: number): number {
   let high = starts.length - 2;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if ((starts[middle] ?? 0) <= place) low = middle;
+    if (cellAt(starts, middle) <= place) low = middle;
     else high = middle - 1;
   }
   return low;

@@ -1,3 +1,4 @@
+import { numberAt } from '../bounds/index.ts';
 import type { Cycle } from '../cycle/index.ts';
 import { wrap } from '../time/index.ts';
 import { capital, form, inWords, wordedCount } from '../wording/index.ts';
@@ -125,7 +126,7 @@ function startWays(cycle: Cycle, { start, parts }: Question): readonly Candidate
     change: { start: { kind: 'any' } as const },
   };
   if (start.kind === 'beat') return [anywhere];
-  const units = unitsOf(cycle, parts[0] ?? 1);
+  const units = unitsOf(cycle, numberAt(parts, 0));
   const here = start.count * units.parts + start.part;
   return upTo(1, Math.floor(units.perTurn / 2))
     .flatMap((by) => [here - by, here + by])

@@ -81,14 +81,13 @@ export const PLATEAU = { sessions: 5, days: 10 } as const;
 /** The plateau a line is on: no gain over at least five sessions and ten days. */
 export function plateauOf(sessions: readonly Session[]): Plateau | undefined {
   const best = bestSoFar(sessions);
-  const top = best.at(-1)?.bpm;
-  const since = best.find(({ bpm }) => bpm === top)?.day;
-  const last = sessions.at(-1)?.day;
-  if (top === undefined || since === undefined || last === undefined) return undefined;
-  const after = sessions.filter(({ day }) => daysBetween(since, day) > 0);
-  const days = daysBetween(since, last);
+  const top = best.find(({ bpm }) => bpm === best.at(-1)?.bpm);
+  if (!top) return undefined;
+  const { bpm, day: since } = top;
+  const after = sessions.map(({ day }) => daysBetween(since, day)).filter((days) => days > 0);
+  const days = Math.max(0, ...after);
   return after.length >= PLATEAU.sessions && days >= PLATEAU.days
-    ? { bpm: top, since, sessions: after.length, days }
+    ? { bpm, since, sessions: after.length, days }
     : undefined;
 }
 

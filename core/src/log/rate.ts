@@ -1,3 +1,4 @@
+import { nth } from '../bounds/index.ts';
 import type { Bpm } from '../time/index.ts';
 import { bestSoFar, type Session, sessionsOf } from './progress.ts';
 import { grouped, inTime, type LoggedRun } from './run.ts';
@@ -58,7 +59,7 @@ function lastDays(runs: readonly LoggedRun[]): readonly LoggedRun[] {
   const days = new Set<string>();
   let from = runs.length;
   while (from > 0) {
-    days.add(runs[from - 1]?.day ?? '');
+    days.add(nth(runs, from - 1).day);
     if (days.size > RATE.last) break;
     from -= 1;
   }

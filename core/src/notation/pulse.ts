@@ -84,7 +84,7 @@ function refined(times: readonly Seconds[], beat: Seconds, start: Seconds): Puls
     now = { beat: slope, start: t - slope * x };
   }
   // The first stroke is taken for the one: where else the turn begins nobody can hear.
-  const first = Math.round((((times[0] ?? 0) - now.start) / now.beat) * 12) / 12;
+  const first = Math.round(((numberAt(times, 0) - now.start) / now.beat) * 12) / 12;
   return { beat: now.beat, start: now.start + first * now.beat };
 }
 

@@ -1,5 +1,5 @@
 import { NAME_LENGTH, nth, oneLine } from '../bounds/index.ts';
-import { beatsOf, turnPulses } from '../cycle/index.ts';
+import { firstSpan, turnPulses } from '../cycle/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import {
   addVariation,
@@ -228,9 +228,7 @@ function tempoOf(tempos: readonly TempoMark[], { cycle, pulse, start }: Stretch)
   const mark = tempos.findLast(({ at }) => compare(at, start) <= 0) ?? tempos[0];
   const counts = mark?.beat === undefined ? undefined : divide(mark.beat, pulse);
   const per =
-    counts?.den === 1 && counts.num >= 1 && counts.num <= 64
-      ? counts.num
-      : (beatsOf(cycle)[0]?.span ?? 1);
+    counts?.den === 1 && counts.num >= 1 && counts.num <= 64 ? counts.num : firstSpan(cycle);
   const quarters = mark?.quarters ?? 120;
   const bpm = quarters / (toNumber(pulse) * per);
   const kept = Math.round(bpm * 1000) / 1000;

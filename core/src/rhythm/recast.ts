@@ -1,6 +1,6 @@
 import { nth } from '../bounds/index.ts';
 import { refitted } from '../counting/index.ts';
-import { beatsOf, beatsOverTurns, type Cycle, turnPulses } from '../cycle/index.ts';
+import { beatsOf, beatsOverTurns, type Cycle, firstSpan, turnPulses } from '../cycle/index.ts';
 import {
   compare,
   divide,
@@ -51,7 +51,7 @@ const FINEST = 16;
  */
 export function recast(rhythm: Rhythm, cycle: Cycle): Recast {
   const strokes = rhythm.layers.reduce((sum, layer) => sum + layer.strokes.length, 0);
-  const first = beatsOf(cycle)[0]?.span ?? 1;
+  const first = firstSpan(cycle);
   const { second, eduppu } = rhythm;
   const shared = withEduppu(
     withSecond(rhythm, second && refitted(second, cycle)),

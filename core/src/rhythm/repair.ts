@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { listOf, NameSchema, oneLine, parseData } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
-import { beatsOf, type Cycle, CycleSchema, cycleFromSpans } from '../cycle/index.ts';
+import { beatsOf, type Cycle, CycleSchema, cycleFromSpans, firstSpan } from '../cycle/index.ts';
 import {
   findInstrument,
   INSTRUMENTS,
@@ -59,7 +59,7 @@ export function repairRhythm(data: unknown, id: string, own: readonly Instrument
     return value;
   };
   const { entries } = RhythmSchema;
-  const tempo = field('tempo', TempoSchema) ?? { bpm: 60, per: beatsOf(cycle)[0]?.span ?? 1 };
+  const tempo = field('tempo', TempoSchema) ?? { bpm: 60, per: firstSpan(cycle) };
   const counting = field('counting', entries.counting);
   const second = field('second', entries.second);
   const eduppu = field('eduppu', entries.eduppu);

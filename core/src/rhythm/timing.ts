@@ -1,4 +1,4 @@
-import { numberAt } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { beatStarts, beatsOf, beatsToPulses, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   add,
@@ -147,13 +147,10 @@ function timeWithTwins(cycle: Cycle, layer: Layer, cuts: Layer[]): LayerTiming {
 
 function isCutAlike({ cells: a }: Layer, { cells: b }: Layer): boolean {
   if (a.length !== b.length) return false;
-  for (let at = 0; at < a.length; at += 1) {
-    const one = a[at];
-    const other = b[at];
-    if (one?.slots !== other?.slots) return false;
-    if (one?.beats.num !== other?.beats.num || one?.beats.den !== other?.beats.den) return false;
-  }
-  return true;
+  return a.every(({ slots, beats: { num, den } }, at) => {
+    const other = nth(b, at);
+    return slots === other.slots && num === other.beats.num && den === other.beats.den;
+  });
 }
 
 function putOnGrid(rhythm: Lines): TimingResult {
@@ -217,7 +214,7 @@ function tooFine(rhythm: Lines, at: number): TimingResult {
     }),
   );
   const named = [...new Set(divisions)].slice(-6).join(', ');
-  const layer = rhythm.layers[at]?.name ?? '';
+  const layer = nth(rhythm.layers, at).name;
   return {
     ok: false,
     message: `The cells do not meet on a grid of at most ten million parts: ${named} (layer ${layer}). Give some of these cells divisions that go into one another, or make the layer a whole number of turns.`,

@@ -1,4 +1,4 @@
-import { numberAt } from '../bounds/index.ts';
+import { nth, numberAt } from '../bounds/index.ts';
 import { beatStarts, beatsOf, type Cycle, turnPulses } from '../cycle/index.ts';
 import {
   accentOnly,
@@ -121,12 +121,12 @@ function fold(
     let pass = Math.floor(at / turn);
     const within = at - pass * turn;
     let beat = starts.findLastIndex((start) => start <= within);
-    let place = (within - numberAt(starts, beat)) / (beatsOf(cycle)[beat]?.span ?? 1);
+    let place = (within - numberAt(starts, beat)) / nth(beatsOf(cycle), beat).span;
     const span = numberAt(spans, beat);
-    const early = Math.min(SLIP * jitter, span / (2 * (slots[beat] ?? 1)), 0.25 * span);
+    const early = Math.min(SLIP * jitter, span / (2 * numberAt(slots, beat)), 0.25 * span);
     if ((1 - place) * span < early) {
       const next = (beat + 1) % starts.length;
-      place = ((place - 1) * span) / (spans[next] ?? 1);
+      place = ((place - 1) * span) / numberAt(spans, next);
       if (next === 0) pass += 1;
       beat = next;
     }

@@ -1,6 +1,6 @@
 import { NAME_LENGTH, oneLine } from '../bounds/index.ts';
 import { readCounting, readSecond } from '../counting/index.ts';
-import { beatsOf, type Cycle, cycleFromSpans } from '../cycle/index.ts';
+import { type Cycle, cycleFromSpans, firstSpan } from '../cycle/index.ts';
 import {
   LIMITS,
   type Rhythm,
@@ -224,7 +224,7 @@ function readTempo(
   cycle: Cycle,
   problems: Problems,
 ): { readonly tempo: Tempo; readonly target: number } {
-  const first = beatsOf(cycle)[0]?.span ?? 1;
+  const first = firstSpan(cycle);
   const usual = { tempo: { bpm: 80, per: first }, target: 80 };
   if (!row) return usual;
   const match = /^(\S+)(?:(\s+to\s+)(\S+))?(?:(\s+per\s+)(\S+))?\s*$/.exec(row.rest.text);

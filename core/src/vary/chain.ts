@@ -74,7 +74,7 @@ export function applyChain(
     now = next;
     layer = looked;
   }
-  const made: readonly Traced[] = now.layers[index]?.strokes ?? [];
+  const made: readonly Traced[] = nth(now.layers, index).strokes;
   return {
     rhythm: withLayer(rhythm, index, layer),
     layer,

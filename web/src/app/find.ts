@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 /** Something that Find anything can find. */
 export interface Found {
   readonly group: string;
@@ -35,7 +36,8 @@ export function find(words: string, lists: readonly (readonly Found[])[]): reado
     const group = groups.get(one.group) ?? { ranks: [[], [], []], count: 0, best: 3 };
     group.count += 1;
     group.best = Math.min(group.best, rank);
-    if ((group.ranks[rank]?.length ?? 0) < most) group.ranks[rank]?.push(one);
+    const alike = nth(group.ranks, rank);
+    if (alike.length < most) alike.push(one);
     groups.set(one.group, group);
   }
   return [...groups]

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { placesOf } from '@stride/core/mix';
 import { useEffect } from 'react';
 import { useSoundSettings } from './sound-settings.ts';
@@ -11,6 +12,6 @@ export function usePlaces(ids: readonly string[], active = true): void {
     if (!active) return;
     const layers = all === '' ? [] : all.split('\n');
     const places = placesOf(layers.length, spread);
-    player.setPlaces(new Map(layers.map((id, index) => [id, places[index] ?? 0])));
+    player.setPlaces(new Map(layers.map((id, index) => [id, numberAt(places, index)])));
   }, [all, spread, active]);
 }

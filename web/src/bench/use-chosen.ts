@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import type { LayerGrid } from '@stride/core/rhythm';
 import { useEffect } from 'react';
 import { useLatest } from '../ui/use-latest.ts';
@@ -12,7 +13,7 @@ export function stretchOf(
   { startTicks, lengthTicks }: LayerGrid,
   [first, last]: Chosen,
 ): ChosenStretch {
-  const from = startTicks[first] ?? 0;
+  const from = numberAt(startTicks, first);
   const to = startTicks[last + 1] ?? lengthTicks;
   return { from, to: to > from ? to : to + lengthTicks, isStretch: first !== last };
 }

@@ -4,6 +4,7 @@ import {
   isUnderWay,
   ladderProblem,
   pathSeconds,
+  stoneAt,
 } from '@stride/core/climb';
 import { countTurn } from '@stride/core/counting';
 import { turnPulses } from '@stride/core/cycle';
@@ -106,8 +107,8 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
   const takes = useTake(ear.sound, state);
   const under = isUnderWay(state) ? state : undefined;
   const rung = 'rung' in state ? state.rung : undefined;
-  const stone = rung === undefined ? undefined : path.stones[path.rungs[rung]?.stone ?? -1];
-  const shown = stone ?? path.stones[path.rungs[firstRung]?.stone ?? 0];
+  const stone = rung === undefined ? undefined : stoneAt(path, rung);
+  const shown = stone ?? stoneAt(path, firstRung);
   const asked = useMemo(
     () => new Set(shown ? askedIn(line, shown.passage).map(({ slot }) => slot) : []),
     [line, shown],
@@ -126,7 +127,7 @@ function ClimbOf({ practice }: { readonly practice: Practice }) {
 
   /** Keeps what the next run is compared with, and the best clean tempo of the whole. */
   function keep(found: RunResult): void {
-    const at = path.stones[path.rungs[found.rung]?.stone ?? -1];
+    const at = stoneAt(path, found.rung);
     if (!at) return;
     const key = `${layer.id}/${at.name}`;
     setBefore(learning.last?.[key]);

@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import type { Path } from '@stride/core/climb';
 import { counted } from '@stride/core/wording';
 import { memo, useEffect, useRef } from 'react';
@@ -132,7 +133,7 @@ function runsOf({ stones, rungs }: Path) {
   rungs.forEach(({ stone }, at) => {
     const last = runs.at(-1);
     if (last?.stone === stone) last.to = at + 1;
-    else runs.push({ name: stones[stone]?.name ?? '', stone, from: at, to: at + 1 });
+    else runs.push({ name: nth(stones, stone).name, stone, from: at, to: at + 1 });
   });
   return runs;
 }

@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import { changeRung, LADDER_LIMITS, leaveOutRung } from '@stride/core/climb';
 import { TEMPO_RANGE } from '@stride/core/time';
 import { capital } from '@stride/core/wording';
@@ -16,7 +17,7 @@ export function RungFields({ practice, index, onClose }: RungFieldsProps) {
   const { path, setPath, isChanged } = practice;
   const rung = path.rungs[index];
   if (!rung) return null;
-  const name = path.stones[rung.stone]?.name ?? '';
+  const name = nth(path.stones, rung.stone).name;
   return (
     <div className="flex flex-wrap items-end gap-4 border-t border-edge pt-2">
       <p className="self-center text-lead">{capital(name)}. The climb begins here.</p>

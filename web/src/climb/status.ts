@@ -1,4 +1,11 @@
-import { type ClimbState, isUnderWay, type Ladder, type Path, STUBBORN } from '@stride/core/climb';
+import {
+  type ClimbState,
+  isUnderWay,
+  type Ladder,
+  type Path,
+  STUBBORN,
+  stoneAt,
+} from '@stride/core/climb';
 import { capital, counted, times } from '@stride/core/wording';
 import type { RunResult } from './run-log.ts';
 
@@ -19,9 +26,9 @@ export interface ToSay {
 }
 
 /** What is practised at a rung, where it is not simply the whole. */
-export function sayStone({ stones, rungs }: Path, rung: number): string | undefined {
-  const stone = stones[rungs[rung]?.stone ?? -1];
-  return stone && (stones.length > 1 || stone.size !== 'whole') ? stone.name : undefined;
+export function sayStone(path: Path, rung: number): string | undefined {
+  const stone = stoneAt(path, rung);
+  return stone && (path.stones.length > 1 || stone.size !== 'whole') ? stone.name : undefined;
 }
 
 /** What the one large button does now. */

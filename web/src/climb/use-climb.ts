@@ -4,6 +4,7 @@ import {
   type ClimbState,
   isUnderWay,
   nextClimb,
+  stoneAt,
 } from '@stride/core/climb';
 import type { Hit, Strictness } from '@stride/core/ear';
 import type { NextSegment, Segment, Sound } from '@stride/core/sound';
@@ -117,7 +118,7 @@ export function useClimb(options: ClimbOptions): Climbing {
   /** Whether the strokes of a rung are heard: not where nothing is asked, as when it is said. */
   function listensAt(rung: number): boolean {
     const { input, line, parts } = latest.current;
-    const stone = parts?.path.stones[parts.path.rungs[rung]?.stone ?? -1];
+    const stone = parts && stoneAt(parts.path, rung);
     return Boolean(input && line && stone && askedIn(line, stone.passage).length > 0);
   }
 

@@ -1,3 +1,4 @@
+import { nth, numberAt } from '@stride/core/bounds';
 import { CROSSING_LIMITS, crossing, crossingAsRhythm, type LearnStep } from '@stride/core/crossing';
 import type { Rhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
@@ -79,7 +80,7 @@ export function Crossing() {
   const voices = useMemo(() => pulses.map((one) => one.voice), [pulses]);
   const { counts } = crossed;
   /** The tempo of the whole span is what stays when another pulse becomes the beat. */
-  const spans = bpm / (counts[from] ?? 1);
+  const spans = bpm / numberAt(counts, from);
   const { playing, toggle } = useCrossingPlayer(crossed, setup, spans, (pulse) =>
     kept.change((before) => hearFrom(before, pulse), 'from'),
   );
@@ -103,7 +104,7 @@ export function Crossing() {
 
   /** All of it as a rhythm, each pulse a layer. */
   function whole(id: string): Rhythm {
-    const backbeat = setup.pulses[from]?.backbeat ?? [];
+    const backbeat = nth(setup.pulses, from).backbeat ?? [];
     return crossingAsRhythm({ crossed, parts: voices, from, bpm, id, backbeat });
   }
 

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { type Counting, countBeat } from '@stride/core/counting';
 import { type Crossing as Crossed, soundsOf, stepsOf } from '@stride/core/crossing';
 import { instrumentOf, strokeKind } from '@stride/core/instrument';
@@ -32,7 +33,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
   const top = 46;
   const ground = top + counts.length * ROW + 78;
   const height = ground + 92;
-  const beats = counts[from] ?? 1;
+  const beats = numberAt(counts, from);
   const parts = grid / beats;
   // A beat that starts later than the span is counted where it is.
   const steps = stepsOf(crossed, from);
@@ -48,10 +49,10 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
     parts <= 16 && room / grid > 13
       ? countBeat(counting, beat + 1, parts).map((word, part) => ({
           word,
-          at: ((steps[beat] ?? 0) + part) % grid,
+          at: (numberAt(steps, beat) + part) % grid,
           strong: part === 0,
         }))
-      : [{ word: String(beat + 1), at: steps[beat] ?? 0, strong: true }],
+      : [{ word: String(beat + 1), at: numberAt(steps, beat), strong: true }],
   ).flat();
   return (
     <div ref={frame} className="w-full">
@@ -81,7 +82,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
           .map((beat) => (
             <rect
               key={beat}
-              x={x(steps[beat] ?? 0) - 8}
+              x={x(numberAt(steps, beat)) - 8}
               y={top - 8}
               width={room / beats}
               height={height - top - 4}
@@ -139,7 +140,7 @@ export function CrossingLine({ crossed, voices, from, counting, playing }: Cross
           strokeLinecap="round"
         />
         {moments.map(({ at, pulses }, index) => {
-          const stride = strides[index] ?? 0;
+          const stride = numberAt(strides, index);
           const next = at + stride;
           return (
             <g key={at}>

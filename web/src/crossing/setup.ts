@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import type { CountingSystem } from '@stride/core/counting';
 import {
   type Backbeat,
@@ -93,7 +94,7 @@ export function openSetup({ pulses, parts, bpm }: Opened): Setup {
 
 /** The same strokes with another pulse as the beat; the whole span takes as long as before. */
 export function hearFrom(setup: Setup, from: number): Setup {
-  const steps = (index: number) => setup.pulses[index]?.pulse.steps ?? 1;
+  const steps = (index: number) => nth(setup.pulses, index).pulse.steps;
   return { ...setup, from, bpm: tempoFrom(setup.bpm, steps(from), steps(setup.from)) };
 }
 
@@ -146,8 +147,8 @@ export function removePulse(setup: Setup, index: number): Setup {
   // The beat stays with its pulse, else goes to the first one that is left.
   const stays = setup.from !== index;
   const from = stays ? setup.from - (setup.from > index ? 1 : 0) : 0;
-  const was = setup.pulses[setup.from]?.pulse.steps ?? 1;
-  const bpm = stays ? setup.bpm : tempoFrom(setup.bpm, pulses[from]?.pulse.steps ?? 1, was);
+  const was = nth(setup.pulses, setup.from).pulse.steps;
+  const bpm = stays ? setup.bpm : tempoFrom(setup.bpm, nth(pulses, from).pulse.steps, was);
   return { ...setup, pulses, from, bpm };
 }
 

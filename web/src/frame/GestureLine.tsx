@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { pulseOf, type SkeletonStroke } from '@stride/core/catalogue';
 import { type Counting, countTurn, type SecondCount, secondCycle } from '@stride/core/counting';
 import {
@@ -88,7 +89,7 @@ export function GestureLine(props: GestureLineProps) {
   const groupStarts = new Map<number, string>();
   let beat = 0;
   for (const group of cycle.groups) {
-    groupStarts.set(starts[beat] ?? 0, group.label ?? '');
+    groupStarts.set(numberAt(starts, beat), group.label ?? '');
     beat += group.beats.length;
   }
   const spoken = beatsOf(cycle)
@@ -177,7 +178,7 @@ export function GestureLine(props: GestureLineProps) {
           );
         })}
         {beatsOf(cycle).map(({ gesture }, index) => {
-          const { x, y } = at(starts[index] ?? 0);
+          const { x, y } = at(numberAt(starts, index));
           return (
             <GestureMark
               key={starts[index]}

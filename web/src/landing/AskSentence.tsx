@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import type { Cycle } from '@stride/core/cycle';
 import {
   QUESTION_LIMITS,
@@ -131,7 +132,7 @@ export function AskSentence({ cycle, question, onCycle, onChange, full }: AskSen
             const next = value === 'all' ? [3, 4, 5, 6, 7, 8, 9] : [Number(value)];
             const { eduppu } = question;
             // A count of fewer parts has no part beyond its last.
-            const part = Math.min(eduppu?.part ?? 0, (next[0] ?? 1) - 1);
+            const part = Math.min(eduppu?.part ?? 0, numberAt(next, 0) - 1);
             set({ parts: next, ...(eduppu ? { eduppu: { ...eduppu, part } } : {}) });
           }}
         >

@@ -1,5 +1,5 @@
 import { findEntry } from '@stride/core/catalogue';
-import { beatsOf, type Cycle } from '@stride/core/cycle';
+import { type Cycle, firstSpan } from '@stride/core/cycle';
 import { cadenceAsLayer, missOf, sayCadence, sayMiss, unitsOf } from '@stride/core/landing';
 import type { Rhythm } from '@stride/core/rhythm';
 import { TEMPO_RANGE } from '@stride/core/time';
@@ -125,7 +125,7 @@ export function Landing() {
         : undefined,
     [cycle, cadence, words.said, words.instrument, words.table, before, at],
   );
-  const per = unitsOf(cycle, 1).count === 'beat' ? (beatsOf(cycle)[0]?.span ?? 1) : 1;
+  const per = unitsOf(cycle, 1).count === 'beat' ? firstSpan(cycle) : 1;
   const layer = made?.ok ? made.layer : undefined;
   const { playing, toggle, hearNext } = useLandingPlayer(cycle, layer, bpm, per);
   useKeys(KEYS.play.keys, toggle);

@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import type { Cycle } from '@stride/core/cycle';
 import { type Instrument, strokeKind } from '@stride/core/instrument';
 import {
@@ -120,7 +121,7 @@ export function LandingLine(props: LandingLineProps) {
               y={y}
               height={HEIGHTS[one.lands ? 'lands' : begins ? 'begins' : 'inside']}
               family={
-                strokeKind(instrument, table[one.text ?? ''] ?? instrument.strokes[0]?.code ?? '')
+                strokeKind(instrument, table[one.text ?? ''] ?? nth(instrument.strokes, 0).code)
                   ?.family ?? 'open'
               }
             />

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import {
   type Cadence,
   readSizes,
@@ -56,7 +57,7 @@ export function sizesOfSyllables(
     if (last < 0 || gap > 0) {
       if (last >= 0) gaps.push(gap);
       sizes.push(1);
-    } else sizes[last] = (sizes[last] ?? 0) + 1;
+    } else sizes[last] = numberAt(sizes, last) + 1;
     gap = 0;
   }
   return sizes.length > 0 ? { sizes, gaps } : undefined;

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { type Day, REST_AFTER, sayComing, sayRise } from '@stride/core/log';
 import { counted } from '@stride/core/wording';
 import { useQueryClient } from '@tanstack/react-query';
@@ -71,14 +72,14 @@ function Plan({ view, minutes, isOwn, owner, onMinutes, onOrder }: PlanProps) {
   const navigate = useNavigate();
   const session = useSession();
   const [hurts, setHurts] = useState(false);
-  const isDone = today.items.map((item, at) => (played[at] ?? 0) >= item.minutes - NEARLY);
+  const isDone = today.items.map((item, at) => numberAt(played, at) >= item.minutes - NEARLY);
   const next = isDone.indexOf(false);
   const item = today.items[next];
   const done = isDone.filter(Boolean).length;
   const begin = (at: number) => {
     const chosen = today.items[at];
     if (!chosen) return;
-    beginSession(today, at, (played[at] ?? 0) * 60);
+    beginSession(today, at, numberAt(played, at) * 60);
     navigate(wayTo(chosen));
   };
   const beginAt = useLatest(begin);

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import {
   bestSoFar,
   clockProblem,
@@ -93,7 +94,7 @@ export function todayView(data: LogData, { day, minutes, order }: TodayAsk): Tod
   const isNew = last && daysBetween(last.day, day) <= 3;
   const played = playedOf(today, log.own);
   const left = today.items.map(({ load, minutes: all }, at) =>
-    scaled(load, 1 - (played[at] ?? 0) / all),
+    scaled(load, 1 - numberAt(played, at) / all),
   );
   return {
     today,

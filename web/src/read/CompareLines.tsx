@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import { beatStarts, turnPulses } from '@stride/core/cycle';
 import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import { type LayerComparison, type LayerInCycle, sayLayers } from '@stride/core/read';
@@ -95,7 +96,7 @@ function CompareRow({ sides, comparison, lit, from, to, left, x }: CompareRowPro
       {grounds.map((ground, index) => (
         <g key={ground}>
           {left === NAMES || index === 1 ? (
-            <LineName name={sides[index]?.name ?? ''} ground={ground} beside={left === NAMES} />
+            <LineName name={nth(sides, index).name} ground={ground} beside={left === NAMES} />
           ) : null}
           <path
             d={`M${left - 12} ${ground} H${x(to) + 14}`}

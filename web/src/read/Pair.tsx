@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import { crossingOfLayers, type Pulse } from '@stride/core/crossing';
 import { sayPair } from '@stride/core/read';
 import { type Rhythm, tempoAt, timeRhythm } from '@stride/core/rhythm';
@@ -78,6 +79,6 @@ export function Pair({ rhythm, layerIndex, lit, onLight }: PairProps) {
 /** Steps a minute of the first pulse, so that the crossing goes as fast as the rhythm does. */
 function tempoOf(rhythm: Rhythm, pulses: readonly Pulse[], span: Pulses): Bpm {
   const seconds = toNumber(multiply(span, secondsPerPulse(tempoAt(rhythm))));
-  const bpm = ((pulses[0]?.steps ?? 1) * 60) / seconds;
+  const bpm = (nth(pulses, 0).steps * 60) / seconds;
   return Math.min(TEMPO_RANGE.max, Math.max(TEMPO_RANGE.min, bpm));
 }

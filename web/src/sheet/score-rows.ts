@@ -1,3 +1,4 @@
+import { nth, numberAt } from '@stride/core/bounds';
 import { beatStarts, type Cycle } from '@stride/core/cycle';
 import { canCut, cutMeasure, type Staff, type StaffMeasure } from '@stride/core/staff';
 import { rational } from '@stride/core/time';
@@ -79,7 +80,7 @@ function cutBar(
     const firsts = packEvenly(widths, room);
     best = intoParts(
       measures,
-      firsts.slice(1).flatMap((first) => cuts[first - 1] ?? []),
+      firsts.slice(1).map((first) => nth(cuts, first - 1)),
     );
     if (Math.max(...widths) <= room) break;
   }
@@ -92,9 +93,7 @@ function intoParts(
   cuts: Parameters<typeof cutMeasure>[1],
 ): readonly (readonly StaffMeasure[])[] {
   const cut = measures.map((measure) => cutMeasure(measure, cuts));
-  return Array.from({ length: cuts.length + 1 }, (_, part) =>
-    cut.flatMap((parts) => parts[part] ?? []),
-  );
+  return Array.from({ length: cuts.length + 1 }, (_, part) => cut.map((parts) => nth(parts, part)));
 }
 
 /** The pulses with which groups begin. */
@@ -102,7 +101,7 @@ function groupStarts(cycle: Cycle): readonly number[] {
   const beats = beatStarts(cycle);
   let beat = 0;
   return cycle.groups.map((group) => {
-    const start = beats[beat] ?? 0;
+    const start = numberAt(beats, beat);
     beat += group.beats.length;
     return start;
   });

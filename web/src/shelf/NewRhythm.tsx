@@ -1,6 +1,6 @@
-import { NAME_LENGTH, oneLine } from '@stride/core/bounds';
+import { NAME_LENGTH, nth, oneLine } from '@stride/core/bounds';
 import { type CatalogueEntry, entryOf } from '@stride/core/catalogue';
-import { beatsOf } from '@stride/core/cycle';
+import { beatsOf, firstSpan } from '@stride/core/cycle';
 import { INSTRUMENTS, playedOn } from '@stride/core/instrument';
 import { addSkeletonLayer, plainCells, type Rhythm } from '@stride/core/rhythm';
 import { readCycleText } from '@stride/core/text';
@@ -33,7 +33,7 @@ export function NewRhythm({ named, onClose }: NewRhythmProps) {
   const cycle = readCycleText(spans);
   const entry = cycle.ok ? entryOf(cycle.cycle) : undefined;
   const [withStrokes, setWithStrokes] = useState(true);
-  const instrument = wanted ?? entry?.instrument ?? INSTRUMENTS[0]?.id ?? '';
+  const instrument = wanted ?? entry?.instrument ?? nth(INSTRUMENTS, 0).id;
   /** A second press while the first one is being kept makes no second rhythm. */
   const busy = useRef(false);
 
@@ -126,9 +126,8 @@ function withKnown(empty: Rhythm, entry: CatalogueEntry): Rhythm {
 /** A rhythm with one empty layer; a cycle of the catalogue brings its own counting and slower tempo. */
 function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): Rhythm {
   const entry = entryOf(cycle);
-  const spans = beatsOf(cycle).map((beat) => beat.span);
   const kind = knownInstrument(instrument);
-  const tempo = entry?.tempos[0] ?? { bpm: 60, per: spans[0] ?? 1 };
+  const tempo = entry?.tempos[0] ?? { bpm: 60, per: firstSpan(cycle) };
   return {
     id: crypto.randomUUID(),
     name: oneLine(name, NAME_LENGTH) || (entry ? capital(entry.name) : 'New rhythm'),
@@ -138,7 +137,7 @@ function emptyRhythm(name: string, cycle: Rhythm['cycle'], instrument: string): 
         id: 'layer-1',
         name: capital(kind?.name ?? 'Layer'),
         ...(kind ? playedOn(kind) : { instrument }),
-        cells: plainCells(spans),
+        cells: plainCells(beatsOf(cycle).map(({ span }) => span)),
         strokes: [],
       },
     ],

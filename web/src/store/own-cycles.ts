@@ -1,5 +1,5 @@
 import type { CatalogueEntry } from '@stride/core/catalogue';
-import { beatsOf, type Cycle, CycleSchema } from '@stride/core/cycle';
+import { type Cycle, CycleSchema, firstSpan } from '@stride/core/cycle';
 import * as v from 'valibot';
 import { database, openSafely, type StrideDatabase } from './db.ts';
 import { useLive } from './use-live.ts';
@@ -21,7 +21,7 @@ async function ownEntries(db: StrideDatabase): Promise<readonly CatalogueEntry[]
 
 /** A cycle of one's own as an entry of the catalogue. */
 export function ownEntry(cycle: Cycle): CatalogueEntry {
-  const per = beatsOf(cycle)[0]?.span ?? 1;
+  const per = firstSpan(cycle);
   return {
     id: cycle.id,
     name: cycle.name,

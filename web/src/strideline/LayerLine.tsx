@@ -1,3 +1,4 @@
+import { nth, numberAt } from '@stride/core/bounds';
 import { beatNumber, countBeat, countTurn, isPulseSystem } from '@stride/core/counting';
 import { type Cycle, turnPulses } from '@stride/core/cycle';
 import { type Family, instrumentOf, strokeKind } from '@stride/core/instrument';
@@ -186,7 +187,7 @@ function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: Ro
       : countBeat(
           sayCounting,
           beatNumber(sayCounting, cycle, beat - 1),
-          layer.cells[grid.cellOf[slot] ?? 0]?.slots ?? 1,
+          nth(layer.cells, numberAt(grid.cellOf, slot)).slots,
         )[0];
     return (
       <text
@@ -246,7 +247,7 @@ function MelodyStrip({ layer, grid, band, geometry, offset, from, to, x }: Round
 function Rings({ layer, grid, band, geometry, offset, from, to, x }: RoundProps) {
   const path = (layer.rings ?? [])
     .map((slot) => ({
-      start: (grid.startTicks[slot] ?? 0) + offset,
+      start: numberAt(grid.startTicks, slot) + offset,
       end: (grid.startTicks[slot + 1] ?? grid.lengthTicks) + offset,
     }))
     .filter(({ start }) => start >= from && start < to)
@@ -262,10 +263,10 @@ function Strides(props: RoundProps) {
   const { layer, grid, band, geometry, offset, from, to, x, ticksPerPulse } = props;
   if (!showsStrides(layer)) return null;
   const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
-  const onsets = slots.map((slot) => grid.startTicks[slot] ?? 0);
+  const onsets = slots.map((slot) => numberAt(grid.startTicks, slot));
   const { scale } = geometry;
   return strides(onsets, grid.lengthTicks).map((gap, index) => {
-    const start = (onsets[index] ?? 0) + offset;
+    const start = numberAt(onsets, index) + offset;
     if (start < from || start >= to) return null;
     const a = x(start);
     const b = x(Math.min(start + gap, to));

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { type Family, instrumentOf, type PlayedOn, strokeKind } from '@stride/core/instrument';
 import {
   type Force,
@@ -60,7 +61,7 @@ export function SmallHeads({ paths }: { readonly paths: ReadonlyMap<Family, Smal
 
 /** A short bar on the lower edge, under a slot. */
 function markAt(grid: LayerGrid, slot: number): string {
-  return `M${rounded(xAt(grid, grid.startTicks[slot] ?? 0) - 4)} ${HEIGHT - 2}h8`;
+  return `M${rounded(xAt(grid, numberAt(grid.startTicks, slot)) - 4)} ${HEIGHT - 2}h8`;
 }
 
 function xAt({ lengthTicks }: LayerGrid, ticks: number): Px {

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import type { Counting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
@@ -55,11 +56,10 @@ function slotOf(target: EventTarget): number | undefined {
 /** The slot of this row under a place across; the one it came from until the next is clearly meant. */
 function slotUnder(props: SlotGridProps, x: number, from: number): number {
   const { grid, geometry, system } = props;
-  const place = (slot: number) => xIn(geometry, system, grid.startTicks[slot] ?? 0);
+  const place = (slot: number) => xIn(geometry, system, numberAt(grid.startTicks, slot));
   let best = from;
   let least = Math.abs(place(from) - x) - 6;
-  for (let slot = 0; slot < grid.startTicks.length; slot += 1) {
-    const start = grid.startTicks[slot] ?? 0;
+  for (const [slot, start] of grid.startTicks.entries()) {
     if (start < system.from || start >= system.to) continue;
     const distance = Math.abs(place(slot) - x);
     if (distance < least) {

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { type Layer, type LayerGrid, sayOf } from '@stride/core/rhythm';
 import type { Px } from './px.ts';
 
@@ -45,7 +46,7 @@ function workOut(layer: Layer, grid: LayerGrid, pxPerTick: number): SyllableRows
     const { slot } = stroke;
     const say = sayOf(layer, stroke);
     if (say === undefined || bySlot.has(slot)) continue;
-    const at = grid.startTicks[slot] ?? 0;
+    const at = numberAt(grid.startTicks, slot);
     const here = Math.floor(at / grid.turnTicks);
     if (here !== turn) {
       turn = here;

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import type { Rhythm } from '@stride/core/rhythm';
 import { sharesOf, sharesReached, USUAL_PLAN, type VariationPlan } from '@stride/core/variation';
 import { Settings2 } from 'lucide-react';
@@ -38,7 +39,7 @@ function Rules({ rhythm, rules, onRules }: MixRulesProps) {
     () => sharesReached(rhythm, { ...USUAL_PLAN, ...rules, way: 'mixed' }),
     [rhythm, rules],
   );
-  const short = variations.filter((_, at) => (shares[at] ?? 0) - (reached[at] ?? 0) > 0.015);
+  const short = variations.filter((_, at) => numberAt(shares, at) - numberAt(reached, at) > 0.015);
   return (
     <>
       <NumberField

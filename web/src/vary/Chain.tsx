@@ -13,6 +13,7 @@ import {
   useSortable,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
+import { nth } from '@stride/core/bounds';
 import type { Layer } from '@stride/core/rhythm';
 import { MOVES, type Step, sayStep } from '@stride/core/vary';
 import { GripVertical, X } from 'lucide-react';
@@ -68,7 +69,7 @@ export function Chain({ steps, told, layer, onChange }: ChainProps) {
               key={at}
               id={String(at)}
               step={step}
-              told={told[at] ?? []}
+              told={nth(told, at)}
               layer={layer}
               isFirst={at === 0}
               onSet={(settings) => change(at, { settings })}

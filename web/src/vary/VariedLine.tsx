@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { countingOf, feltTicks, type Rhythm, type Timing, timeRhythm } from '@stride/core/rhythm';
 import type { Chained } from '@stride/core/vary';
 import { useMemo } from 'react';
@@ -75,7 +76,7 @@ function Home({ geometry, system, shown, was, made }: HomeProps) {
   const end = xIn(geometry, system, Math.min(system.to, grid.lengthTicks * per));
   const moved = made.went.filter(({ from, to }) => {
     if (to === undefined) return false;
-    return (grid.startTicks[from] ?? 0) * per !== (now.startTicks[to] ?? 0);
+    return numberAt(grid.startTicks, from) * per !== numberAt(now.startTicks, to);
   });
   return (
     <g>

@@ -1,6 +1,6 @@
 import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
-import type { Line } from './line.ts';
+import { type Line, slotsOfCell } from './line.ts';
 import { Tool, type ToolProps } from './Tool.tsx';
 
 /** What one button of the bar does. */
@@ -26,11 +26,6 @@ export const LineTool = memo(function LineTool({ tool, now, ...state }: LineTool
     </Tool>
   );
 });
-
-/** How many slots the chosen cell has. */
-export function slotsOfCell({ layer, grid, chosen }: Line): number {
-  return layer?.cells[grid?.cellOf[chosen.slot] ?? 0]?.slots ?? 0;
-}
 
 export const BACK: LineToolKind = {
   label: 'The slot before',

@@ -21,10 +21,9 @@ import {
   ON,
   REMOVE,
   RIGHT,
-  slotsOfCell,
   TOGETHER,
 } from './LineTool.tsx';
-import type { Line } from './line.ts';
+import { type Line, slotsOfCell } from './line.ts';
 import { offersOf } from './line-actions.ts';
 import { TapIn } from './TapIn.tsx';
 import { Tool } from './Tool.tsx';

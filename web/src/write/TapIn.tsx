@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { turnPulses } from '@stride/core/cycle';
 import { instrumentOf, type StrokeKind } from '@stride/core/instrument';
 import {
@@ -290,7 +291,7 @@ const PACES = [
 /** Layers that come round at their own length have no turns to write into; they become one turn. */
 function turnsOf({ layer, grid, chosen }: Line): TapPadProps['turns'] {
   if (!layer || layer.free || !grid) return { count: 1, at: 0 };
-  const at = Math.floor((grid.startTicks[chosen.slot] ?? 0) / grid.turnTicks);
+  const at = Math.floor(numberAt(grid.startTicks, chosen.slot) / grid.turnTicks);
   return { count: Math.round(grid.lengthTicks / grid.turnTicks), at };
 }
 

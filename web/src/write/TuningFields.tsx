@@ -1,3 +1,4 @@
+import { nth } from '@stride/core/bounds';
 import { instrumentOf } from '@stride/core/instrument';
 import {
   hertzOf,
@@ -74,7 +75,7 @@ export function TuningFields({ layer, onTune }: TuningFieldsProps) {
       {drums.map((drum, at) => (
         <DrumField
           key={drum.drum}
-          name={`${names[at] ?? ''}${drum.tonic ? ', on the tonic' : ''}`}
+          name={`${nth(names, at)}${drum.tonic ? ', on the tonic' : ''}`}
           pitch={pitchAt(drum)}
           isUsual={tunedTo(layer, drum.drum) === undefined}
           onTune={(pitch) => tune(drum, pitch)}

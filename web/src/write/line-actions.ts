@@ -13,7 +13,7 @@ import { capital } from '@stride/core/wording';
 import type { Offer } from '../app/offers.ts';
 import { isInRange } from '../strideline/ranges.ts';
 import { systemText } from './clipboard.ts';
-import type { Line } from './line.ts';
+import { type Line, slotsOfCell } from './line.ts';
 
 /** One thing that can be done on the line, for menus. */
 export interface LineAction {
@@ -94,14 +94,14 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
           label: 'More slots in the cell',
           also: 'divide subdivision tuplet triplet',
           keys: '1 … 9',
-          run: () => commands.divide(Math.min(LIMITS.slotsPerCell, slotsHere(line) + 1)),
+          run: () => commands.divide(Math.min(LIMITS.slotsPerCell, slotsOfCell(line) + 1)),
         },
         {
           label: 'Fewer slots in the cell',
           also: 'divide subdivision tuplet',
           keys: '1 … 9',
-          disabled: slotsHere(line) <= 1,
-          run: () => commands.divide(slotsHere(line) - 1),
+          disabled: slotsOfCell(line) <= 1,
+          run: () => commands.divide(slotsOfCell(line) - 1),
         },
         ...(byHand
           ? [
@@ -170,11 +170,6 @@ export function lineActions(line: Line): readonly LineActionGroup[] {
       ],
     },
   ];
-}
-
-/** How many slots the chosen cell has. */
-function slotsHere({ layer, grid, chosen }: Line): number {
-  return layer?.cells[grid?.cellOf[chosen.slot] ?? 0]?.slots ?? 1;
 }
 
 /** The same, and what stands on the bar, for Find anything; what cannot be done now is left out. */

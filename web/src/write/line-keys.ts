@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import type { KeyboardEvent } from 'react';
 import type { Line, LineCommands } from './line.ts';
 
@@ -170,8 +171,8 @@ export function onLineKey({ commands, chosen, grid }: Line, event: KeyboardEvent
 type Grid = NonNullable<Line['grid']>;
 
 function cellStart(grid: Grid, slot: number, step: 1 | -1): number {
-  const cell = grid.cellOf[slot] ?? 0;
-  const first = grid.firstSlot[cell] ?? 0;
+  const cell = numberAt(grid.cellOf, slot);
+  const first = numberAt(grid.firstSlot, cell);
   if (step < 0 && slot > first) return first;
   return grid.firstSlot[cell + step] ?? (step < 0 ? 0 : grid.cellOf.length - 1);
 }
@@ -179,7 +180,7 @@ function cellStart(grid: Grid, slot: number, step: 1 | -1): number {
 /** The slot as far into the next or the last turn as this one is into its own. */
 function turnStart(grid: Grid, slot: number, step: 1 | -1): number {
   const turn = grid.turnTicks;
-  const target = (grid.startTicks[slot] ?? 0) + step * turn;
+  const target = numberAt(grid.startTicks, slot) + step * turn;
   if (target < 0) return 0;
   return grid.startTicks.findLastIndex((start) => start <= target);
 }

@@ -1,3 +1,4 @@
+import { nth, numberAt } from '@stride/core/bounds';
 import type { Force, Hand, Layer, LayerGrid, Ornament, Rhythm } from '@stride/core/rhythm';
 import type { SlotRange } from '../strideline/ranges.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
@@ -65,4 +66,9 @@ export interface Line {
   readonly joining: boolean;
   /** What the last command did, where that is not plain to see. */
   readonly said: string | undefined;
+}
+
+/** How many slots the chosen cell has; none where no line is on a grid. */
+export function slotsOfCell({ layer, grid, chosen }: Line): number {
+  return layer && grid ? nth(layer.cells, numberAt(grid.cellOf, chosen.slot)).slots : 0;
 }

@@ -1,3 +1,4 @@
+import { numberAt } from '@stride/core/bounds';
 import { instrumentOf, strokeKind } from '@stride/core/instrument';
 import {
   type Clip,
@@ -133,7 +134,7 @@ export function stretchCommands(hands: LineHands): StretchCommands {
         const [id, grid] = [rhythm.layers[index]?.id, timing.layers[index]];
         if (id === undefined || !grid) return [];
         for (const slot of slots)
-          turns.push(Math.floor((grid.startTicks[slot] ?? 0) / timing.turnTicks));
+          turns.push(Math.floor(numberAt(grid.startTicks, slot) / timing.turnTicks));
         return [id];
       });
       const from = Math.min(...turns);

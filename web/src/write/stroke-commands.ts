@@ -1,3 +1,4 @@
+import { nth, numberAt } from '@stride/core/bounds';
 import { compoundOf, instrumentOf, strokeKind, strokeMeant } from '@stride/core/instrument';
 import {
   divideCell,
@@ -157,11 +158,11 @@ export function strokeCommands(hands: LineHands): StrokeCommands {
     },
     divide(slots) {
       if (!layer || !grid) return;
-      const cell = grid.cellOf[chosen.slot] ?? 0;
-      const first = grid.firstSlot[cell] ?? 0;
+      const cell = numberAt(grid.cellOf, chosen.slot);
+      const first = numberAt(grid.firstSlot, cell);
       const result = divideCell(layer, cell, slots, recut);
       if (result.layer === layer || !edit(() => result.layer)) return;
-      const old = layer.cells[cell]?.slots ?? 1;
+      const old = nth(layer.cells, cell).slots;
       const part = chosen.slot - first;
       const nearest = Math.min(slots - 1, Math.round((part * slots) / old));
       const within = recutPlaces(recut, old, slots)?.[part] ?? nearest;

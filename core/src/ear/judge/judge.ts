@@ -170,14 +170,14 @@ function figuresOf(run: Run, found: Match): Judgement {
 const FEW = 5;
 
 /**
- * Errors without what they have in common and without a steady drift. With several passes the drift is what
+ * Errors without a steady drift; what they have in common is left in them. With several passes the drift is what
  * a slot gains from one pass to another, so that a stroke that always rushes is not taken for one.
  */
 function withoutTrend(met: readonly Met[]): {
   readonly slope: number;
   readonly left: Float64Array;
 } {
-  // Plain loops over numbers alone, here and below: a run may have thousands of strokes.
+  // Numbers alone, here and below: a run may have thousands of strokes.
   const { length } = met;
   const errors = new Float64Array(length);
   const times = new Float64Array(length);
@@ -190,13 +190,7 @@ function withoutTrend(met: readonly Met[]): {
   }
   const slope =
     length < FEW ? 0 : (slopeBySlot(slots, times, errors) ?? steadySlope(times, errors));
-  const middle = mean(errors);
-  const centre = mean(times);
-  const left = errors;
-  for (let at = 0; at < length; at += 1) {
-    left[at] = (errors[at] ?? 0) - middle - slope * ((times[at] ?? 0) - centre);
-  }
-  return { slope, left };
+  return { slope, left: errors.map((error, at) => error - slope * cellAt(times, at)) };
 }
 
 /**
@@ -213,24 +207,22 @@ function slopeBySlot(
   const time = new Float64Array(size);
   const error = new Float64Array(size);
   let distinct = 0;
-  for (let at = 0; at < slots.length; at += 1) {
-    const slot = slots[at] ?? 0;
-    const before = often[slot] ?? 0;
+  slots.forEach((slot, at) => {
+    const before = cellAt(often, slot);
     if (before === 0) distinct += 1;
     often[slot] = before + 1;
-    time[slot] = (time[slot] ?? 0) + (times[at] ?? 0);
-    error[slot] = (error[slot] ?? 0) + (errors[at] ?? 0);
-  }
+    time[slot] = cellAt(time, slot) + cellAt(times, at);
+    error[slot] = cellAt(error, slot) + cellAt(errors, at);
+  });
   if (slots.length < distinct * 1.5) return undefined;
   let covariance = 0;
   let variance = 0;
-  for (let at = 0; at < slots.length; at += 1) {
-    const slot = slots[at] ?? 0;
-    const count = often[slot] ?? 1;
-    const apart = (times[at] ?? 0) - (time[slot] ?? 0) / count;
-    covariance += apart * ((errors[at] ?? 0) - (error[slot] ?? 0) / count);
+  slots.forEach((slot, at) => {
+    const count = cellAt(often, slot);
+    const apart = cellAt(times, at) - cellAt(time, slot) / count;
+    covariance += apart * (cellAt(errors, at) - cellAt(error, slot) / count);
     variance += apart * apart;
-  }
+  });
   return variance === 0 ? 0 : covariance / variance;
 }
 
@@ -243,18 +235,13 @@ interface SlotCount {
 
 /** How errors grow with time, by least squares. */
 function slopeOf(kept: readonly number[], times: Float64Array, errors: Float64Array): number {
-  let [time, error] = [0, 0];
-  for (const at of kept) {
-    time += times[at] ?? 0;
-    error += errors[at] ?? 0;
-  }
-  time /= kept.length;
-  error /= kept.length;
+  const time = mean(kept.map((at) => cellAt(times, at)));
+  const error = mean(kept.map((at) => cellAt(errors, at)));
   let covariance = 0;
   let variance = 0;
   for (const at of kept) {
-    const apart = (times[at] ?? 0) - time;
-    covariance += apart * ((errors[at] ?? 0) - error);
+    const apart = cellAt(times, at) - time;
+    covariance += apart * (cellAt(errors, at) - error);
     variance += apart * apart;
   }
   return variance === 0 ? 0 : covariance / variance;
@@ -293,7 +280,7 @@ function slotFigures(
     const one = nth(met, at);
     const here = slots[one.asked.slot];
     if (!here) continue;
-    here.errors.push((left[at] ?? 0) - middle);
+    here.errors.push(cellAt(left, at) - middle);
     const { kind } = one.hit;
     if (kind !== undefined && isOther(one)) {
       here.takenFor.set(kind, (here.takenFor.get(kind) ?? 0) + 1);

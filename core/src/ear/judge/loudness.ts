@@ -1,3 +1,4 @@
+import { cellAt } from '../../bounds/index.ts';
 import { FORCES, type Force } from '../../rhythm/index.ts';
 import type { Met } from './match.ts';
 
@@ -56,11 +57,13 @@ function group(met: readonly Met[]): Grouped {
   return { byForce, byHand, bySlot };
 }
 
-/** The middle loudness in decibels: of an even number, half way between the two in the middle. */
+/** The middle loudness in decibels of one or more: of an even number, half way between the two in the middle. */
 function middleDecibels(louds: readonly number[]): number {
   const sorted = new Float64Array(louds).sort();
   const half = (sorted.length - 1) / 2;
-  return (decibels(sorted[Math.floor(half)] ?? 0) + decibels(sorted[Math.ceil(half)] ?? 0)) / 2;
+  return (
+    (decibels(cellAt(sorted, Math.floor(half))) + decibels(cellAt(sorted, Math.ceil(half)))) / 2
+  );
 }
 
 /** Compares loudness with what was written; undefined where the input tells nothing of it. */

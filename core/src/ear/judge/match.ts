@@ -126,15 +126,16 @@ function errorsOf(asked: Float64Array, hits: Float64Array, delay: Seconds): Floa
   let stroke = -1;
   for (const time of hits) {
     const at = time - delay;
-    while (
-      near + 1 < asked.length &&
-      Math.abs((asked[near + 1] ?? 0) - at) < Math.abs((asked[near] ?? 0) - at)
-    ) {
+    let wanted = cellAt(asked, near);
+    let next = asked[near + 1];
+    while (next !== undefined && Math.abs(next - at) < Math.abs(wanted - at)) {
       near += 1;
+      wanted = next;
+      next = asked[near + 1];
     }
-    const wanted = asked[near] ?? 0;
-    const before = near > 0 ? wanted - (asked[near - 1] ?? 0) : undefined;
-    const after = near + 1 < asked.length ? (asked[near + 1] ?? 0) - wanted : undefined;
+    const last = asked[near - 1];
+    const before = last === undefined ? undefined : wanted - last;
+    const after = next === undefined ? undefined : next - wanted;
     const gap = (at < wanted ? (before ?? after) : (after ?? before)) ?? 1;
     const error = at - wanted;
     if (Math.abs(error) > gap / 2) continue;
@@ -142,7 +143,7 @@ function errorsOf(asked: Float64Array, hits: Float64Array, delay: Seconds): Floa
       errors[count] = error;
       count += 1;
       stroke = near;
-    } else if (Math.abs(error) < Math.abs(errors[count - 1] ?? 0)) errors[count - 1] = error;
+    } else if (Math.abs(error) < Math.abs(cellAt(errors, count - 1))) errors[count - 1] = error;
   }
   return errors.subarray(0, count);
 }
@@ -151,16 +152,17 @@ function errorsOf(asked: Float64Array, hits: Float64Array, delay: Seconds): Floa
 function closeness(asked: Float64Array, times: Float64Array, delay: Seconds): number {
   let sum = 0;
   let at = 0;
+  let here = cellAt(times, at);
+  let next = times[at + 1];
   // Plain loops: this is tried for many delays.
-  for (let one = 0; one < asked.length; one += 1) {
-    const wanted = (asked[one] ?? 0) + delay;
-    while (
-      at + 1 < times.length &&
-      Math.abs((times[at + 1] ?? 0) - wanted) <= Math.abs((times[at] ?? 0) - wanted)
-    ) {
+  for (const time of asked) {
+    const wanted = time + delay;
+    while (next !== undefined && Math.abs(next - wanted) <= Math.abs(here - wanted)) {
       at += 1;
+      here = next;
+      next = times[at + 1];
     }
-    const off = Math.abs((times[at] ?? 0) - wanted) / DELAYS.near;
+    const off = Math.abs(here - wanted) / DELAYS.near;
     if (off < 2) sum += 1 - off / 2;
   }
   return sum;
@@ -180,6 +182,6 @@ export function median(values: readonly number[] | Float64Array): number {
 /** The mean; 0 of none. */
 export function mean(values: readonly number[] | Float64Array): number {
   let sum = 0;
-  for (let at = 0; at < values.length; at += 1) sum += values[at] ?? 0;
+  for (const value of values) sum += value;
   return values.length === 0 ? 0 : sum / values.length;
 }

@@ -73,9 +73,8 @@ export function sayTrouble(
   }
 }
 
-/** How well hits and what is asked cover one another, 0 to 1. */
+/** How well hits, of which there are some, and what is asked cover one another, 0 to 1. */
 function fitOf(asked: readonly Asked[], hits: readonly Hit[]): number {
-  if (asked.length === 0 || hits.length === 0) return 0;
   const { met } = match(asked, hits);
   const near = met.filter(({ error }) => Math.abs(error) < 0.05).length;
   return near / Math.max(asked.length, hits.length);

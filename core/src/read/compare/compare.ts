@@ -1,4 +1,4 @@
-import { numberAt } from '../../bounds/index.ts';
+import { cellAt, numberAt } from '../../bounds/index.ts';
 import { wrap } from '../../time/index.ts';
 
 /** A stroke that is in both lines at different places; `by` is the way it went, the shorter way round. */
@@ -77,6 +77,7 @@ function align(
   const out = span / 8;
   const columns = right.length + 1;
   const cost = new Float64Array((left.length + 1) * columns);
+  const costOf = (i: number, j: number) => cellAt(cost, i * columns + j);
   for (let i = 0; i <= left.length; i += 1) {
     for (let j = 0; j <= right.length; j += 1) {
       if (i === 0 || j === 0) {
@@ -85,9 +86,9 @@ function align(
       }
       const way = Math.abs(wayRound(numberAt(left, i - 1), numberAt(right, j - 1), span));
       cost[i * columns + j] = Math.min(
-        (cost[(i - 1) * columns + j - 1] ?? 0) + way,
-        (cost[(i - 1) * columns + j] ?? 0) + out,
-        (cost[i * columns + j - 1] ?? 0) + out,
+        costOf(i - 1, j - 1) + way,
+        costOf(i - 1, j) + out,
+        costOf(i, j - 1) + out,
       );
     }
   }
@@ -95,14 +96,14 @@ function align(
   let i = left.length;
   let j = right.length;
   while (i > 0 && j > 0) {
-    const here = cost[i * columns + j] ?? 0;
+    const here = costOf(i, j);
     const way = Math.abs(wayRound(numberAt(left, i - 1), numberAt(right, j - 1), span));
-    if (Math.abs(here - ((cost[(i - 1) * columns + j - 1] ?? 0) + way)) < 1e-9) {
+    if (Math.abs(here - (costOf(i - 1, j - 1) + way)) < 1e-9) {
       pairs.push([numberAt(left, i - 1), numberAt(right, j - 1)]);
       i -= 1;
       j -= 1;
-    } else if (Math.abs(here - ((cost[(i - 1) * columns + j] ?? 0) + out)) < 1e-9) i -= 1;
+    } else if (Math.abs(here - (costOf(i - 1, j) + out)) < 1e-9) i -= 1;
     else j -= 1;
   }
-  return { cost: cost[left.length * columns + right.length] ?? 0, pairs };
+  return { cost: costOf(left.length, right.length), pairs };
 }

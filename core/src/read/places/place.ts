@@ -86,7 +86,7 @@ function findPlace(
   const wholeBeat =
     cell && cellStart?.den === 1 && equal(rational(cell.beats.num, cell.beats.den), ONE);
   let word: string | undefined;
-  const span = beatsOf(cycle)[beat]?.span ?? 1;
+  const span = nth(beatsOf(cycle), beat).span;
   if (isPulseSystem(systemFor(system, span))) {
     word = sinceBeat.den === 1 ? countTurn(system, cycle)[within.num]?.word : undefined;
   } else if (wholeBeat && cell) {

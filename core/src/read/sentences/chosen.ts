@@ -1,3 +1,4 @@
+import { nth } from '../../bounds/index.ts';
 import type { Counting } from '../../counting/index.ts';
 import type { Cycle } from '../../cycle/index.ts';
 import { instrumentOf, strokeKind } from '../../instrument/index.ts';
@@ -64,7 +65,7 @@ export function readSlot(
   });
   const said = strokes.flatMap((stroke) => (stroke.say ? [stroke.say] : [])).join(' + ');
   const together = layersTogether(rhythm, timing, layerIndex, slot).map(
-    (index) => rhythm.layers[index]?.name ?? '',
+    (index) => nth(rhythm.layers, index).name,
   );
   return {
     title,

@@ -80,7 +80,7 @@ function sitting(
   const where = period > 0 ? `From turn ${Math.floor(turn)}: ` : `With ${timeline.name}: `;
   const lower = (text: string) => `${text.charAt(0).toLowerCase()}${text.slice(1)}`;
   const news: Finding[] = [];
-  if (period === 0 || verdict !== read(periods[0] ?? []).verdict) {
+  if (period === 0 || verdict !== read(nth(periods, 0)).verdict) {
     const [first = '', doubles] = saySides({ ...read(strokes), here: { ...here, rubs: [] } });
     news.push(plain(`${where}${lower(first)}`, [], period === 0 ? 'sides' : undefined));
     if (doubles) news.push({ text: doubles, slots: slotsAt(here.doubled), tone: 'plain' });
@@ -102,7 +102,7 @@ function busierSide(
   const { ticksPerPulse, turnTicks } = timing;
   const span = timeline.span * ticksPerPulse;
   if (span % turnTicks !== 0) return [];
-  const period = periods[0] ?? [];
+  const period = nth(periods, 0);
   const beats = beatTicks(rhythm.cycle, timing, span / turnTicks);
   const onsets = [...new Set(period.map((one) => Math.round(one.at * ticksPerPulse)))].sort(
     (a, b) => a - b,
@@ -246,7 +246,7 @@ export function sayRub(at: number): string {
 
 /** What stands over a turn: `three-side`, or `3-2` where it holds both. */
 export function sayTurnSides(sides: readonly Side[]): string {
-  if (sides.length === 1) return sides[0] ?? '';
+  if (sides.length === 1) return nth(sides, 0);
   return sides.map((side) => (side === 'three-side' ? '3' : '2')).join('-');
 }
 

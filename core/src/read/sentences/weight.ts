@@ -89,7 +89,7 @@ function byTurn({ layer, grid, settings }: Subject, whole: number): readonly Fin
             `Not as you want in ${off.length === 1 ? 'turn' : 'turns'} ${off.map(({ turn }) => turn).join(', ')}.`,
             () =>
               off.flatMap(({ turn }) =>
-                slotsBetween(layer, firsts[turn - 1] ?? 0, firsts[turn] ?? 0),
+                slotsBetween(layer, numberAt(firsts, turn - 1), numberAt(firsts, turn)),
               ),
             { tone: 'warn' },
           ),

@@ -94,9 +94,7 @@ export const WALK: Move = {
 
 /** The sounds of a melody; a step beyond the last sound is the last one. */
 function stepsOver(codes: readonly string[], written: string): readonly string[] {
-  return written
-    .split(/\s+/u)
-    .flatMap((step) => codes[Math.min(Number(step), codes.length - 1)] ?? []);
+  return written.split(/\s+/u).map((step) => nth(codes, Math.min(Number(step), codes.length - 1)));
 }
 
 /** Right becomes left. */
