@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { nth } from '../bounds/index.ts';
+import { TIN } from '../instrument/tin.testkit.ts';
 import { composite } from '../read/index.ts';
-import { checkRhythm, timeRhythm } from '../rhythm/index.ts';
+import { checkRhythm, editLayer, timeRhythm } from '../rhythm/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { arbitraryPulse } from './arbitrary.testkit.ts';
 import {
@@ -88,6 +90,39 @@ describe('even layers of a rhythm', () => {
         expect(found.ok && found.span).toEqual(timed.timing.full);
       }),
     );
+  });
+
+  it('keep the instrument of one’s own that a line is played on, and its strokes', () => {
+    const { rhythm, timing } = timed(
+      'rhythm A\ncycle 2x3\nlayer B : hand bell\nplay X / X / X\nlayer D : claves\nplay X X / X X / X X',
+    );
+    const tin = editLayer(rhythm, nth(rhythm.layers, 0).id, (layer) => ({
+      ...layer,
+      instrument: TIN.id,
+      own: TIN,
+      strokes: layer.strokes.map((stroke) => ({ ...stroke, kind: 'Y' })),
+    }));
+    const found = crossingOfLayers(tin, timing, [0, 1]);
+    if (!found.ok) throw new Error(found.message);
+    const crossed = crossing(found.pulses);
+    const made = crossingAsRhythm({ crossed, parts: found.parts, from: 0, bpm: 72, id: 'x' });
+    expect(made.layers.map(({ name, instrument }) => [name, instrument])).toEqual([
+      ['3 biscuit tin', 'own-tin'],
+      ['6 claves', 'claves'],
+    ]);
+    expect(made.layers[0]?.strokes[0]?.kind).toBe('Y');
+    expect(made.layers.map((layer) => layer.own)).toEqual([TIN, undefined]);
+    expect('own' in nth(made.layers, 1)).toBe(false);
+    expect(checkRhythm(made)).toMatchObject({ ok: true });
+    // An instrument that is not known here has no name to give.
+    const [gone] = crossingAsRhythm({
+      crossed,
+      parts: [{ instrument: 'gone', kind: 'X', hand: 'L' }],
+      from: 0,
+      bpm: 72,
+      id: 'x',
+    }).layers;
+    expect([gone?.name, gone?.instrument, gone?.strokes[0]?.hand]).toEqual(['3', 'gone', 'L']);
   });
 
   it('may begin late, and others are refused with their name', () => {

@@ -38,6 +38,9 @@ describe('a cue sheet', () => {
       ['Open', '6 turns until the sign, 12 at most', 29, 'Solo: Congas of Walk', 'leads'],
       ['Home', '3 turns', 35, 'Congas of Walk', 'plays'],
     ]);
+    const congas = { rhythm: 'walk', layer: 'layer-3' };
+    expect(cues.map((cue) => cue.line)).toEqual([undefined, congas, undefined, congas]);
+    expect(cues.map((cue) => 'line' in cue)).toEqual([false, true, false, true]);
     expect(cues[0]?.listen).toEqual(['“hey” from Bell in Walk, turn 16, beat 2, then Stairs']);
     expect(cues[1]?.notes).toEqual([
       'Begin 2 beats before',

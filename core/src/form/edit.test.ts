@@ -5,6 +5,7 @@ import { arbitraryForm, formOf } from './fixture.testkit.ts';
 import {
   addPlayer,
   addSection,
+  changePlayer,
   changeSection,
   checkForm,
   copySection,
@@ -137,6 +138,13 @@ describe('an edit of a form', () => {
     // The calls of others stay.
     expect(removePlayer(form, 'player-1').sections[0]?.calls).toEqual(form.sections[0]?.calls);
     expect(setPart(form, 'section-1', { player: 'player-2' }).sections[0]?.parts).toHaveLength(1);
+    const unsaid = { player: 'player-2', line: undefined };
+    expect(setPart(form, 'section-1', unsaid).sections[0]?.parts).toHaveLength(1);
+    const louder = changePlayer(form, 'player-2', (one) => ({ ...one, name: 'Low bell' }));
+    expect(louder.players.map(({ name }) => name)).toEqual(
+      form.players.map(({ id, name }) => (id === 'player-2' ? 'Low bell' : name)),
+    );
+    expect([louder.sections, louder.order]).toEqual([form.sections, form.order]);
     expect(addPlayer(ABC, 'Bell').players.at(-1)).toEqual({ id: 'player-4', name: 'Bell 2' });
   });
 

@@ -82,5 +82,22 @@ describe('what a file is', () => {
     expect(fileKind(new Uint8Array())).toBe('empty');
     expect(fileKind(bytes('\x89PNG\r\n\0\0'))).toBe('unknown');
     expect(fileKind(bytes('cycle 4'))).toBe('text');
+    const matroska = '\x1a\x45\xdf\xa3';
+    expect([`${matroska}webm`, `cycle ${matroska}`].map((one) => fileKind(bytes(one)))).toEqual([
+      'sound',
+      'text',
+    ]);
+  });
+
+  it('is told of a packed one by the name of what is packed first', () => {
+    const packed = (name: string) => fileKind(bytes(`PK\x03\x04${'\0'.repeat(26)}${name}`));
+    expect(['data/rhythms.json', 'rhythms/walk.stride'].map(packed)).toEqual([
+      'library',
+      'library',
+    ]);
+    expect(['META-INF/container.xml', 'score/data/'].map(packed)).toEqual([
+      'packed score',
+      'packed score',
+    ]);
   });
 });

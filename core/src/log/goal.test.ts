@@ -40,7 +40,12 @@ describe('what is wrong with a goal', () => {
     expect(ask({ by: '2026-02-30' })?.field).toBe('by');
     expect(ask({ minutes: 0 })?.message).toMatch(/^Between 1 and 60 whole minutes/);
     expect(ask({ minutes: 2.5 })?.field).toBe('minutes');
-    expect(ask({ bpm: Number.NaN })?.field).toBe('bpm');
+    expect([9.9, 400.1, Number.NaN].map((bpm) => ask({ bpm })?.field)).toEqual([
+      'bpm',
+      'bpm',
+      'bpm',
+    ]);
+    expect([10, 400].map((bpm) => ask({ bpm }))).toEqual([undefined, undefined]);
     expect(ask({ daysOff: [1, 2, 3, 4, 5, 6, 7] })?.message).toMatch(/leave at least one/);
     // 12 and 13 November 2026 are a Thursday and a Friday.
     expect(ask({ by: day(11), daysOff: [4, 5] })?.message).toMatch(

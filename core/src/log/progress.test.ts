@@ -67,6 +67,10 @@ describe('a plateau', () => {
     // Four sessions, or nine days, are none yet.
     expect(plateauOf(flat([3, 5, 7, 11]))).toBeUndefined();
     expect(plateauOf(flat([3, 5, 7, 9, 10]))).toBeUndefined();
+    // Nor is what was never clean.
+    const never = [0, 2, 4, 6, 8, 10, 12].map((at) => run(at, 80, { judged: judged('stay') }));
+    expect(plateauOf(sessionsOf(never))).toBeUndefined();
+    expect(plateauOf([])).toBeUndefined();
   });
 
   it('ends with a gain, and there is none where nothing was ever clean', () => {

@@ -226,6 +226,8 @@ describe('what to practise today', () => {
       }).says[0];
     expect(saidOf({ R: 900 })).toContain('so that the right hand is not asked');
     expect(saidOf({ L: 900 })).toContain('so that the left hand is not asked');
+    // What is struck hard counts by itself.
+    expect(saidOf({ R: 90_000, L: 90_000, loudR: 100 })).toContain('so that the right hand is not');
     expect(saidOf({ R: 9000, L: 9000 }, 900)).toContain('so that you are not asked');
   });
 
@@ -244,6 +246,17 @@ describe('what to practise today', () => {
     ];
     expect(minutesWhere(90_000)).toEqual([...short, ['known', 'lamp', 12]]);
     expect(minutesWhere(900)).toEqual([...short, ['known', 'lamp', 8]]);
+    // A line of the left hand alone stays as long as it is where the right has too much.
+    const lines = planToday({
+      day: day(24),
+      runs: used.map((one) => ({ ...one, load: { ...NO_LOAD, R: 700, L: 90_000 } })),
+      goals: [goal('lamp', { minutes: 8 }), goal('stairs', { minutes: 20 })],
+      materials: [material('lamp'), material('stairs', { load: { ...NO_LOAD, L: 8 } })],
+    });
+    expect(titles(lines).filter(([kind]) => kind !== 'warm-up')).toEqual([
+      ['new', 'stairs', 20, 2],
+      ['known', 'lamp', 4, 2],
+    ]);
   });
 
   it('stays as it is while it is played, and tells how far one has come', () => {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { rational, toNumber } from '../time/index.ts';
 import type { Repeats } from './read-bar.ts';
-import { playedOrder } from './read-bars.ts';
+import { lengthsOf, playedOrder } from './read-bars.ts';
 
 const PLAIN: Repeats = { begins: false, times: 0, endings: undefined };
 /** The bars as they are played, by letters. */
@@ -44,4 +45,23 @@ it('comes to an end, and leaves no bar out that has no ending, whatever signs st
     }),
     { numRuns: 500 },
   );
+});
+
+it('takes a bar for as long as the fullest part has it, where it is not filled or is too full', () => {
+  const bar = (filled: number, implicit = false) => ({
+    filled: rational(filled),
+    meter: { beats: [1, 1, 1, 1], under: 4 },
+    implicit,
+    label: undefined,
+    repeats: PLAIN,
+    notes: [],
+    tempos: [],
+  });
+  const lengths = (...parts: readonly (readonly ReturnType<typeof bar>[])[]) =>
+    lengthsOf(parts).map(({ length }) => toNumber(length));
+  // A pickup of the second part, whichever stands first.
+  expect(lengths([bar(1), bar(4)], [bar(2), bar(4)])).toEqual([2, 4]);
+  expect(lengths([bar(2), bar(4)], [bar(1), bar(4)])).toEqual([2, 4]);
+  // A silent bar and one that stops short within the piece are whole; one that says so is short.
+  expect(lengths([bar(4), bar(0), bar(3), bar(3, true), bar(5)])).toEqual([4, 4, 4, 3, 5]);
 });

@@ -223,6 +223,10 @@ describe('a sequence', () => {
       'turn 3',
     ]);
     expect(callsOnce(nameTurn(rhythm, 0, 'plain'), timing).passages).toHaveLength(1);
+    // Another mark is no call, and a call beyond the last turn is none that is heard.
+    expect(callsOnce(nameTurn(rhythm, 0, 'answer'), timing).passages).toHaveLength(1);
+    const beyond = { ...rhythm, turns: [{ turn: 3, mark: 'call' as const }] };
+    expect(callsOnce(beyond, timing)).toEqual(callsOnce(nameTurn(rhythm, 0, 'plain'), timing));
   });
 
   it('of many passages is exact to the last, with no gap between', () => {

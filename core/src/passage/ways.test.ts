@@ -281,4 +281,9 @@ describe('pieces of a layer', () => {
     ]);
     expect(pieces('D . / T .')).toEqual(['0 to 4: beginning']);
   });
+
+  it('are no more than a line may have: the last goes on to the end', () => {
+    const many = pieces(Array.from({ length: 70 }, () => 'D . / T .').join(' | '));
+    expect([many.length, many.at(-1)]).toEqual([64, '252 to 280: turn']);
+  });
 });

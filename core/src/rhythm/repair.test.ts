@@ -33,6 +33,13 @@ describe('repairRhythm', () => {
     });
   });
 
+  it('keeps where it begins after the one, if that lies within the turn', () => {
+    const begun = (num: number) =>
+      repairRhythm({ ...GOOD, eduppu: { num, den: 2 }, target: 0 }, 'b').rhythm;
+    expect(begun(3).eduppu).toEqual({ num: 3, den: 2 });
+    expect(begun(8)).not.toHaveProperty('eduppu');
+  });
+
   it('divides anew what meets on no grid, and keeps every stroke it can', () => {
     const slots = [64, 63, 61, 59, 57, 55, 53, 47, 43, 41];
     const broken = {

@@ -77,6 +77,12 @@ describe('ringing on', () => {
     // Twice as fine, the three slots of the first stroke are six.
     expect(divideCell(layer, 0, 8).layer.rings).toEqual([1, 2, 3, 4, 5, 11, 17]);
     expect(divideCell(layer, 0, 2).layer.rings).toEqual([1, 5, 11]);
+    // A stroke that does not ring on, and a silent slot before one that does, ring no more in finer parts.
+    const plain = timed('rhythm A\ncycle 4x2\nlayer D : goblet drum\nplay D . . T / . _ . .');
+    const [short] = plain.rhythm.layers;
+    if (!short) throw new Error('one layer');
+    expect(divideCell(short, 0, 8).layer.rings).toEqual([9]);
+    expect(divideCell(short, 1, 8).layer.rings).toEqual([6, 7]);
   });
 
   it('stays where it was in another cycle', () => {

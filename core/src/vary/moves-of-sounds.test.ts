@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { findInstrument } from '../instrument/index.ts';
 import { timed } from '../text/timed.testkit.ts';
-import type { Chained } from './index.ts';
+import { applyChain, type Chained } from './index.ts';
 import { drum, line, moved, slots, WALKER } from './moved.testkit.ts';
 
 describe('ornaments, accents and sounds', () => {
@@ -22,6 +22,10 @@ describe('ornaments, accents and sounds', () => {
       /^At 300 there is hardly time for it on 1/,
     );
     expect(moved(rhythm, 'ornament').told.flat()).toEqual([]);
+    expect(on(moved(rhythm, 'ornament', { on: 'kind', of: 't' }))).toEqual(['2 flam', '5 flam']);
+    expect(moved(rhythm, 'ornament', { on: 'kind' }).told.flat()).toEqual([
+      'Choose the kind that is ornamented.',
+    ]);
     expect(
       on(moved(moved(rhythm, 'ornament').rhythm, 'ornament', { ornament: 'none', on: 'all' })),
     ).toEqual([]);
@@ -123,6 +127,23 @@ describe('lines for other hands, drums and players', () => {
     expect(moved(drums, 'instrument').told.flat()).toEqual(['Choose the instrument it goes to.']);
     expect(made.went).toContainEqual({ from: 1, to: undefined });
     expect(made.went).toContainEqual({ from: 2, to: 2 });
+    const part = applyChain(drums, 0, [{ move: 'instrument', settings: { on: 'tall-drums' } }], {
+      from: { num: 0, den: 1 },
+      to: { num: 4, den: 1 },
+    });
+    expect(part?.told.flat()).toEqual(['A line has one instrument: choose all of it.']);
+    expect(part?.layer).toEqual(drums.layers[0]);
+  });
+
+  it('go by a table only where all of it is one', () => {
+    const drums = line('D . S . / D . S .', '4x2', 'goblet drum');
+    const by = (table: string) =>
+      codes(moved(drums, 'instrument', { on: 'tall-drums', table })).replace(/\d/g, '');
+    const proposed = by('');
+    expect(by('D=T  S=B')).toBe('T B T B');
+    expect(by('D= S=B')).toBe('B B');
+    for (const table of ['(D=T', 'D=T S', 'D:T', 'D=T,', 'D=T S=B!', 'D-1=T', 'D=-T'])
+      expect(by(table), table).toBe(proposed);
   });
 
   it('are played with one drum fewer: its strokes go to the drum beside it', () => {
@@ -153,7 +174,7 @@ describe('lines for other hands, drums and players', () => {
       );
     expect(families.length).toBeGreaterThan(0);
     expect(families.every((family) => family === 'open' || family === 'muted')).toBe(true);
-    expect(made.told.flat()[0]).toMatch(/^The left hand leaves out \d/);
+    expect(made.told.flat()).toEqual([expect.stringMatching(/^The left hand leaves out \d/)]);
     expect(moved(two, 'divided', { line: 1 }).told.flat()).toEqual([
       'Choose another line for the right hand.',
     ]);

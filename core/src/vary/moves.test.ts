@@ -153,6 +153,10 @@ describe('speed', () => {
     const third = moved(SON, 'speed', { speed: 'one and a half' });
     expect(onsets(third)).toHaveLength(15);
     expect(onsets(third).slice(0, 3)).toEqual([0, 2, 4]);
+    // What rings on does so each time.
+    const ringing = moved(line('X _ . . / . X _ .', '4x2'), 'speed');
+    expect(ringing.layer.rings).toEqual([1, 6, 9, 14]);
+    expect(slots(ringing)).toEqual([0, 5, 8, 13]);
     // Beats that are not alike are cut by the time: 3+3+2 at half speed is four turns of it.
     const slow = moved(WALKER, 'speed', { speed: 'half' });
     expect(slow.layer.strokes).toHaveLength(WALKER.layers[0]?.strokes.length ?? 0);
@@ -193,6 +197,14 @@ describe('thinning and filling', () => {
     expect(drum(moved(rhythm, 'thin', { what: 'accents' }))).toBe('1k- 2t, 3D 4D 5k 7t-');
     expect(drum(moved(rhythm, 'thin', { what: 'optional' }))).toBe('0D! 1k- 2t, 4D 5k 6D! 7t-');
     expect(slots(moved(SON, 'thin', { what: 'weakest' }))).toHaveLength(5);
+    // The weakest of a stretch, which ends before the next beat: what is weaker outside is not looked at.
+    const stretch = applyChain(
+      line('(k) D D! D / t- D D D / (k) D', '4x3', 'goblet drum'),
+      0,
+      [{ move: 'thin', settings: { what: 'weakest' } }],
+      { from: { num: 1, den: 1 }, to: { num: 4, den: 1 } },
+    );
+    expect(stretch && drum(stretch)).toBe('0k- 2D! 4t, 5D 6D 7D 8k- 9D');
     expect(slots(moved(line('D! . . . / D k . .', '4x2', 'goblet drum'), 'fill'))).toEqual([
       0, 1, 2, 3, 4, 5, 6, 7,
     ]);

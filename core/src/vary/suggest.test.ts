@@ -138,6 +138,19 @@ describe('another phrase', () => {
     });
     expect(second?.layer.cells.map((cell) => cell.slots)).toEqual([4, 3]);
     expect(second?.layer.strokes.map(({ kind }) => kind).join('')).toBe('DktDTTT');
+    // What was on the line before stays out of it: no stroke of the phrase stands beside an old one.
+    expect(drum(moved(plain, 'phrase', { rows: '. T . . / . . . O' }))).toBe('1T 7O');
+    for (const [from, to] of [
+      [4, 6],
+      [2, 8],
+    ] as const) {
+      const cut = applyChain(plain, 0, [{ move: 'phrase', settings: { rows: 'T T T' } }], {
+        from: { num: from, den: 1 },
+        to: { num: to, den: 1 },
+      });
+      expect(cut?.told.flat()).toEqual(['A phrase takes the place of whole beats.']);
+      expect(cut?.layer).toEqual(plain.layers[0]);
+    }
   });
 
   it('is refused where it is of another length, or does not read', () => {

@@ -3,6 +3,7 @@ import FFT from 'fft.js';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { sameBytes } from '../bounds/same-bytes.testkit.ts';
 import { INSTRUMENTS } from '../instrument/index.ts';
+import { TIN } from '../instrument/tin.testkit.ts';
 import { strokeLoudness, truePeak } from '../loudness/index.ts';
 import { FORCES } from '../rhythm/index.ts';
 import { centroidOf, logMel, nearest, withNoise } from './features.testkit.ts';
@@ -20,9 +21,11 @@ import {
   PLATE_RATIOS,
   plainStroke,
   renderStroke,
+  SYLLABLES,
   strike,
   TAKE_GROUPS,
 } from './index.ts';
+import { voiceOfTimbre } from './kits/by-timbre.ts';
 
 /** Enough of what is heard to tell strokes apart, and computed in half the time. */
 const RATE = 24_000;
@@ -200,6 +203,39 @@ describe('partials, measured in the sound', () => {
       MEMBRANE_MODES.map(({ zero }) => zero / 2.40483),
       [1, 1.593, 2.136, 2.295, 2.653, 2.917],
     );
+  });
+});
+
+describe('the voice of a stroke', () => {
+  it('of an instrument of one’s own is its timbre and pitch, on the drum that it says', () => {
+    const [lid] = TIN.strokes;
+    const voice = findVoice(TIN.id, 'X', TIN);
+    expect(voice).toMatchObject({ ...voiceOfTimbre('bell', 700), on: 'X' });
+    const drums = { ...TIN, strokes: [{ ...lid, drum: 1 }] } as typeof TIN;
+    expect(findVoice(TIN.id, 'X', drums)?.on).toBe('1');
+  });
+
+  it('is none where there is no such instrument, no such stroke, or nothing of how it sounds', () => {
+    const silent = { ...TIN, strokes: TIN.strokes.map(({ sound: _sound, ...one }) => one) };
+    expect(findVoice(TIN.id, 'X')).toBeUndefined();
+    expect(findVoice(TIN.id, 'Q', TIN)).toBeUndefined();
+    expect(findVoice(TIN.id, 'X', silent)).toBeUndefined();
+    expect(findVoice('tall-hand-drum', 'Q')).toBeUndefined();
+  });
+
+  it('of what is said is a mouth that says it, low or high', () => {
+    expect(findVoice(SYLLABLES.high, 'ta')).toMatchObject({
+      body: { kind: 'mouth', speaker: 'high', syllable: 'ta' },
+      on: 'mouth',
+    });
+    expect(findVoice(SYLLABLES.low, 'ki')?.body).toMatchObject({ speaker: 'low' });
+  });
+
+  it('of a click stands under a name of its own, the wooden one under the plain name', () => {
+    const names = (Object.keys(CLICK_SOUNDS) as ClickSound[]).map(clickInstrument);
+    expect(names[0]).toBe('click');
+    expect(new Set(names).size).toBe(names.length);
+    for (const name of names) expect(findVoice(name, 'plain'), name).toBeDefined();
   });
 });
 

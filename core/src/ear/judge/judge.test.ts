@@ -230,6 +230,25 @@ describe('a run', () => {
     expect(judge(gaps.run(gaps.play({ seed: 1 }))).evenness).toEqual([]);
   });
 
+  it('does not take a pause between passes for a part of a cell, but a tempo that has risen for the same', () => {
+    const four = asking(
+      'rhythm A\ncycle 1x1\ntempo 60 per 1\nlayer D : goblet drum\nplay D k t k',
+      3,
+    );
+    const hearing = (timeOf: (one: Asked) => number) => {
+      const asked = four.asked.map((one) => ({ ...one, time: timeOf(one) }));
+      // The first stroke of the second pass comes late, after a last one in time.
+      const late = ({ pass, slot }: Asked) => (pass === 1 && slot === 0 ? 0.04 : 0);
+      const hits = asked.map((one) => hit(one.time + late(one)));
+      const [found] = judge({ ...four.run(hits), asked }).evenness;
+      return found?.lengths.map((length) => length && Number(length.toFixed(3)));
+    };
+    // Only the part after it is shorter: by 40 of 250 ms, in one of three. What is before it was never heard whole.
+    expect(hearing(({ time, pass }) => time + 0.2 * pass)).toEqual([0.947, 1, 1, undefined]);
+    // At a tempo that is higher by a half: by 40 of 167 ms, and the part before it is longer, in one of two.
+    expect(hearing(({ time }) => time / 1.5)).toEqual([0.92, 1, 1, 1.12]);
+  });
+
   it('knows another stroke, another hand and another force', () => {
     const hits = fours
       .play({ seed: 5, wrong: [{ slot: 4, kind: 'O' }], leftWeaker: 5 })

@@ -35,6 +35,16 @@ describe('what is said of a run', () => {
     expect(silent.map(({ text }) => text)).toEqual(['Nothing was heard of this line.']);
   });
 
+  it('says nothing of how hard it was struck where the input does not tell', () => {
+    const hits = fours.play({ seed: 4, spread: 0.009, leftWeaker: 6 });
+    const deaf = hits.map(({ loud: _loud, ...hit }) => hit);
+    const judged = judge(fours.run(deaf));
+    expect(judged.loudness).toBeUndefined();
+    expect(sayRun(judged, STRICTNESS.usual, fours.named).map(({ text }) => text)).toEqual([
+      'Clean: spread 10 ms, nothing missed.',
+    ]);
+  });
+
   it('says of one pass what is off, and not how often', () => {
     const once = asking(FOURS, 1);
     const [first] = said({ spread: 0.001, off: [{ slot: 4, by: -0.03 }] }, once);

@@ -53,18 +53,19 @@ function found(strokes: readonly Struck[], sound: Float32Array) {
 }
 
 describe('strokes in sound', () => {
+  // How far the middle stroke may be off, in milliseconds: a little more than it is.
   it.each([
-    ['goblet-drum', ['D', 'T', 'k', 'O']],
-    ['frame-drum', ['D', 't', 'S']],
-    ['two-pitch-bell', ['H', 'L']],
-    ['shaker', ['x']],
-  ])('of %s are found in noise, each once, at their moment', (instrument, kinds) => {
+    ['goblet-drum', ['D', 'T', 'k', 'O'], 0.42],
+    ['frame-drum', ['D', 't', 'S'], 0.38],
+    ['two-pitch-bell', ['H', 'L'], 0.14],
+    ['shaker', ['x'], 0.18],
+  ])('of %s are found in noise, each once, at their moment', (instrument, kinds, off) => {
     const strokes = fours(instrument, kinds);
     const sound = renderStruck(strokes, RATE, 3.6, { seed: 9, noiseBelow: 30 });
     const { found: share, extra, error } = found(strokes, sound);
     expect(share).toBeGreaterThanOrEqual(0.97);
     expect(extra).toBeLessThanOrEqual(0.03);
-    expect(error).toBeLessThan(0.002);
+    expect(error * 1000).toBeLessThan(off);
   });
 
   it('are found in a room that answers, and where the click bleeds in', () => {

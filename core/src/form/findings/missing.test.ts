@@ -41,6 +41,9 @@ describe('what cannot be', () => {
     expect(said(form)).toEqual([
       'B would have a tempo of 576; 10 to 400 can be played, so it is played at 400. Choose another relation.',
     ]);
+    expect(said(formOf(`${section('A', 2)}\n${section('B', 2, 'change 8 become 1')}`))[0]).toBe(
+      'B would have a tempo of 9; 10 to 400 can be played, so it is played at 10. Choose another relation.',
+    );
     // 72 to 400 cannot be counted across either.
     expect(mended(form)).toEqual([
       'From 72 to 400 at once is 50 beats in the time of 9: no one can count that across. The nearest that can be found by ear is 4 in the time of 1, which is 288.',
