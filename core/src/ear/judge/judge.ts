@@ -190,7 +190,9 @@ function withoutTrend(met: readonly Met[]): {
   }
   const slope =
     length < FEW ? 0 : (slopeBySlot(slots, times, errors) ?? steadySlope(times, errors));
-  return { slope, left: errors.map((error, at) => error - slope * cellAt(times, at)) };
+  const left = errors;
+  for (let at = 0; at < length; at += 1) left[at] = cellAt(errors, at) - slope * cellAt(times, at);
+  return { slope, left };
 }
 
 /**
@@ -235,8 +237,13 @@ interface SlotCount {
 
 /** How errors grow with time, by least squares. */
 function slopeOf(kept: readonly number[], times: Float64Array, errors: Float64Array): number {
-  const time = mean(kept.map((at) => cellAt(times, at)));
-  const error = mean(kept.map((at) => cellAt(errors, at)));
+  let [time, error] = [0, 0];
+  for (const at of kept) {
+    time += cellAt(times, at);
+    error += cellAt(errors, at);
+  }
+  time /= kept.length;
+  error /= kept.length;
   let covariance = 0;
   let variance = 0;
   for (const at of kept) {
