@@ -10,6 +10,8 @@ import {
   type LoggedRun,
   outlook,
   rateOf,
+  sayDate,
+  sayDay,
   sayOutlook,
   sessionDays,
   sessionsOf,
@@ -52,6 +54,13 @@ describe('what is wrong with a goal', () => {
       /^No day is left up to 13 November/,
     );
   });
+});
+
+it('says a day with its weekday and year', () => {
+  expect([sayDate('2026-12-08'), sayDay('2026-12-08')]).toEqual([
+    'Tuesday, 8 December 2026',
+    '8 December',
+  ]);
 });
 
 describe('days with a session', () => {

@@ -8,7 +8,9 @@ import {
   rises,
   sayComing,
   sayRise,
+  scaled,
   sinceRest,
+  summed,
   usualBefore,
 } from './index.ts';
 import { day, run } from './log.testkit.ts';
@@ -60,6 +62,14 @@ describe('what a day asked', () => {
     expect(sinceRest(played, end + 59_000)).toBe(1500);
     expect(sinceRest(played, end + 60_000)).toBe(0);
   });
+});
+
+it('adds amounts up and takes them by a factor, each for itself', () => {
+  const one = { R: 1, L: 2, loudR: 3, loudL: 4, seconds: 5 };
+  const other = { R: 60, L: 50, loudR: 40, loudL: 30, seconds: 20 };
+  expect(summed([one, other])).toEqual({ R: 61, L: 52, loudR: 43, loudL: 34, seconds: 25 });
+  expect(summed([])).toEqual({ R: 0, L: 0, loudR: 0, loudL: 0, seconds: 0 });
+  expect(scaled(one, 0.5)).toEqual({ R: 0.5, L: 1, loudR: 1.5, loudL: 2, seconds: 2.5 });
 });
 
 describe('what one is used to', () => {

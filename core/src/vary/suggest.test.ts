@@ -20,6 +20,14 @@ describe('moves as they are written', () => {
     expect(accents(moved(plain, 'accents', { by: 'rule' }))).toEqual([0, 3, 6]);
     expect(accents(moved(plain, 'accents', { by: 'rule', rule: '2+1' }))).toEqual([0, 2, 3, 5, 6]);
     expect(accents(moved(plain, 'accents', { by: 'rule', rule: '3', from: 2 }))).toEqual([1, 4, 7]);
+    // On a stretch it begins with the stretch.
+    const second = applyChain(
+      plain,
+      0,
+      [{ move: 'accents', settings: { by: 'rule', rule: '3' } }],
+      { from: { num: 4, den: 1 }, to: { num: 8, den: 1 } },
+    );
+    expect(second && accents(second)).toEqual([4, 7]);
     // What is no rule is as if nothing were written.
     expect(accents(moved(plain, 'accents', { by: 'rule', rule: '3+' }))).toEqual([0, 3, 6]);
   });
