@@ -137,6 +137,22 @@ const SWITCHES = [
     'an edit of a form is done again',
   ],
   [
+    'the stretch that an undo takes away',
+    'web/src/write/use-line.ts',
+    'moved && isThere(moved, timing) ? moved',
+    'moved ? moved',
+    'keys',
+    'again and again',
+  ],
+  [
+    'the focus after an undo',
+    'web/src/write/use-line.ts',
+    'focusNext.current || isGone',
+    'focusNext.current',
+    'keys',
+    'again and again',
+  ],
+  [
     'tools of the bar',
     'web/src/write/LineTool.tsx',
     'onClick={() => does(now())}',
@@ -820,7 +836,7 @@ const SWITCHES = [
   [
     'sound: all in the middle',
     'web/src/audio/placing.ts',
-    'places[index] ?? 0',
+    'numberAt(places, index)',
     '0',
     'sound',
     'layers stand from left',
