@@ -226,6 +226,8 @@ test('sections are moved, stretched, copied and taken out by keys and by hand, a
   expect((await names()).slice(0, 4)).toEqual(['Walk up', 'Gather', 'Gather', 'Call']);
   await page.keyboard.press('Delete');
   expect((await names()).slice(0, 3)).toEqual(['Walk up', 'Gather', 'Call']);
+  // What goes leaves the focus to what comes to stand there.
+  await expect(page.locator('[data-at]:focus')).toHaveCount(1);
   for (let step = 0; step < 4; step += 1) await page.keyboard.press('Control+z');
   expect(await names()).toEqual(start);
 
@@ -233,6 +235,18 @@ test('sections are moved, stretched, copied and taken out by keys and by hand, a
   await section(page, 'Call').click();
   await opened(page, 'Call').getByRole('button', { name: 'Move Call earlier' }).click();
   expect((await names()).slice(0, 3)).toEqual(['Gather', 'Call', 'Walk up']);
+  await expect(opened(page, 'Call')).toBeVisible();
+  // At the beginning it can go no further, and the focus stays there all the same.
+  const earlier = opened(page, 'Call').getByRole('button', { name: 'Move Call earlier' });
+  await page.keyboard.press('Enter');
+  await expect(earlier).toBeDisabled();
+  await expect(earlier).toBeFocused();
+  await page.keyboard.press('Enter');
+  expect((await names()).slice(0, 3)).toEqual(['Call', 'Gather', 'Walk up']);
+  await page.locator('[data-of]').getByRole('button', { name: 'Take out' }).press('Enter');
+  await expect(section(page, 'Gather')).toBeFocused();
+  for (const _edit of ['taken out', 'moved']) await page.keyboard.press('Control+z');
+  await section(page, 'Call').click();
   await expect(opened(page, 'Call')).toBeVisible();
   await section(page, 'Call').focus();
   await page.keyboard.press('Space');

@@ -147,10 +147,26 @@ const SWITCHES = [
   [
     'the focus after an undo',
     'web/src/write/use-line.ts',
-    'focusNext.current || isGone',
-    'focusNext.current',
+    "useFocusKept((element) => element.matches('[data-slot]'), slotElement);",
+    '',
     'keys',
     'again and again',
+  ],
+  [
+    'the focus of a button that has done all it can',
+    'web/src/ui/use-held-button.ts',
+    'disabled: disabled && !isHeld',
+    'disabled',
+    'sheet',
+    'hands are mirrored',
+  ],
+  [
+    'the focus where a section was',
+    'web/src/form/FormPage.tsx',
+    'return window.document.querySelector(`[data-at="${index}"]`);',
+    'return index < 0 ? window.document.body : null;',
+    'form',
+    'sections are moved, stretched',
   ],
   [
     'tools of the bar',

@@ -94,6 +94,7 @@ test('hands are mirrored on paper, and pictures are taken away', async ({ page }
   expect(svg).not.toContain('var(--');
   expect(svg).toContain('Bell');
   expect(file).toBe('lantern-steps.svg');
+  await expect(page.getByRole('button', { name: 'SVG', exact: true })).toBeFocused();
   await page.getByRole('combobox', { name: /^Part/ }).selectOption('Walker');
   await expect(part).toBeVisible();
   const png = await take('PNG');

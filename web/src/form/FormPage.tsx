@@ -10,6 +10,7 @@ import { Check } from '../ui/Check.tsx';
 import { announce } from '../ui/live.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { toast } from '../ui/toasts.ts';
+import { useFocusKept } from '../ui/use-focus-kept.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { useTitle } from '../ui/use-title.ts';
@@ -125,6 +126,15 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
     playing,
     zoom: zoomBy,
   });
+  // What goes leaves the focus to what comes to stand in its place.
+  useFocusKept(
+    (element) => element.closest('.form-paper') !== null,
+    (gone) => {
+      const at = gone.closest<HTMLElement>('[data-at], [data-of]')?.dataset;
+      const index = Math.min(Number(at?.at ?? at?.of ?? 0), laid.spans.length - 1);
+      return window.document.querySelector(`[data-at="${index}"]`);
+    },
+  );
   return (
     <div className="form-paper mx-auto flex w-full max-w-[1400px] flex-1 flex-col gap-3 px-[14px] py-3 max-sm:px-2">
       <FormHeader

@@ -35,7 +35,7 @@ export function SectionSteps({ opened, span, playing, onChoose }: SectionPanelPr
   const isRepeated = group.times > 1 || group.steps.length > 1;
   const rounds = group.steps[step]?.rounds;
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div data-of={index} className="flex flex-wrap items-center gap-2">
       <Button onClick={() => playing.play({ kind: 'section', at: index })}>Loop the section</Button>
       <span className="mx-1 h-6 border-l border-edge" />
       <Button

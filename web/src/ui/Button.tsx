@@ -1,4 +1,5 @@
 import type { ButtonHTMLAttributes, Ref } from 'react';
+import { useHeldButton } from './use-held-button.ts';
 
 const LOOKS = {
   go: 'bg-go text-on-go font-semibold hover:brightness-110',
@@ -19,6 +20,7 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
 /** The program's button. */
 export function Button(props: ButtonProps) {
   const { look = 'plain', large = false, icon = false, className = '', ...rest } = props;
+  const held = useHeldButton(rest);
   const size = large
     ? 'min-h-14 px-7 text-xl rounded-xl'
     : `h-9 ${icon ? 'px-2' : 'px-3'} text-note rounded-lg`;
@@ -26,7 +28,8 @@ export function Button(props: ButtonProps) {
     <button
       type="button"
       {...rest}
-      className={`inline-flex items-center justify-center gap-2 whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-45 ${size} ${LOOKS[look]} ${className}`}
+      {...held}
+      className={`inline-flex items-center justify-center gap-2 whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-45 aria-disabled:cursor-not-allowed aria-disabled:opacity-45 ${size} ${LOOKS[look]} ${className}`}
     />
   );
 }

@@ -1,5 +1,6 @@
 import { Minus, Plus } from 'lucide-react';
-import { useId, useState } from 'react';
+import { type ReactNode, useId, useState } from 'react';
+import { useHeldButton } from './use-held-button.ts';
 import { useTyped } from './use-typed.ts';
 
 interface NumberFieldProps {
@@ -36,15 +37,14 @@ export function NumberField(props: NumberFieldProps) {
       <span
         className={`inline-flex items-center rounded-lg border bg-card ${good ? 'border-field' : 'border-warn'}`}
       >
-        <button
-          type="button"
-          aria-label={`${label}: less`}
-          className={`${size} flex items-center justify-center text-quiet hover:text-ink disabled:opacity-40`}
+        <StepButton
+          label={`${label}: less`}
+          size={size}
           disabled={value <= min}
           onClick={() => move(-step)}
         >
           <Minus aria-hidden size={15} />
-        </button>
+        </StepButton>
         <input
           id={id}
           inputMode="decimal"
@@ -79,15 +79,14 @@ export function NumberField(props: NumberFieldProps) {
             move(event.key === 'ArrowUp' ? step : -step);
           }}
         />
-        <button
-          type="button"
-          aria-label={`${label}: more`}
-          className={`${size} flex items-center justify-center text-quiet hover:text-ink disabled:opacity-40`}
+        <StepButton
+          label={`${label}: more`}
+          size={size}
           disabled={value >= max}
           onClick={() => move(step)}
         >
           <Plus aria-hidden size={15} />
-        </button>
+        </StepButton>
       </span>
       {good ? null : (
         <span
@@ -100,5 +99,27 @@ export function NumberField(props: NumberFieldProps) {
         </span>
       )}
     </span>
+  );
+}
+
+interface StepButtonProps {
+  readonly label: string;
+  readonly size: string;
+  readonly disabled: boolean;
+  readonly onClick: () => void;
+  readonly children: ReactNode;
+}
+
+/** One step less, or more. */
+function StepButton({ label, size, disabled, onClick, children }: StepButtonProps) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      className={`${size} flex items-center justify-center text-quiet hover:text-ink disabled:opacity-40 aria-disabled:opacity-40`}
+      {...useHeldButton({ disabled, onClick })}
+    >
+      {children}
+    </button>
   );
 }

@@ -1,5 +1,6 @@
 import { Tooltip } from 'radix-ui';
 import { type ReactNode, useRef, useState } from 'react';
+import { useHeldButton } from '../ui/use-held-button.ts';
 
 export interface ToolProps {
   readonly label: string;
@@ -19,14 +20,22 @@ const LONG_PRESS_MS = 450;
 export function Tool({ label, title, name, pressed, disabled, onClick, children }: ToolProps) {
   const [named, setNamed] = useState(false);
   const press = useRef<{ timer?: number; long: boolean }>({ long: false });
+  const held = useHeldButton({
+    disabled,
+    onClick() {
+      // A finger that asked for the word does not place the stroke.
+      if (press.current.long) press.current.long = false;
+      else onClick();
+    },
+  });
   const button = (
     <button
       type="button"
       aria-label={label}
       aria-pressed={pressed}
       title={name ? undefined : title}
-      disabled={disabled}
-      className="inline-flex h-9 min-w-9 shrink-0 touch-manipulation items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-note select-none hover:border-faint disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
+      {...held}
+      className="inline-flex h-9 min-w-9 shrink-0 touch-manipulation items-center justify-center gap-1 rounded-lg border border-edge bg-card px-1.5 text-note select-none hover:border-faint disabled:opacity-45 aria-disabled:opacity-45 aria-pressed:border-ink aria-pressed:bg-choice pointer-coarse:h-11 pointer-coarse:min-w-11"
       onPointerDown={(event) => {
         press.current = { long: false };
         if (!name || event.pointerType === 'mouse') return;
@@ -39,11 +48,6 @@ export function Tool({ label, title, name, pressed, disabled, onClick, children 
       onPointerCancel={() => clearTimeout(press.current.timer)}
       onContextMenu={(event) => {
         if (press.current.long) event.preventDefault();
-      }}
-      onClick={() => {
-        // A finger that asked for the word does not place the stroke.
-        if (press.current.long) press.current.long = false;
-        else onClick();
       }}
     >
       {children}

@@ -18,6 +18,7 @@ import { useRecut } from '../store/recut.ts';
 import { isThere, overSeam, rangesOf, type SlotRange } from '../strideline/ranges.ts';
 import { type SlotRef, slotElementId } from '../strideline/SlotGrid.tsx';
 import { announce } from '../ui/live.tsx';
+import { useFocusKept } from '../ui/use-focus-kept.ts';
 import type { Line, LineCommands } from './line.ts';
 import type { Joining, LineHands } from './line-hands.ts';
 import { stretchCommands } from './stretch-commands.ts';
@@ -49,21 +50,15 @@ export function useLine(options: LineOptions): Line {
   /** The slot of the stroke that was placed a moment ago. */
   const placed = useRef<SlotRef>(undefined);
 
-  /** The slot that had the focus when this was drawn last. */
-  const focused = useRef<Element>(undefined);
-
+  const slotElement = () => window.document.getElementById(slotElementId(rhythm.id, chosen));
   // The chosen slot takes the focus after a command moved the choice, and from a slot that an undo took away;
   // a click has focused it already.
   useEffect(() => {
-    const page = window.document;
-    const isGone = focused.current?.isConnected === false && page.activeElement === page.body;
-    if (focusNext.current || isGone) {
-      focusNext.current = false;
-      page.getElementById(slotElementId(rhythm.id, chosen))?.focus();
-    }
-    const { activeElement } = page;
-    focused.current = activeElement instanceof SVGElement ? activeElement : undefined;
+    if (!focusNext.current) return;
+    focusNext.current = false;
+    slotElement()?.focus();
   });
+  useFocusKept((element) => element.matches('[data-slot]'), slotElement);
 
   const layer = rhythm.layers[chosen.layer];
   const grid = timed.ok ? timed.timing.layers[chosen.layer] : undefined;
