@@ -37,6 +37,12 @@ test('the focus is somewhere sensible, and the title says where one is', async (
   await expect(page.getByPlaceholder('A rhythm, a place')).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(slot(page, 'Ferry', 2)).toBeFocused();
+  // What is done on the screen leaves the focus where it was.
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('A rhythm, a place').fill('theme: light');
+  await page.keyboard.press('Enter');
+  await expect(page.getByPlaceholder('A rhythm, a place')).toBeHidden();
+  await expect(slot(page, 'Ferry', 2)).toBeFocused();
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('A rhythm, a place').fill('guide');
   await page.keyboard.press('Enter');

@@ -74,6 +74,7 @@ test('over midnight the plan becomes the next day’s; a rest is counted down, a
   await expect(plan(page)).not.toContainText('Lantern steps');
   // Two long goals of one's own: after twenty minutes there is a rest before the second.
   await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.locator('#screen')).toBeFocused();
   await page.getByRole('link', { name: 'Goals' }).click();
   for (const [line, minutes] of [
     ['Lantern steps, Walker', '18'],

@@ -163,8 +163,8 @@ const SWITCHES = [
   [
     'the focus where a section was',
     'web/src/form/FormPage.tsx',
-    'return window.document.querySelector(`[data-at="${index}"]`);',
-    'return index < 0 ? window.document.body : null;',
+    'Math.min(Number(at?.at ?? at?.of ?? 0), laid.spans.length - 1)',
+    '-1',
     'form',
     'sections are moved, stretched',
   ],

@@ -10,6 +10,7 @@ import { STAGES } from '../bench/stages.ts';
 import { database } from '../store/db.ts';
 import { knownInstruments } from '../store/known-instruments.ts';
 import { useShelf } from '../store/use-store.ts';
+import { screenElement } from '../ui/screen.ts';
 import { type Found, find } from './find.ts';
 import { focusScreen } from './focus.ts';
 import { offersNow } from './offers.ts';
@@ -175,9 +176,12 @@ export default function Palette({ open, onOpenChange, onHelp, onSound, onTour }:
           data-modal
           aria-describedby={undefined}
           onCloseAutoFocus={(event) => {
-            // Where one was, if that is still there; else the screen one has come to.
+            // Where one was, if that is still there; else the screen one has come to. What was done on a screen
+            // leaves one where one was on it; if one goes elsewhere, that goes, and the screen takes the focus.
             event.preventDefault();
-            if (cameFrom.current?.isConnected && !gone.current) cameFrom.current.focus();
+            const from = cameFrom.current;
+            const isOnScreen = from !== undefined && screenElement()?.contains(from) === true;
+            if (from?.isConnected && (isOnScreen || !gone.current)) from.focus();
             else focusScreen();
           }}
           className="card fixed top-[12vh] left-1/2 z-40 w-[min(560px,calc(100vw-2rem))] -translate-x-1/2 p-2 shadow-2xl"

@@ -8,7 +8,9 @@ import { dropDemoLog } from '../store/log.ts';
 import { seedOnce, storageSentence } from '../store/rhythms.ts';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
+import { screenElement } from '../ui/screen.ts';
 import { toast } from '../ui/toasts.ts';
+import { useFocusKept } from '../ui/use-focus-kept.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { dayOf } from './day-of.ts';
 import { Goals } from './Goals.tsx';
@@ -60,6 +62,8 @@ export function Log() {
       <TakeAwayLog other={other} onOther={setWhose} onGone={() => setWhose(undefined)} />
     </>
   );
+  // What is removed from it leaves the focus to the screen.
+  useFocusKept((element) => screenElement()?.contains(element) === true, screenElement);
   return (
     <div className="mx-auto flex w-full max-w-[1240px] flex-1 flex-col gap-3 px-[22px] py-3 max-sm:px-3">
       {data?.hasDemo && whose === undefined ? <DemoNote /> : null}
