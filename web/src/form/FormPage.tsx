@@ -126,12 +126,13 @@ function Opened({ opened }: { readonly opened: OpenedForm }) {
     playing,
     zoom: zoomBy,
   });
-  // What goes leaves the focus to what comes to stand in its place.
+  // What goes leaves the focus to what comes to stand in its place; a section that is moved to another row takes it along.
   useFocusKept(
     (element) => element.closest('.form-paper') !== null,
     (gone) => {
       const at = gone.closest<HTMLElement>('[data-at], [data-of]')?.dataset;
-      const index = Math.min(Number(at?.at ?? at?.of ?? 0), laid.spans.length - 1);
+      const place = Math.min(Number(at?.at ?? at?.of ?? 0), laid.spans.length - 1);
+      const index = at?.of === undefined ? place : (chosen ?? place);
       return window.document.querySelector(`[data-at="${index}"]`);
     },
   );
