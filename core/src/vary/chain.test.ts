@@ -8,6 +8,8 @@ import {
   applyChain,
   ChainSchema,
   figuresOf,
+  MOVES,
+  type MoveId,
   type Step,
   sayChain,
   sayChange,
@@ -56,6 +58,15 @@ describe('a chain of moves', () => {
     // What is kept knows nothing of it.
     expect(made?.layer.strokes.some((stroke) => 'was' in stroke)).toBe(false);
     expect(applyChain(WALKER, 4, [])).toBeUndefined();
+  });
+
+  it('leaves the line as it is where a stretch lies beyond its end', () => {
+    const beyond = { from: { num: 16, den: 1 }, to: { num: 20, den: 1 } };
+    for (const move of Object.keys(MOVES) as MoveId[]) {
+      const made = applyChain(SON, 0, [{ move, settings: {} }], beyond);
+      expect(made?.layer, move).toEqual(SON.layers[0]);
+      expect(made?.told).toEqual([['Nothing of the line is left there: choose another part.']]);
+    }
   });
 
   it('passes over a move whose result could not be kept, and says why', () => {

@@ -65,6 +65,11 @@ export function applyChain(
       told.push([]);
       continue;
     }
+    // A line that a move before this one made shorter may end before the stretch begins.
+    if (line.from >= line.to) {
+      told.push(['Nothing of the line is left there: choose another part.']);
+      continue;
+    }
     const made = MOVES[move].apply(line, askedOf(MOVES[move], settings, own));
     const next = withLayer(now, index, { ...made.layer, strokes: [...made.layer.strokes] });
     const looked = bare(next.layers[index] ?? first);
