@@ -26,6 +26,7 @@ export const AT_EASE = [
 export const WITH_MUSIC = [
   'climb.spec.ts',
   'form.spec.ts',
+  'form-sections.spec.ts',
   'counting.spec.ts',
   'crossing.spec.ts',
   'flashing.spec.ts',

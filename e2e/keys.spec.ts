@@ -43,6 +43,17 @@ test('the focus is somewhere sensible, and the title says where one is', async (
   await page.keyboard.press('Enter');
   await expect(page.getByPlaceholder('A rhythm, a place')).toBeHidden();
   await expect(slot(page, 'Ferry', 2)).toBeFocused();
+  // What is to be opened is open, with the focus in it, and leaves it there when it is closed.
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('A rhythm, a place').fill('notes');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Notes; they stand on the sheet')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('A rhythm, a place').fill('take away as');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Take away' })).toBeFocused();
+  await slot(page, 'Ferry', 2).click();
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('A rhythm, a place').fill('guide');
   await page.keyboard.press('Enter');

@@ -165,7 +165,7 @@ const SWITCHES = [
     'web/src/form/FormPage.tsx',
     'Math.min(Number(at?.at ?? at?.of ?? 0), laid.spans.length - 1)',
     '-1',
-    'form',
+    'form-sections',
     'sections are moved, stretched',
   ],
   [
@@ -950,7 +950,7 @@ const SWITCHES = [
     'web/src/form/FormScore.tsx',
     'if (from && to && from.repeat !== to.repeat)',
     'if (from && !to)',
-    'form',
+    'form-sections',
     'sections are moved',
   ],
   [

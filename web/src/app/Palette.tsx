@@ -57,7 +57,7 @@ export default function Palette({ open, onOpenChange, onHelp, onSound, onTour }:
       ? document.activeElement
       : null,
   );
-  const gone = useRef(false);
+  const chosen = useRef<() => void>(undefined);
   const settingsOf = openId ?? cards?.[0]?.id;
   const places = useMemo((): readonly Found[] => {
     const to = (path: string) => () => void navigate(path);
@@ -176,13 +176,14 @@ export default function Palette({ open, onOpenChange, onHelp, onSound, onTour }:
           data-modal
           aria-describedby={undefined}
           onCloseAutoFocus={(event) => {
-            // Where one was, if that is still there; else the screen one has come to. What was done on a screen
-            // leaves one where one was on it; if one goes elsewhere, that goes, and the screen takes the focus.
+            // Where one was, if that is still there; else the screen. What was chosen is done after that, so that what it
+            // opens or goes to has the focus.
             event.preventDefault();
             const from = cameFrom.current;
-            const isOnScreen = from !== undefined && screenElement()?.contains(from) === true;
-            if (from?.isConnected && (isOnScreen || !gone.current)) from.focus();
+            const act = chosen.current;
+            if (from?.isConnected && (!act || screenElement()?.contains(from))) from.focus();
             else focusScreen();
+            act?.();
           }}
           className="card fixed top-[12vh] left-1/2 z-40 w-[min(560px,calc(100vw-2rem))] -translate-x-1/2 p-2 shadow-2xl"
         >
@@ -206,9 +207,8 @@ export default function Palette({ open, onOpenChange, onHelp, onSound, onTour }:
                       value={`${group} ${one.key ?? one.label}`}
                       className={ITEM}
                       onSelect={() => {
-                        gone.current = true;
+                        chosen.current = one.run;
                         onOpenChange(false);
-                        one.run();
                       }}
                     >
                       {one.label}

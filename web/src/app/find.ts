@@ -1,4 +1,5 @@
 import { nth } from '@stride/core/bounds';
+
 /** Something that Find anything can find. */
 export interface Found {
   readonly group: string;

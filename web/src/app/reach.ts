@@ -16,7 +16,7 @@ export async function reach(...names: readonly string[]): Promise<void> {
       continue;
     }
     element.scrollIntoView({ block: 'nearest' });
-    const field = element.matches('input, select, button, [tabindex]')
+    const field = element.matches('input, select, textarea, button, [tabindex]')
       ? element
       : (element.querySelector<HTMLElement>('input, select') ??
         element.querySelector<HTMLElement>('button'));

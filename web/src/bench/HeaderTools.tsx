@@ -70,7 +70,11 @@ export const HeaderTools = memo(function HeaderTools(props: HeaderToolsProps) {
       also: 'history back restore old snapshot',
       run: () => setLookingBack(true),
     },
-    { label: 'Notes and tags', also: 'comment remember label', run: () => void reach('notes') },
+    {
+      label: 'Notes and tags',
+      also: 'comment remember label',
+      run: () => void reach('notes', 'notes-text'),
+    },
     {
       label: 'Take away as a file',
       also: 'export save download json text',

@@ -34,6 +34,7 @@ export function NotesPanel({ notes, tags, onEdit }: NotesPanelProps) {
       <label className="flex flex-col gap-1 text-sm text-quiet">
         Notes; they stand on the sheet as well
         <textarea
+          data-reach="notes-text"
           value={notes}
           rows={6}
           maxLength={LIMITS.notes}
