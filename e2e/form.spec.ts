@@ -293,7 +293,7 @@ test('a form goes out as a file and on paper, and comes in again; one that does 
   await page.getByRole('button', { name: 'Put it among the forms' }).click();
   await expect(section(page, 'Last walk')).toBeVisible();
   await goTo(page, '/form');
-  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(2);
   // It is found from anywhere, by its name.
   await goTo(page, '/guide');
   await expect(page.getByText('Care', { exact: true }).first()).toBeVisible();
