@@ -7,16 +7,17 @@ declare global {
   }
 }
 
-/** Lets what is measured in a page wait for the next frame: a task queued in a frame runs when it is painted. */
+/**
+ * Lets what is measured in a page wait for the next frame: a task of the first rank that is queued in a frame runs when it has
+ * been painted, before whatever else waits for that.
+ */
 export async function tellPainted(page: Page): Promise<void> {
   await page.addInitScript(() => {
     window.painted = () =>
       new Promise((resolve) =>
         requestAnimationFrame(() => {
           const began = performance.now();
-          const { port1, port2 } = new MessageChannel();
-          port1.onmessage = () => resolve(began);
-          port2.postMessage(0);
+          scheduler.postTask(() => resolve(began), { priority: 'user-blocking' });
         }),
       );
   });

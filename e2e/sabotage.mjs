@@ -138,7 +138,7 @@ const SWITCHES = [
   ],
   [
     'the stretch that an undo takes away',
-    'web/src/write/use-line.ts',
+    'web/src/write/open-line.ts',
     'moved && isThere(moved, timing) ? moved',
     'moved ? moved',
     'keys',
@@ -146,7 +146,7 @@ const SWITCHES = [
   ],
   [
     'the focus after an undo',
-    'web/src/write/use-line.ts',
+    'web/src/write/use-open-line.ts',
     "useFocusKept((element) => element.matches('[data-slot]'), slotElement);",
     '',
     'keys',
@@ -179,8 +179,8 @@ const SWITCHES = [
   [
     'the bar follows the line',
     'web/src/write/StrokeBar.tsx',
-    'line={useRightAfterPaint(line)}',
-    'line={useCallback(line, [])}',
+    'const line = useStoreSoon(open);',
+    'const line = useState(now)[0];',
     'line',
     'strokes sound together by key and by button',
   ],
@@ -547,7 +547,7 @@ const SWITCHES = [
   ],
   [
     'mark on the stroke just placed',
-    'web/src/write/use-line.ts',
+    'web/src/write/open-line.ts',
     'if (!just || !isSilent || just.layer !== chosen.layer) {',
     'if (just !== null) {',
     'counting',

@@ -1,4 +1,5 @@
 /** What may be kept, at every door: text on one line, lists that end, and sentences for data of another shape. */
+export * from './alike.ts';
 export * from './blanks.ts';
 export * from './bytes.ts';
 export * from './list.ts';

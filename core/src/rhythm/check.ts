@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { nth, parseData, sayIssue } from '../bounds/index.ts';
+import { isAlike, nth, parseData, sayIssue } from '../bounds/index.ts';
 import { fitsTurn } from '../counting/index.ts';
 import { beatsOf, type Cycle } from '../cycle/index.ts';
 import { type Instrument, instrumentOf, strokeKinds } from '../instrument/index.ts';
@@ -54,10 +54,8 @@ export function checkRhythm(data: unknown, own: readonly Instrument[] = []): Che
  * opened again. It is the same check as `checkRhythm`, but looks only at layers it has not seen.
  */
 export function checkEdit(rhythm: Rhythm): readonly string[] {
-  const { variations: _, ...bare } = rhythm;
-  const varied = rhythm.variations?.every((one) => known.has(one)) ? bare : rhythm;
-  const head = v.safeParse(RhythmSchema, { ...varied, layers: [] });
-  if (!head.success) return [sayIssue(head.issues[0])];
+  const wrong = headIssue(rhythm);
+  if (wrong !== undefined) return [wrong];
   if (rhythm.layers.length > LIMITS.layers) {
     return [`A rhythm has at most ${LIMITS.layers} layers. Take one out first.`];
   }
@@ -67,6 +65,20 @@ export function checkEdit(rhythm: Rhythm): readonly string[] {
     if (!parsed.ok) return [`Layer ${layer.name}: ${parsed.message}`];
   }
   return breaches(rhythm);
+}
+
+/** The rhythm that was last looked at whole: what is the same in the next one need not be looked at again. */
+let lastHead: Rhythm | undefined;
+
+/** What is wrong with the shape of a rhythm apart from its layers; undefined where nothing is. */
+function headIssue(rhythm: Rhythm): string | undefined {
+  if (lastHead && isAlike(lastHead, rhythm, 'layers')) return undefined;
+  const { variations: _, ...bare } = rhythm;
+  const varied = rhythm.variations?.every((one) => known.has(one)) ? bare : rhythm;
+  const head = v.safeParse(RhythmSchema, { ...varied, layers: [] });
+  if (!head.success) return sayIssue(head.issues[0]);
+  lastHead = rhythm;
+  return undefined;
 }
 
 /** Layers that keep every rule which concerns them alone, with the instrument they were read for. */

@@ -1,29 +1,36 @@
 import { describeCycle } from '@stride/core/cycle';
 import { renameRhythm, timeRhythm } from '@stride/core/rhythm';
-import { memo, useEffect } from 'react';
+import { memo, useEffect, useMemo } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { usePlaces } from '../audio/placing.ts';
 import { player } from '../audio/the-player.ts';
 import { NameField } from '../ui/NameField.tsx';
 import { useStore } from '../ui/store.ts';
 import { useTitle } from '../ui/use-title.ts';
-import { useBenchState } from './context.ts';
+import { useBenchPart, useBenchSoon } from './context.ts';
 import { HeaderTools } from './HeaderTools.tsx';
 import { levelsOf } from './mix.ts';
-import type { OpenBench } from './open-bench.ts';
+import type { BenchState, OpenBench } from './open-bench.ts';
 import { PlayButton } from './PlayButton.tsx';
 import { STAGES } from './stages.ts';
 import { TempoFields } from './TempoFields.tsx';
 
-/** Name, tempo, sound and stages. Its parts rest while strokes are written. */
+/** What the header shows of a rhythm: nothing that a stroke changes. */
+const headOf = ({ rhythm, mix, canUndo, canRedo }: BenchState) => {
+  const { name, cycle, tempo, target, second, notes, tags, layers } = rhythm;
+  const ids = layers.map(({ id }) => id).join('\n');
+  return { name, cycle, tempo, target, second, notes, tags, ids, mix, canUndo, canRedo };
+};
+
+/** Name, tempo, sound and stages. It rests while strokes are written. */
 export function BenchHeader({ bench }: { readonly bench: OpenBench }) {
-  const { rhythm, timed, layerIndex, mix, canUndo, canRedo } = useBenchState(bench);
-  const { layers } = rhythm;
-  const heard = useStore(bench.heard);
+  const head = useBenchPart(bench, headOf);
+  const { name, cycle, tempo, target, second, notes, tags, ids, mix, canUndo, canRedo } = head;
   const { pathname } = useLocation();
   const climbing = pathname.endsWith('/climb');
   const stage = STAGES.find(({ to }) => pathname.endsWith(`/${to}`));
-  useTitle(rhythm.name, ...(stage ? [stage.label] : []));
+  useTitle(name, ...(stage ? [stage.label] : []));
+  const layers = useMemo(() => (ids === '' ? [] : ids.split('\n').map((id) => ({ id }))), [ids]);
   useEffect(() => {
     player.setLevels(levelsOf(mix, layers));
   }, [mix, layers]);
@@ -35,37 +42,25 @@ export function BenchHeader({ bench }: { readonly bench: OpenBench }) {
         <NameField
           label="Name of the rhythm"
           labelHidden
-          name={rhythm.name}
-          title={rhythm.name}
+          name={name}
+          title={name}
           className="field-sizing-content max-w-full text-ellipsis min-w-24 rounded-lg bg-transparent font-title text-title leading-tight font-bold hover:bg-card max-sm:w-full max-sm:text-lead"
-          onName={(name) => bench.edit((before) => renameRhythm(before, name), 'name')}
+          onName={(next) => bench.edit((before) => renameRhythm(before, next), 'name')}
         />
       </h1>
       <span className="rounded-lg border border-edge bg-card px-3 py-1.5 text-note max-2xl:hidden">
-        {describeCycle(rhythm.cycle)}
+        {describeCycle(cycle)}
       </span>
-      {climbing ? null : <TempoFields bench={bench} tempo={rhythm.tempo} target={rhythm.target} />}
+      {climbing ? null : <TempoFields bench={bench} tempo={tempo} target={target} />}
       {/* On a phone what is played with lies under the thumb. */}
       <div className="contents max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:flex max-sm:items-center max-sm:justify-between max-sm:gap-0.5 max-sm:border-t max-sm:border-edge max-sm:bg-paper max-sm:px-3 max-sm:py-2">
-        {climbing ? null : (
-          <PlayButton
-            bench={bench}
-            rhythm={heard ?? rhythm}
-            timed={heard ? timeRhythm(heard) : timed}
-            countIn={mix.countIn}
-            order={mix.order}
-            rules={mix.variations}
-            optional={mix.optional ?? 'always'}
-            onOptional={(optional) => bench.setMix({ optional })}
-            layerIndex={layerIndex}
-          />
-        )}
+        {climbing ? null : <PlayHere bench={bench} />}
         <HeaderTools
           bench={bench}
           mix={mix}
-          second={rhythm.second}
-          notes={rhythm.notes ?? ''}
-          tags={rhythm.tags}
+          second={second}
+          notes={notes ?? ''}
+          tags={tags}
           climbing={climbing}
           canUndo={canUndo}
           canRedo={canRedo}
@@ -73,6 +68,25 @@ export function BenchHeader({ bench }: { readonly bench: OpenBench }) {
       </div>
       <StageTabs />
     </div>
+  );
+}
+
+/** Plays the rhythm as it is, or what is heard instead of it. */
+function PlayHere({ bench }: { readonly bench: OpenBench }) {
+  const { rhythm, timed, layerIndex, mix } = useBenchSoon(bench);
+  const heard = useStore(bench.heard);
+  return (
+    <PlayButton
+      bench={bench}
+      rhythm={heard ?? rhythm}
+      timed={heard ? timeRhythm(heard) : timed}
+      countIn={mix.countIn}
+      order={mix.order}
+      rules={mix.variations}
+      optional={mix.optional ?? 'always'}
+      onOptional={(optional) => bench.setMix({ optional })}
+      layerIndex={layerIndex}
+    />
   );
 }
 

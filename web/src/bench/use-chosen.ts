@@ -18,19 +18,17 @@ export function stretchOf(
   return { from, to: to > from ? to : to + lengthTicks, isStretch: first !== last };
 }
 
-/** Lets the Bench know what this stage has chosen, as long as it is shown. */
+/**
+ * Lets the Bench know what this stage has chosen, as long as it is shown.
+ * @param now gives the stretch when something is to be played
+ */
 export function useChosen(
-  bench: Pick<OpenBench, 'chosen'>,
-  grid: LayerGrid | undefined,
-  range: Chosen,
+  { chosen }: Pick<OpenBench, 'chosen'>,
+  now: () => ChosenStretch | undefined,
 ): void {
-  const { chosen } = bench;
-  const latest = useLatest({ grid, range });
+  const latest = useLatest(now);
   useEffect(() => {
-    chosen.now = () => {
-      const { grid, range } = latest.current;
-      return grid && stretchOf(grid, range);
-    };
+    chosen.now = () => latest.current();
     return () => {
       chosen.now = () => undefined;
     };

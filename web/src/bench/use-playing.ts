@@ -15,7 +15,7 @@ import { type Score, scoreRhythm, soundsOf, spokenRhythm, withVoice } from '@str
 import type { Speaker } from '@stride/core/speech';
 import type { Tempo } from '@stride/core/time';
 import { drawOptional, type OptionalPlayed, USUAL_PLAN } from '@stride/core/variation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { KEYS } from '../app/keys.ts';
 import { countInSaid } from '../audio/count-in.ts';
 import { useGivenTempo } from '../audio/given-tempo.ts';
@@ -28,7 +28,6 @@ import type { Mix } from '../store/db.ts';
 import { announce } from '../ui/live.tsx';
 import type { Store } from '../ui/store.ts';
 import { toast } from '../ui/toasts.ts';
-import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useKeys } from '../ui/use-keys.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { useSeldom } from '../ui/use-seldom.ts';
@@ -108,7 +107,7 @@ export function usePlaying(options: PlayingOptions) {
     }),
     [cycle, layers, heardPart, optional, second, turns, variations, counting],
   );
-  const heard = useAfterPaint(lines);
+  const heard = useDeferredValue(lines);
   const score = useMemo(() => (mine ? scoreOf(heard, speaker) : undefined), [mine, heard, speaker]);
   const latest = useLatest<Latest>({
     tempo,

@@ -9,15 +9,16 @@ import { useChosen } from '../bench/use-chosen.ts';
 import { loopOwner } from '../bench/use-playing.ts';
 import { useReadSettings } from '../store/read-settings.ts';
 import { drawnTurns } from '../strideline/geometry.ts';
-import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { useStore } from '../ui/store.ts';
 import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useSame } from '../ui/use-same.ts';
+import { chosenIn } from '../write/line.ts';
 import { onLineKey } from '../write/line-keys.ts';
-import { useLine } from '../write/use-line.ts';
-import { useSteady } from '../write/use-steady.ts';
+import { handOn } from '../write/open-line.ts';
+import { useOpenLine, useSlotFocus } from '../write/use-open-line.ts';
 import { Alone } from './Alone.tsx';
 import { Ask } from './Ask.tsx';
 import { Compare } from './Compare.tsx';
@@ -29,7 +30,7 @@ import { useTurns } from './use-turns.ts';
 /** The stage where a rhythm says what it is: in sentences whose strokes light up, sound, and add up. */
 export function Read() {
   const bench = useBench();
-  const { document, rhythm, layerIndex, chooseLayer, muted, heard } = bench;
+  const { document, rhythm, layerIndex, muted, heard } = bench;
   const [params, setParams] = useSearchParams();
   const view = params.get('view') === 'compare' ? 'compare' : 'reading';
   const [variationId, setVariation] = useState<string>();
@@ -46,7 +47,6 @@ export function Read() {
     heard.set(variation ? shown : undefined);
     return () => heard.set(undefined);
   }, [heard, shown, variation]);
-  const [slot, setSlot] = useState(0);
   const [lit, setLit] = useState<Lit>();
   const [settings, setSettings] = useReadSettings();
   const player = usePlayer();
@@ -56,18 +56,13 @@ export function Read() {
   const only = useTurns(useAfterPaint(shown), turns);
   const read = only.rhythm;
   const against = useTimeline(read, layerIndex);
-  const slots = timed.ok ? (timed.timing.layers[layerIndex]?.starts.length ?? 0) : 0;
-  const chosen: SlotRef = { layer: layerIndex, slot: Math.min(slot, Math.max(0, slots - 1)) };
-  const choose = useCallback(
-    (at: SlotRef) => {
-      chooseLayer(at.layer);
-      setSlot(at.slot);
-    },
-    [chooseLayer],
+  const open = useOpenLine(bench);
+  const line = useStore(open);
+  useSlotFocus(line);
+  useChosen(bench, () =>
+    chosenIn(open.now(), timed.ok ? timed.timing.layers[layerIndex] : undefined),
   );
-  const line = useLine({ document, rhythm: shown, timed, chosen, onChoose: choose });
-  useChosen(bench, line.grid, line.ranges.get(layerIndex) ?? [chosen.slot, chosen.slot]);
-  const { pick, weigh, slide } = useSteady(line.commands);
+  const hand = useMemo(() => handOn(open), [open]);
   const { timeline } = against;
   const turnLabels = useMemo(() => {
     if (!timed.ok || !timeline || settings.school === 'no sides') return undefined;
@@ -95,10 +90,10 @@ export function Read() {
 
   const chooseWhole = useCallback(
     (layer: number) => {
-      choose({ layer, slot: 0 });
+      open.now().commands.choose(layer, 0);
       setLit(undefined);
     },
-    [choose],
+    [open],
   );
   const showView = useCallback(
     (next: ReadView) => setParams(next === 'compare' ? { view: next } : {}, { replace: true }),
@@ -159,15 +154,14 @@ export function Read() {
                   ? {}
                   : {
                       choice: {
-                        at: chosen,
+                        ...hand,
+                        at: line.chosen,
                         ranges: line.ranges,
-                        onChoose: pick,
                         onKeyDown: (event) => {
                           // While it plays a variation is called from here too.
-                          if (!playing || !callsVariation(rhythm, event)) onLineKey(line, event);
+                          if (!playing || !callsVariation(rhythm, event))
+                            onLineKey(open.now(), event);
                         },
-                        onWeigh: weigh,
-                        onSlide: slide,
                       },
                     })}
                 lit={lit}

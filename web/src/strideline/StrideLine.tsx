@@ -1,4 +1,4 @@
-import { numberAt } from '@stride/core/bounds';
+import { isAlike, numberAt } from '@stride/core/bounds';
 import { type Counting, usualCounting } from '@stride/core/counting';
 import {
   beatTicks,
@@ -20,7 +20,7 @@ import { drawnTurns, type Geometry, layOut, type System } from './geometry.ts';
 import { LayerLine, type LayerLineProps } from './LayerLine.tsx';
 import { Playhead } from './Playhead.tsx';
 import type { Px } from './px.ts';
-import { isSameButLayer, showsIn } from './rows.ts';
+import { showsIn } from './rows.ts';
 import { SlotGrid, type SlotGridProps, type SlotRef } from './SlotGrid.tsx';
 import { type Thread, threadsOf } from './threads.ts';
 import { isInSight, useInSight } from './use-in-sight.ts';
@@ -324,5 +324,6 @@ const LayerRow = memo(
     );
   },
   (before, after) =>
-    isSameButLayer(before, after) && !showsIn(after.system, after.grid, before.layer, after.layer),
+    isAlike(before, after, 'layer') &&
+    !showsIn(after.system, after.grid, before.layer, after.layer),
 );

@@ -7,7 +7,7 @@ import {
 } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
-import { isSameButLayer, showsIn, showsStrides, usesLeft } from './rows.ts';
+import { showsIn, showsStrides, usesLeft } from './rows.ts';
 
 function read(play: string, more = ''): { rhythm: Rhythm; layer: Layer } {
   const { rhythm, problems } = readRhythm(
@@ -95,12 +95,5 @@ describe('what a line shows', () => {
     expect(usesLeft(read('D D / D D').layer)).toBe(false);
     expect(usesLeft(read('D D / D D', 'hand each R L').layer)).toBe(true);
     expect(usesLeft(read('K . / D .').layer)).toBe(true);
-  });
-
-  it('rests where all its properties but the layer are the same objects', () => {
-    const { layer } = read('D / D');
-    const shared = { a: 1 };
-    expect(isSameButLayer({ layer, shared }, { layer: { ...layer }, shared })).toBe(true);
-    expect(isSameButLayer({ layer, shared }, { layer, shared: { a: 1 } })).toBe(false);
   });
 });

@@ -1,14 +1,6 @@
 import { handOf, type Layer, type LayerGrid } from '@stride/core/rhythm';
 import type { Stretch } from './geometry.ts';
 
-/** Whether two sets of the same properties are alike but for their layers. */
-export function isSameButLayer<T extends { readonly layer: Layer }>(a: T, b: T): boolean {
-  for (const key in b) {
-    if (key !== 'layer' && !Object.is(a[key], b[key])) return false;
-  }
-  return true;
-}
-
 /** Whether strides are drawn: only where strokes leave gaps enough to be worth measuring. */
 export function showsStrides(layer: Layer): boolean {
   const slots = layer.cells.reduce((sum, cell) => sum + cell.slots, 0);

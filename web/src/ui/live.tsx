@@ -1,4 +1,5 @@
-import { createStore, useStore } from './store.ts';
+import { createStore } from './store.ts';
+import { useStoreSoon } from './use-after-paint.ts';
 
 const said = createStore('');
 let turn = false;
@@ -12,7 +13,7 @@ export function announce(text: string): void {
 
 /** The place from which it is said; once in the shell. */
 export function LiveRegion() {
-  const text = useStore(said);
+  const text = useStoreSoon(said);
   return (
     <p role="status" aria-live="polite" className="sr-only" data-testid="said">
       {text}

@@ -1,4 +1,5 @@
-import { startTransition, useEffect, useState } from 'react';
+import { startTransition, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
+import type { Store } from './store.ts';
 
 /** A hidden tab paints nothing; what waits for a frame goes on after this. */
 const NO_FRAME_MS = 60;
@@ -51,21 +52,42 @@ function begin(): Set<() => void> {
  * @param first what it is until the first frame has been painted
  */
 export function useAfterPaint<T>(value: T, first: T = value): T {
-  return useFollowing(value, first, startTransition);
-}
-
-/** The same for what is small and has to keep up with the hand: it is drawn then without a break. */
-export function useRightAfterPaint<T>(value: T): T {
-  return useFollowing(value, value, atOnce);
-}
-
-const atOnce = (run: () => void) => run();
-
-function useFollowing<T>(value: T, first: T, how: (run: () => void) => void): T {
   const [settled, setSettled] = useState(first);
   useEffect(() => {
     if (settled === value) return;
-    return afterPaint(() => how(() => setSettled(() => value)));
-  }, [value, settled, how]);
+    return afterPaint(() => startTransition(() => setSettled(() => value)));
+  }, [value, settled]);
   return settled;
 }
+
+/**
+ * What a store holds, looked at when the frame that shows a change has been painted: for what is not under the player's hand. The
+ * component does not run for the frame of the change at all.
+ * @param isWaited asked when something changes: where it is true it is looked at at once
+ */
+export function useStoreSoon<T>(
+  { watch, now }: Pick<Store<T>, 'watch' | 'now'>,
+  isWaited = never,
+): T {
+  const watchSoon = useCallback(
+    (listener: () => void) => {
+      let callOff: (() => void) | undefined;
+      const tell = () => {
+        callOff = undefined;
+        listener();
+      };
+      const leave = watch(() => {
+        if (isWaited()) listener();
+        else callOff ??= afterPaint(tell);
+      });
+      return () => {
+        leave();
+        callOff?.();
+      };
+    },
+    [watch, isWaited],
+  );
+  return useSyncExternalStore(watchSoon, now);
+}
+
+const never = () => false;

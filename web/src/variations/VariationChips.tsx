@@ -1,9 +1,11 @@
-import { useBench } from '../bench/context.ts';
+import { useBenchSoon, useOpenBench } from '../bench/context.ts';
 import { useStore } from '../ui/store.ts';
 
 /** The variations by key and name, right under the line: pressed, one comes at the next turn. */
 export function VariationChips() {
-  const { rhythm, varied, call } = useBench();
+  const bench = useOpenBench();
+  const { varied, call } = bench;
+  const { rhythm } = useBenchSoon(bench);
   const { heard, called } = useStore(varied);
   const { variations = [] } = rhythm;
   if (variations.length === 0) return null;

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useOffers } from '../app/offers.ts';
 import { usePlays } from '../audio/loop.ts';
-import { useBench } from '../bench/context.ts';
+import { useBenchSoon, useOpenBench } from '../bench/context.ts';
 import { keepAsNew } from '../bench/keep-as-new.ts';
 import { loopOwner } from '../bench/use-playing.ts';
 import { Button } from '../ui/Button.tsx';
@@ -16,7 +16,9 @@ import { VariationRow } from './VariationRow.tsx';
 
 /** The variations that live in the rhythm: small under the line, called by key, mixed in. */
 export function Variations({ empty }: { readonly empty?: string }) {
-  const { rhythm, mix, varied: store, call, edit, setMix } = useBench();
+  const bench = useOpenBench();
+  const { varied: store, call, edit, setMix } = bench;
+  const { rhythm, mix } = useBenchSoon(bench);
   const { heard, called, gone } = useStore(store);
   const playing = usePlays(loopOwner(rhythm));
   const navigate = useNavigate();

@@ -1,12 +1,13 @@
 import { Ellipsis } from 'lucide-react';
 import { ContextMenu, DropdownMenu } from 'radix-ui';
-import { createContext, memo, type ReactNode, useCallback, useContext } from 'react';
+import { memo, type ReactNode } from 'react';
 import { isInRange } from '../strideline/ranges.ts';
 import { MENU, MENU_ITEM } from '../ui/menu.ts';
 import { screenElement } from '../ui/screen.ts';
-import { useLatest } from '../ui/use-latest.ts';
+import { useStore } from '../ui/store.ts';
 import type { Line } from './line.ts';
 import { lineActions } from './line-actions.ts';
+import type { OpenLine } from './open-line.ts';
 
 const CONTENT = `${MENU} flex flex-col`;
 const SCROLLS = 'min-h-0 flex-1 overflow-y-auto sm:columns-2 sm:gap-2';
@@ -65,37 +66,18 @@ export const LineMenu = memo(function LineMenu({ now }: Pick<ItemsProps, 'now'>)
 });
 
 interface LineContextMenuProps {
-  readonly line: Line;
+  readonly line: OpenLine;
   readonly children: ReactNode;
 }
 
-/** What the menu is around: given apart from it, so that it rests while strokes are written. */
-const Around = createContext<Pick<LineContextMenuProps, 'line' | 'children'> | undefined>(
-  undefined,
-);
-
-function Inside() {
-  return useContext(Around)?.children;
-}
-
 /** Follows the line, since the click that opens the menu chooses a slot. */
-function ItemsHere() {
-  const around = useContext(Around);
-  return around && <Items menu={ContextMenu} now={() => around.line} />;
+function ItemsHere({ line }: Pick<LineContextMenuProps, 'line'>) {
+  useStore(line);
+  return <Items menu={ContextMenu} now={line.now} />;
 }
 
 /** The same where one clicks on the line with the right button, or presses long. */
 export function LineContextMenu({ line, children }: LineContextMenuProps) {
-  const latest = useLatest(line);
-  const now = useCallback(() => latest.current, [latest]);
-  return (
-    <Around.Provider value={{ line, children }}>
-      <MenuAround now={now} />
-    </Around.Provider>
-  );
-}
-
-const MenuAround = memo(function MenuAround({ now }: Pick<ItemsProps, 'now'>) {
   return (
     <ContextMenu.Root modal={false}>
       <ContextMenu.Trigger
@@ -103,17 +85,15 @@ const MenuAround = memo(function MenuAround({ now }: Pick<ItemsProps, 'now'>) {
         onContextMenu={(event) => {
           const slot = (event.target as Element).closest<SVGElement>('[data-slot]');
           if (!slot) return;
-          const line = now();
+          const { isStretch, ranges, commands } = line.now();
           const [layer, at] = [Number(slot.dataset.layer), Number(slot.dataset.slot)];
           // Inside a stretch the menu is for the stretch.
-          const range = line.isStretch ? line.ranges.get(layer) : undefined;
+          const range = isStretch ? ranges.get(layer) : undefined;
           if (range && isInRange(range, at)) return;
-          line.commands.choose(layer, at);
+          commands.choose(layer, at);
         }}
       >
-        <div>
-          <Inside />
-        </div>
+        <div>{children}</div>
       </ContextMenu.Trigger>
       <ContextMenu.Portal container={screenElement()}>
         <ContextMenu.Content
@@ -121,10 +101,10 @@ const MenuAround = memo(function MenuAround({ now }: Pick<ItemsProps, 'now'>) {
           className={`${CONTENT} max-h-(--radix-context-menu-content-available-height)`}
         >
           <ContextMenu.Group tabIndex={0} className={SCROLLS}>
-            <ItemsHere />
+            <ItemsHere line={line} />
           </ContextMenu.Group>
         </ContextMenu.Content>
       </ContextMenu.Portal>
     </ContextMenu.Root>
   );
-});
+}

@@ -1,45 +1,42 @@
-import type { Counting } from '@stride/core/counting';
 import { readLayer, readSlot } from '@stride/core/read';
-import type { Rhythm, Timing } from '@stride/core/rhythm';
-import { memo, useEffect, useMemo } from 'react';
+import { countingOf, type Rhythm } from '@stride/core/rhythm';
+import { memo, useDeferredValue, useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
 import { pathOfStroke, takeInHand } from '../guide/in-hand.ts';
 import { Sentences } from '../read/Sentences.tsx';
 import { sayKin, useFamilies } from '../read/use-families.ts';
 import { usePeriod } from '../read/use-period.ts';
 import { useReadSettings } from '../store/read-settings.ts';
-import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import type { Lit } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
-import { useAfterPaint, useRightAfterPaint } from '../ui/use-after-paint.ts';
+import { useStoreSoon } from '../ui/use-after-paint.ts';
+import type { OpenLine } from './open-line.ts';
 
 interface ReadingPanelProps {
-  readonly rhythm: Rhythm;
-  readonly timing: Timing;
-  readonly counting: Counting;
-  readonly chosen: SlotRef;
+  readonly line: OpenLine;
   readonly lit: Lit | undefined;
   readonly onLight: (lit: Lit | undefined) => void;
 }
 
 /** What the chosen stroke and its layer say. It follows the stroke by a moment, so that the line answers the key at once. */
-export function ReadingPanel(props: ReadingPanelProps) {
-  return <Reading {...useRightAfterPaint(props)} read={useAfterPaint(props.rhythm)} />;
-}
-
-interface ReadingProps extends ReadingPanelProps {
-  /** The rhythm whose sentences are told; they take longer and come after what the slot says. */
-  readonly read: Rhythm;
-}
-
-const Reading = memo(function Reading(props: ReadingProps) {
-  const { rhythm, timing, counting, chosen, lit, onLight, read } = props;
+export const ReadingPanel = memo(function ReadingPanel(props: ReadingPanelProps) {
+  const { lit, onLight } = props;
+  const { rhythm, timing, layer, chosen } = useStoreSoon(props.line);
+  // The sentences take longer and come after what the slot says.
+  const read = useDeferredValue(rhythm);
   const slot = useMemo(
-    () => readSlot(rhythm, timing, chosen.layer, chosen.slot, counting),
-    [rhythm, timing, chosen.layer, chosen.slot, counting],
+    () =>
+      timing &&
+      readSlot(
+        rhythm,
+        timing,
+        chosen.layer,
+        chosen.slot,
+        countingOf(rhythm, rhythm.layers[chosen.layer]),
+      ),
+    [rhythm, timing, chosen.layer, chosen.slot],
   );
-  const layer = rhythm.layers[chosen.layer];
   const played = layer?.strokes.find((stroke) => stroke.slot === chosen.slot);
   const instrument = layer?.instrument;
   useEffect(() => {
@@ -73,7 +70,8 @@ const Reading = memo(function Reading(props: ReadingProps) {
   );
 });
 
-interface LayerSaysProps extends Pick<ReadingPanelProps, 'rhythm' | 'lit' | 'onLight'> {
+interface LayerSaysProps extends Pick<ReadingPanelProps, 'lit' | 'onLight'> {
+  readonly rhythm: Rhythm;
   readonly layerIndex: number;
 }
 

@@ -1,13 +1,12 @@
 import { compoundFor, type Family, instrumentOf, type StrokeKind } from '@stride/core/instrument';
-import { LIMITS, type Rhythm, strokesAt } from '@stride/core/rhythm';
+import { LIMITS, strokesAt } from '@stride/core/rhythm';
 import { counted } from '@stride/core/wording';
 import { Tooltip } from 'radix-ui';
 import { memo, useCallback } from 'react';
 import { useOffers } from '../app/offers.ts';
 import { Head } from '../strideline/Head.tsx';
 import { Toolbar } from '../ui/Toolbar.tsx';
-import { useRightAfterPaint } from '../ui/use-after-paint.ts';
-import { useLatest } from '../ui/use-latest.ts';
+import { useStoreSoon } from '../ui/use-after-paint.ts';
 import { GoTo } from './GoTo.tsx';
 import { LineMenu } from './LineMenu.tsx';
 import {
@@ -23,8 +22,9 @@ import {
   RIGHT,
   TOGETHER,
 } from './LineTool.tsx';
-import { type Line, slotsOfCell } from './line.ts';
+import { slotsOfCell } from './line.ts';
 import { offersOf } from './line-actions.ts';
+import type { OpenLine } from './open-line.ts';
 import { TapIn } from './TapIn.tsx';
 import { Tool } from './Tool.tsx';
 
@@ -34,26 +34,18 @@ const DIVIDER = <span aria-hidden="true" className="h-6 w-px bg-edge max-lg:hidd
 const MANY = 9;
 
 interface StrokeBarProps {
-  readonly line: Line;
-  readonly rhythm: Rhythm;
-  /** Places a stroke; the same function as long as the bar is shown. */
-  readonly onPlace: (code: string) => void;
+  readonly line: OpenLine;
 }
 
-/** The strokes of the chosen layer's instrument and what can be done with them, for pointer and eye. */
-export function StrokeBar({ line, rhythm, onPlace }: StrokeBarProps) {
-  const latest = useLatest({ ...line, rhythm });
-  const now = useCallback(() => latest.current, [latest]);
-  useOffers('On the line', () => offersOf(line));
-  // What is pressed follows a stroke by a moment; what is done is done on the line as it is.
-  return <Bar line={useRightAfterPaint(line)} now={now} onPlace={onPlace} />;
-}
-
-interface BarProps extends Pick<StrokeBarProps, 'line' | 'onPlace'> {
-  readonly now: () => Line & { readonly rhythm: Rhythm };
-}
-
-const Bar = memo(function Bar({ line, now, onPlace }: BarProps) {
+/**
+ * The strokes of the chosen layer's instrument and what can be done with them, for pointer and eye. What is pressed follows a
+ * stroke by a moment; what is done is done on the line as it is.
+ */
+export const StrokeBar = memo(function StrokeBar({ line: open }: StrokeBarProps) {
+  const { now } = open;
+  const line = useStoreSoon(open);
+  const onPlace = useCallback((code: string) => now().commands.place(code), [now]);
+  useOffers('On the line', () => offersOf(now()));
   const { layer, grid, chosen } = line;
   const instrument = layer && instrumentOf(layer);
   if (!layer || !grid || !instrument) return null;

@@ -35,8 +35,8 @@ import type { Line } from './line.ts';
 import { TappedBeats } from './TappedBeats.tsx';
 
 interface TapInProps {
-  /** The line as it is when it is tapped in, and its rhythm. */
-  readonly now: () => Line & { readonly rhythm: Rhythm };
+  /** The line as it is when it is tapped in. */
+  readonly now: () => Line;
   /** Names the button by its picture alone where there is little room. */
   readonly compact: boolean;
 }
@@ -44,7 +44,7 @@ interface TapInProps {
 /** Play it on keys while the cycle loops; the taps become a turn of the layer. */
 export const TapIn = memo(function TapIn({ now, compact }: TapInProps) {
   /** The line as it was when the dialog was opened. */
-  const [line, setLine] = useState<ReturnType<TapInProps['now']>>();
+  const [line, setLine] = useState<Line>();
   /** The taps outlive the dialog, so that one can come back to them and change one's mind. */
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());

@@ -5,13 +5,43 @@ import { EditorView, keymap } from '@codemirror/view';
 import { instrumentOf } from '@stride/core/instrument';
 import { type Layer, type Rhythm, slotCount } from '@stride/core/rhythm';
 import { type Problem, readLayerIn, writeLayerRows } from '@stride/core/text';
-import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import {
+  memo,
+  type RefObject,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+} from 'react';
+import { useBenchSoon, useOpenBench } from '../bench/context.ts';
 import type { Draft } from '../store/document.ts';
-import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { strokeHelp } from './stroke-help.ts';
 
+/** The rows of the chosen layer as text. It follows a stroke by a moment, and at once what is typed here. */
+export const TypedRows = memo(function TypedRows() {
+  const bench = useOpenBench();
+  const view = useRef<EditorView>(null);
+  const isTyping = useCallback(() => view.current?.hasFocus ?? false, []);
+  const { draft, rhythm, layerIndex } = useBenchSoon(bench, isTyping);
+  const layer = rhythm.layers[layerIndex];
+  return layer ? (
+    <TypedLine
+      key={layer.id}
+      view={view}
+      layer={layer}
+      rhythm={rhythm}
+      draft={draft.drafts[layer.id]}
+      onType={(change, much) => bench.document.type(change, much ? undefined : `type:${layer.id}`)}
+    />
+  ) : null;
+});
+
 interface TypedLineProps {
+  /** The editor, as long as it is shown. */
+  readonly view: RefObject<EditorView | null>;
   readonly layer: Layer;
   /** What the layer is a line of. */
   readonly rhythm: Rhythm;
@@ -22,11 +52,10 @@ interface TypedLineProps {
 }
 
 /** The rows of one layer as text. What reads becomes the rhythm; what does not is marked in place and kept. */
-export function TypedLine(props: TypedLineProps) {
-  const view = useRef<EditorView>(null);
-  // The text follows a stroke by a moment, so that the line above answers the key at once; while one
-  // types here it does not, or an older text could take a new letter back.
-  const settled = useAfterPaint(props);
+function TypedLine(props: TypedLineProps) {
+  const { view } = props;
+  // The text waits for a slower machine; while one types here it does not, or an older text could take a new letter back.
+  const settled = useDeferredValue(props);
   const { layer, rhythm, draft, onType } = view.current?.hasFocus ? props : settled;
   const { cycle } = rhythm;
   const canonical = useMemo(() => writeLayerRows(layer, cycle), [layer, cycle]);
@@ -84,8 +113,11 @@ export function TypedLine(props: TypedLineProps) {
       }),
     });
     view.current = made;
-    return () => made.destroy();
-  }, [typed, instrument]);
+    return () => {
+      view.current = null;
+      made.destroy();
+    };
+  }, [typed, instrument, view]);
 
   useEffect(() => {
     view.current?.dispatch({
@@ -98,7 +130,7 @@ export function TypedLine(props: TypedLineProps) {
         }),
       ),
     });
-  }, [layer.name]);
+  }, [layer.name, view]);
 
   // In the same step as the rest is drawn: a letter typed in between would otherwise be taken back.
   useLayoutEffect(() => {
@@ -115,7 +147,7 @@ export function TypedLine(props: TypedLineProps) {
     if (read.problems.length > 0 || diagnosticCount(editor.state) > 0) {
       editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, read.problems)));
     }
-  }, [text, read]);
+  }, [text, read, view]);
 
   const errors = read.problems.filter((problem) => problem.severity === 'error');
   const first = errors[0] ?? read.problems[0];

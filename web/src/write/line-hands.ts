@@ -21,7 +21,7 @@ export interface LineHands {
   readonly slots: number;
   readonly joining: Joining;
   /** By which table fours become threes, and threes fours. */
-  readonly recut: RecutTable;
+  recut(): RecutTable;
   /** The slot of the stroke that was placed a moment ago. */
   placed(): SlotRef | undefined;
   forgetPlaced(): void;

@@ -1,5 +1,7 @@
 import { nth, numberAt } from '@stride/core/bounds';
-import type { Force, Hand, Layer, LayerGrid, Ornament, Rhythm } from '@stride/core/rhythm';
+import type { Force, Hand, Layer, LayerGrid, Ornament, Rhythm, Timing } from '@stride/core/rhythm';
+import type { ChosenStretch } from '../bench/play-what.ts';
+import { stretchOf } from '../bench/use-chosen.ts';
 import type { SlotRange } from '../strideline/ranges.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 
@@ -54,6 +56,8 @@ export interface LineCommands {
 }
 
 export interface Line {
+  readonly rhythm: Rhythm;
+  readonly timing: Timing | undefined;
   readonly chosen: SlotRef;
   /** Whether more than one slot is chosen. */
   readonly isStretch: boolean;
@@ -66,6 +70,22 @@ export interface Line {
   readonly joining: boolean;
   /** What the last command did, where that is not plain to see. */
   readonly said: string | undefined;
+  /** How often the chosen slot was to take the focus. */
+  readonly asked: number;
+}
+
+/**
+ * What is chosen as a stretch of a grid; nothing where there is no grid.
+ * @param grid that of the chosen layer, or of a variation of it, where what lies beyond its end is its last slot
+ */
+export function chosenIn(
+  { chosen, ranges, grid: own }: Line,
+  grid: LayerGrid | undefined = own,
+): ChosenStretch | undefined {
+  if (!grid) return undefined;
+  const last = grid.startTicks.length - 1;
+  const [from, to] = ranges.get(chosen.layer) ?? [chosen.slot, chosen.slot];
+  return stretchOf(grid, [Math.min(last, from), Math.min(last, to)]);
 }
 
 /** How many slots the chosen cell has; none where no line is on a grid. */

@@ -46,7 +46,7 @@ type StrokeCommands = Pick<
 >;
 
 export function strokeCommands(hands: LineHands): StrokeCommands {
-  const { document, rhythm, layer, grid, chosen, isStretch, joining, recut } = hands;
+  const { document, rhythm, layer, grid, chosen, isStretch, joining } = hands;
   const { edit, editEach, mark, focusSlot, choose, goOn, say, join } = hands;
   return {
     place(typed) {
@@ -160,6 +160,7 @@ export function strokeCommands(hands: LineHands): StrokeCommands {
       if (!layer || !grid) return;
       const cell = numberAt(grid.cellOf, chosen.slot);
       const first = numberAt(grid.firstSlot, cell);
+      const recut = hands.recut();
       const result = divideCell(layer, cell, slots, recut);
       if (result.layer === layer || !edit(() => result.layer)) return;
       const old = nth(layer.cells, cell).slots;
