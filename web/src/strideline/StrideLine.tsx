@@ -300,7 +300,7 @@ const LayerRow = memo(
         width={geometry.width}
         height={height}
         viewBox={`0 ${band.top} ${geometry.width} ${height}`}
-        className="stride-layer"
+        className={`stride-layer ${(props.chosen ?? -1) >= 0 ? 'stride-layer-chosen' : ''}`}
         style={{ top: band.top }}
         role="presentation"
       >
