@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { afterPaint } from './use-after-paint.ts';
+import { createStore } from './store.ts';
+import { afterPaint, soon } from './use-after-paint.ts';
 
 /** A browser whose frames begin when they are told to; a timer without delay runs once the frame is painted. */
 describe('after a frame was painted', () => {
@@ -81,5 +82,38 @@ describe('after a frame was painted', () => {
     expect(called).toEqual(['first']);
     paint();
     expect(called).toEqual(['first', 'second']);
+  });
+
+  it('tells of changes once, with what holds then, and not those who left', () => {
+    const store = createStore('');
+    const watch = soon(store.watch);
+    const leave = watch(() => called.push(`one ${store.now()}`));
+    watch(() => called.push(`two ${store.now()}`));
+    store.set('a');
+    store.set('b');
+    expect(called).toEqual([]);
+    expect(frames).toHaveLength(1);
+    paint();
+    expect(called).toEqual(['one b', 'two b']);
+    store.set('c');
+    leave();
+    paint();
+    expect(called).toEqual(['one b', 'two b', 'two c']);
+    store.set('d');
+    paint();
+    expect(called.at(-1)).toBe('two d');
+  });
+
+  it('tells at once of what is waited for', () => {
+    const store = createStore('');
+    let isWaited = false;
+    soon(store.watch, () => isWaited)(() => called.push(store.now()));
+    store.set('a');
+    isWaited = true;
+    store.set('b');
+    expect(called).toEqual(['b']);
+    // What waited before looks once more.
+    paint();
+    expect(called).toEqual(['b', 'b']);
   });
 });

@@ -1,4 +1,4 @@
-import { startTransition, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
+import { startTransition, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { Store } from './store.ts';
 
 /** A hidden tab paints nothing; what waits for a frame goes on after this. */
@@ -60,34 +60,43 @@ export function useAfterPaint<T>(value: T, first: T = value): T {
   return settled;
 }
 
+type Watch = Store<unknown>['watch'];
+
 /**
- * What a store holds, looked at when the frame that shows a change has been painted: for what is not under the player's hand. The
- * component does not run for the frame of the change at all.
- * @param isWaited asked when something changes: where it is true it is looked at at once
+ * A watch that tells of a change when the frame that shows it has been painted: once, however many there were until then.
+ * @param isWaited asked with each change: where it is true it is told at once
  */
-export function useStoreSoon<T>(
-  { watch, now }: Pick<Store<T>, 'watch' | 'now'>,
-  isWaited = never,
-): T {
-  const watchSoon = useCallback(
-    (listener: () => void) => {
-      let callOff: (() => void) | undefined;
-      const tell = () => {
-        callOff = undefined;
-        listener();
-      };
-      const leave = watch(() => {
-        if (isWaited()) listener();
-        else callOff ??= afterPaint(tell);
-      });
-      return () => {
-        leave();
-        callOff?.();
-      };
-    },
-    [watch, isWaited],
-  );
-  return useSyncExternalStore(watchSoon, now);
+export function soon(watch: Watch, isWaited: () => boolean = never): Watch {
+  return (listener) => {
+    let callOff: (() => void) | undefined;
+    const tell = () => {
+      callOff = undefined;
+      listener();
+    };
+    const leave = watch(() => {
+      if (isWaited()) listener();
+      else callOff ??= afterPaint(tell);
+    });
+    return () => {
+      leave();
+      callOff?.();
+    };
+  };
 }
 
 const never = () => false;
+
+/**
+ * What a store holds, looked at when the frame that shows a change has been painted: for what is not under the player's hand. The
+ * component does not run for the frame of the change at all.
+ * @param isWaited as for `soon`
+ */
+export function useStoreSoon<T>(
+  { watch, now }: Pick<Store<T>, 'watch' | 'now'>,
+  isWaited?: () => boolean,
+): T {
+  return useSyncExternalStore(
+    useMemo(() => soon(watch, isWaited), [watch, isWaited]),
+    now,
+  );
+}
