@@ -31,6 +31,7 @@ interface LineState {
   readonly moved: ReadonlyMap<number, SlotRange> | undefined;
   readonly joining: Joining | undefined;
   readonly said: string | undefined;
+  /** How often the chosen slot was to take the focus. */
   readonly asked: number;
 }
 
