@@ -5,7 +5,7 @@ import { NavLink, useLocation } from 'react-router';
 import { usePlaces } from '../audio/placing.ts';
 import { player } from '../audio/the-player.ts';
 import { NameField } from '../ui/NameField.tsx';
-import { useStore } from '../ui/store.ts';
+import { useStoreSoon } from '../ui/use-after-paint.ts';
 import { useTitle } from '../ui/use-title.ts';
 import { useBenchPart, useBenchSoon } from './context.ts';
 import { HeaderTools } from './HeaderTools.tsx';
@@ -74,7 +74,7 @@ export function BenchHeader({ bench }: { readonly bench: OpenBench }) {
 /** Plays the rhythm as it is, or what is heard instead of it. */
 function PlayHere({ bench }: { readonly bench: OpenBench }) {
   const { rhythm, timed, layerIndex, mix } = useBenchSoon(bench);
-  const heard = useStore(bench.heard);
+  const heard = useStoreSoon(bench.heard);
   return (
     <PlayButton
       bench={bench}

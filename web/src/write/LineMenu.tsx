@@ -70,7 +70,7 @@ interface LineContextMenuProps {
   readonly children: ReactNode;
 }
 
-/** Follows the line, since the click that opens the menu chooses a slot. */
+/** Follows the line, since a click may choose another slot while the menu is open. */
 function ItemsHere({ line }: Pick<LineContextMenuProps, 'line'>) {
   useStore(line);
   return <Items menu={ContextMenu} now={line.now} />;

@@ -26,16 +26,8 @@ export const ReadingPanel = memo(function ReadingPanel(props: ReadingPanelProps)
   // The sentences take longer and come after what the slot says.
   const read = useDeferredValue(rhythm);
   const slot = useMemo(
-    () =>
-      timing &&
-      readSlot(
-        rhythm,
-        timing,
-        chosen.layer,
-        chosen.slot,
-        countingOf(rhythm, rhythm.layers[chosen.layer]),
-      ),
-    [rhythm, timing, chosen.layer, chosen.slot],
+    () => timing && readSlot(rhythm, timing, chosen.layer, chosen.slot, countingOf(rhythm, layer)),
+    [rhythm, timing, layer, chosen.layer, chosen.slot],
   );
   const played = layer?.strokes.find((stroke) => stroke.slot === chosen.slot);
   const instrument = layer?.instrument;
