@@ -54,6 +54,7 @@ export function checkRhythm(data: unknown, own: readonly Instrument[] = []): Che
  * opened again. It is the same check as `checkRhythm`, but looks only at layers it has not seen.
  */
 export function checkEdit(rhythm: Rhythm): readonly string[] {
+  const seen = lastHead;
   const wrong = headIssue(rhythm);
   if (wrong !== undefined) return [wrong];
   if (rhythm.layers.length > LIMITS.layers) {
@@ -61,10 +62,32 @@ export function checkEdit(rhythm: Rhythm): readonly string[] {
   }
   for (const layer of rhythm.layers) {
     if (sound.has(layer)) continue;
+    if (isWrittenOn(layer, seen)) continue;
     const parsed = parseData(LayerSchema, layer);
     if (!parsed.ok) return [`Layer ${layer.name}: ${parsed.message}`];
   }
   return breaches(rhythm);
+}
+
+/** Whether a layer is one that was found sound in the rhythm before, with other strokes that have the right shape. */
+function isWrittenOn(layer: Layer, seen: Rhythm | undefined): boolean {
+  const before = seen?.layers.find(({ id }) => id === layer.id);
+  return (
+    before !== undefined &&
+    sound.has(before) &&
+    isAlike(before, layer, 'strokes') &&
+    v.is(LayerSchema.entries.strokes, unlike(before.strokes, layer.strokes))
+  );
+}
+
+/** What lies between the same at the beginning of two lists and the same at their end, in the second. */
+function unlike<T>(before: readonly T[], after: readonly T[]): T[] {
+  const shorter = Math.min(before.length, after.length);
+  let start = 0;
+  while (start < shorter && before[start] === after[start]) start += 1;
+  let end = 0;
+  while (end < shorter - start && before.at(-1 - end) === after.at(-1 - end)) end += 1;
+  return after.slice(start, after.length - end);
 }
 
 /** The rhythm that was last looked at whole: what is the same in the next one need not be looked at again. */

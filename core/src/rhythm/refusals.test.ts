@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { nth } from '../bounds/index.ts';
 import type { Rhythm, Stroke } from './index.ts';
 import { breaches, checkEdit, checkRhythm, handClashes } from './index.ts';
 import { BASE, cells, DRUM, stroke, withLayer } from './refused.testkit.ts';
@@ -126,6 +127,29 @@ describe('a rhythm that breaks a rule', () => {
     ]);
     expect(checkEdit(withLayer({ cells: [] }))).toEqual([
       'Layer Drum: At cells: A layer needs at least one cell.',
+    ]);
+  });
+
+  it('is refused for one stroke that was written wrongly beside those that were sound before', () => {
+    const sound = withLayer({ strokes: [stroke(0), stroke(1), stroke(2)] });
+    const [first, second, third] = nth(sound.layers, 0).strokes;
+    // What is wrong, as no type lets one write it.
+    const wrong = { ...stroke(1), force: 9 } as unknown as Stroke;
+    const message =
+      'Layer Drum: At strokes.1.force: 9 does not belong here; the file may be damaged.';
+    for (const strokes of [
+      [first, wrong, third],
+      [first, wrong, second, third],
+      [first, wrong],
+    ] as Stroke[][]) {
+      expect(checkEdit(sound)).toEqual([]);
+      const layers = [{ ...nth(sound.layers, 0), strokes }];
+      expect(checkEdit({ ...sound, layers })).toEqual([message]);
+    }
+    expect(checkEdit(sound)).toEqual([]);
+    const written = { ...nth(sound.layers, 0), strokes: [stroke(1)], name: '' };
+    expect(checkEdit({ ...sound, layers: [written] })).toEqual([
+      'Layer : At name: A name needs at least one letter.',
     ]);
   });
 
