@@ -11,7 +11,8 @@ import { Panel } from '../ui/Panel.tsx';
 interface MixRulesProps {
   readonly rhythm: Rhythm;
   readonly rules: Omit<VariationPlan, 'way'>;
-  readonly onRules: (rules: Omit<VariationPlan, 'way'>) => void;
+  /** Takes only what is to be otherwise. */
+  readonly onRules: (change: Partial<VariationPlan>) => void;
 }
 
 /** By which rules variations come where they are mixed in or in order, and what comes of their shares. */
@@ -47,15 +48,12 @@ function Rules({ rhythm, rules, onRules }: MixRulesProps) {
         value={rules.seed}
         min={0}
         max={999_999}
-        onChange={(seed) => onRules({ ...rules, seed: Math.round(seed) })}
+        onChange={(seed) => onRules({ seed: Math.round(seed) })}
       />
-      <Check
-        checked={rules.homeBetween}
-        onChange={(homeBetween) => onRules({ ...rules, homeBetween })}
-      >
+      <Check checked={rules.homeBetween} onChange={(homeBetween) => onRules({ homeBetween })}>
         Home in between
       </Check>
-      <Check checked={rules.notTwice} onChange={(notTwice) => onRules({ ...rules, notTwice })}>
+      <Check checked={rules.notTwice} onChange={(notTwice) => onRules({ notTwice })}>
         Never the same twice running
       </Check>
       <table className="text-note">

@@ -17,7 +17,7 @@ import { VariationRow } from './VariationRow.tsx';
 /** The variations that live in the rhythm: small under the line, called by key, mixed in. */
 export function Variations({ empty }: { readonly empty?: string }) {
   const bench = useOpenBench();
-  const { varied: store, call, edit, setMix } = bench;
+  const { varied: store, call, edit, getState, setMix } = bench;
   const { rhythm, mix } = useBenchSoon(bench);
   const { heard, called, gone } = useStore(store);
   const playing = usePlays(loopOwner(rhythm));
@@ -27,7 +27,8 @@ export function Variations({ empty }: { readonly empty?: string }) {
     const { way: _, ...usual } = USUAL_PLAN;
     return { ...usual, ...mix.variations };
   }, [mix.variations]);
-  const setRules = (variations: Omit<VariationPlan, 'way'>) => setMix({ variations });
+  const setRules = (change: Partial<VariationPlan>) =>
+    setMix({ variations: { ...getState().mix.variations, ...change } });
   const takeOut = () => {
     const turns = gone.map(({ turn, variation: id }, at) => {
       const variation = variations.find((one) => one.id === id);

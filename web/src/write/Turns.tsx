@@ -6,7 +6,6 @@ import {
   setTurnLevel,
   TURN_LEVEL,
   TURN_MARKS,
-  type TurnMark,
 } from '@stride/core/rhythm';
 import { ChevronDown, ChevronRight, ListOrdered } from 'lucide-react';
 import { memo } from 'react';
@@ -42,7 +41,7 @@ export const Turns = memo(function Turns(props: TurnsProps) {
     <Toolbar label="Turns">
       <ul className="flex flex-wrap gap-1">
         {Array.from({ length: count }, (_, turn) => turn).map((turn) => {
-          const said = turns?.find((one) => one.turn === turn);
+          const said = inTurn({ turns }, turn);
           const away = folded.has(turn);
           const Icon = away ? ChevronRight : ChevronDown;
           return (
@@ -79,7 +78,9 @@ export const Turns = memo(function Turns(props: TurnsProps) {
                   maxLength={40}
                   className="h-9 rounded-lg border border-field bg-paper px-2 text-base text-ink"
                   onName={(name) =>
-                    onEdit((before) => nameTurn(before, turn, markOf(before, turn), name))
+                    onEdit((before) =>
+                      nameTurn(before, turn, inTurn(before, turn)?.mark ?? 'plain', name),
+                    )
                   }
                 />
                 <label className="flex flex-col gap-1 text-sm text-quiet">
@@ -88,7 +89,10 @@ export const Turns = memo(function Turns(props: TurnsProps) {
                     value={said?.mark ?? 'plain'}
                     onChange={(event) => {
                       const mark = TURN_MARKS.find((one) => one === event.target.value);
-                      if (mark) onEdit((before) => nameTurn(before, turn, mark, said?.name));
+                      if (mark)
+                        onEdit((before) =>
+                          nameTurn(before, turn, mark, inTurn(before, turn)?.name),
+                        );
                     }}
                   >
                     {TURN_MARKS.map((mark) => (
@@ -152,6 +156,7 @@ export const Turns = memo(function Turns(props: TurnsProps) {
   );
 });
 
-function markOf(rhythm: Rhythm, turn: number): TurnMark {
-  return rhythm.turns?.find((one) => one.turn === turn)?.mark ?? 'plain';
+/** What is said of a turn. */
+function inTurn({ turns }: Pick<Rhythm, 'turns'>, turn: number) {
+  return turns?.find((one) => one.turn === turn);
 }
