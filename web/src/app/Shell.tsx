@@ -92,7 +92,7 @@ export function Shell() {
       >
         Skip to the screen
       </a>
-      <header className="print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:min-h-[38px] max-sm:flex-nowrap max-sm:gap-x-0 max-sm:px-2">
+      <header className="isolate print:hidden flex min-h-[54px] shrink-0 flex-wrap items-center gap-x-5 bg-bar px-[22px] text-on-bar max-sm:min-h-[38px] max-sm:flex-nowrap max-sm:gap-x-0 max-sm:px-2">
         <span className="font-title text-lg font-bold whitespace-nowrap max-sm:sr-only">
           Humble Stride
         </span>

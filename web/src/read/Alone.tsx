@@ -17,7 +17,10 @@ export const Alone = memo(function Alone({ rhythm, layerIndex, lit, onLight }: A
   const parts = useMemo(() => partsOf(rhythm, layerIndex), [rhythm, layerIndex]);
   if (parts.length === 0) return null;
   return (
-    <Card aria-label="One thing at a time" className="px-[18px] py-2.5 text-note leading-snug">
+    <Card
+      aria-label="One thing at a time"
+      className="isolate px-[18px] py-2.5 text-note leading-snug"
+    >
       <h2 className="mb-1 text-lg">One thing at a time</h2>
       <div className="grid grid-cols-2 gap-x-6 gap-y-0.5 max-sm:grid-cols-1">
         {parts.map(({ text, slots }) => (

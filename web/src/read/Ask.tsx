@@ -67,7 +67,10 @@ export const Ask = memo(function Ask({ rhythm, layerIndex, lit, onLight }: AskPr
       : [],
   );
   return (
-    <Card aria-label="Where do they meet" className="px-[18px] py-2.5 text-note leading-snug">
+    <Card
+      aria-label="Where do they meet"
+      className="isolate px-[18px] py-2.5 text-note leading-snug"
+    >
       <h2 className="mb-1.5 text-lg">Where do they meet?</h2>
       <div className="mb-1.5 flex flex-wrap items-center gap-2">
         <StrokeSelect

@@ -36,7 +36,7 @@ interface ReadBarProps {
 export const ReadBar = memo(function ReadBar(props: ReadBarProps) {
   const { view, variations, count } = props;
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div className="isolate flex flex-wrap items-center gap-2">
       <span className="mr-1 text-note text-quiet">Read</span>
       <LayerButtons layers={props.layers} chosen={props.layerIndex} onChoose={props.onLayer} />
       <span className="ml-auto flex flex-wrap items-center gap-2">
