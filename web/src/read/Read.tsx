@@ -1,36 +1,32 @@
 import { sayTurnSides, sidesOfTurn } from '@stride/core/read';
-import { countingOf, timeRhythm, withVariation } from '@stride/core/rhythm';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { timeRhythm, withVariation } from '@stride/core/rhythm';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { usePlayer } from '../audio/use-player.ts';
-import { useBench } from '../bench/context.ts';
-import { callsVariation } from '../bench/play-variations.ts';
+import { useBenchSoon, useOpenBench } from '../bench/context.ts';
 import { useChosen } from '../bench/use-chosen.ts';
-import { loopOwner } from '../bench/use-playing.ts';
 import { useReadSettings } from '../store/read-settings.ts';
 import { drawnTurns } from '../strideline/geometry.ts';
-import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
+import type { Lit } from '../strideline/StrideLine.tsx';
 import { Card } from '../ui/Card.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { useStore } from '../ui/store.ts';
-import { useAfterPaint } from '../ui/use-after-paint.ts';
 import { useSame } from '../ui/use-same.ts';
 import { chosenIn } from '../write/line.ts';
-import { onLineKey } from '../write/line-keys.ts';
-import { handOn } from '../write/open-line.ts';
-import { useOpenLine, useSlotFocus } from '../write/use-open-line.ts';
+import { useOpenLine } from '../write/use-open-line.ts';
 import { Alone } from './Alone.tsx';
 import { Ask } from './Ask.tsx';
 import { Compare } from './Compare.tsx';
 import { Groups } from './Groups.tsx';
+import { LineRead } from './LineRead.tsx';
 import { ReadBar, type ReadView } from './ReadBar.tsx';
 import { useTimeline } from './use-timeline.ts';
 import { useTurns } from './use-turns.ts';
 
 /** The stage where a rhythm says what it is: in sentences whose strokes light up, sound, and add up. */
 export function Read() {
-  const bench = useBench();
-  const { document, rhythm, layerIndex, muted, heard } = bench;
+  const bench = useOpenBench();
+  // All but the line follows the stroke by a moment, so that the line answers the key at once.
+  const { rhythm, layerIndex } = useBenchSoon(bench);
+  const { document, heard } = bench;
   const [params, setParams] = useSearchParams();
   const view = params.get('view') === 'compare' ? 'compare' : 'reading';
   const [variationId, setVariation] = useState<string>();
@@ -49,20 +45,15 @@ export function Read() {
   }, [heard, shown, variation]);
   const [lit, setLit] = useState<Lit>();
   const [settings, setSettings] = useReadSettings();
-  const player = usePlayer();
-  const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
-  // The sentences follow the stroke by a moment, so that the line answers the key at once.
   const turns = timed.ok ? drawnTurns(timed.timing) : 0;
-  const only = useTurns(useAfterPaint(shown), turns);
+  // The sentences wait for the hand on a machine that is slower than it.
+  const only = useTurns(useDeferredValue(shown), turns);
   const read = only.rhythm;
   const against = useTimeline(read, layerIndex);
   const open = useOpenLine(bench);
-  const line = useStore(open);
-  useSlotFocus(line);
   useChosen(bench, () =>
     chosenIn(open.now(), timed.ok ? timed.timing.layers[layerIndex] : undefined),
   );
-  const hand = useMemo(() => handOn(open), [open]);
   const { timeline } = against;
   const turnLabels = useMemo(() => {
     if (!timed.ok || !timeline || settings.school === 'no sides') return undefined;
@@ -73,17 +64,6 @@ export function Read() {
   }, [timed, timeline, settings.school, turns]);
 
   const names = useSame(rhythm.layers.map(({ id, name }) => ({ id, name })));
-  const label = useCallback(
-    (index: number) => (
-      <span
-        className={`block truncate font-title text-lead font-bold ${index === layerIndex ? 'underline decoration-mark decoration-[3px] underline-offset-4' : ''}`}
-      >
-        {names[index]?.name}
-      </span>
-    ),
-    [names, layerIndex],
-  );
-
   // The same as long as they mean the same, so that what is read rests while the line is written.
   const litRead = useMemo(() => only.fromWhole(lit), [only, lit]);
   const light = useCallback((next: Lit | undefined) => setLit(only.toWhole(next)), [only]);
@@ -143,33 +123,9 @@ export function Read() {
           <div className="flex min-w-0 flex-col gap-[14px] lg:sticky lg:top-3 max-lg:contents">
             <Card
               aria-label="Stride line"
-              className="max-h-[calc(100vh-1.5rem)] overflow-y-auto py-3 pr-1 pl-4 max-lg:sticky max-lg:top-0 max-lg:z-10 max-lg:max-h-[42vh]"
+              className="isolate max-h-[calc(100vh-1.5rem)] overflow-y-auto py-3 pr-1 pl-4 max-lg:sticky max-lg:top-0 max-lg:z-10 max-lg:max-h-[42vh]"
             >
-              <StrideLine
-                rhythm={shown}
-                timing={timed.timing}
-                counting={countingOf(rhythm)}
-                // A variation is read here, and written where it is set.
-                {...(variation
-                  ? {}
-                  : {
-                      choice: {
-                        ...hand,
-                        at: line.chosen,
-                        ranges: line.ranges,
-                        onKeyDown: (event) => {
-                          // While it plays a variation is called from here too.
-                          if (!playing || !callsVariation(rhythm, event))
-                            onLineKey(open.now(), event);
-                        },
-                      },
-                    })}
-                lit={lit}
-                playing={playing}
-                muted={muted}
-                turnLabels={turnLabels}
-                label={label}
-              />
+              <LineRead line={open} variationId={variation?.id} lit={lit} turnLabels={turnLabels} />
             </Card>
             <Alone rhythm={read} layerIndex={layerIndex} lit={litRead} onLight={light} />
             <Ask rhythm={read} layerIndex={layerIndex} lit={litRead} onLight={light} />

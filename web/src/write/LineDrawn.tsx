@@ -1,20 +1,14 @@
 import { instrumentOf } from '@stride/core/instrument';
 import { countingOf, handOf, type Layer } from '@stride/core/rhythm';
 import { Volume2, VolumeX } from 'lucide-react';
-import { memo, useCallback, useMemo } from 'react';
-import { usePlayer } from '../audio/use-player.ts';
-import { useBenchPart, useOpenBench } from '../bench/context.ts';
-import type { BenchState } from '../bench/open-bench.ts';
-import { callsVariation } from '../bench/play-variations.ts';
-import { loopOwner } from '../bench/use-playing.ts';
+import { memo, useCallback } from 'react';
+import { useOpenBench } from '../bench/context.ts';
 import type { SlotRef } from '../strideline/SlotGrid.tsx';
 import { type Lit, StrideLine } from '../strideline/StrideLine.tsx';
-import { useStore } from '../ui/store.ts';
 import { useSame } from '../ui/use-same.ts';
 import { LayerPanel } from './LayerPanel.tsx';
-import { onLineKey } from './line-keys.ts';
-import { handOn, type OpenLine } from './open-line.ts';
-import { useSlotFocus } from './use-open-line.ts';
+import type { OpenLine } from './open-line.ts';
+import { useLineInHand } from './use-open-line.ts';
 
 /** Few lines are drawn larger, so that they are read from further away. */
 const SCALE_BY_LINES: Readonly<Record<number, number>> = { 1: 1.4, 2: 1.3 };
@@ -37,15 +31,9 @@ interface LineDrawnProps {
 
 /** The line under the hand: all that is drawn for the frame of a stroke. */
 export const LineDrawn = memo(function LineDrawn({ line: open, lit, folded }: LineDrawnProps) {
-  const bench = useOpenBench();
-  const { muted } = useBenchPart(bench, mutedOf);
-  const line = useStore(open);
-  useSlotFocus(line);
+  const { setMix, getState } = useOpenBench();
+  const { line, muted, playing, hand, choice } = useLineInHand(open);
   const { rhythm, timing, chosen } = line;
-  const player = usePlayer();
-  const playing = player.status === 'playing' && player.owner === loopOwner(rhythm);
-  const { setMix, getState } = bench;
-  const hand = useMemo(() => handOn(open), [open]);
   const toggleMute = useCallback(
     (id: string) => {
       const silent = getState().mix.muted;
@@ -85,15 +73,7 @@ export const LineDrawn = memo(function LineDrawn({ line: open, lit, folded }: Li
       rhythm={rhythm}
       timing={timing}
       counting={countingOf(rhythm)}
-      choice={{
-        ...hand,
-        at: chosen,
-        ranges: line.ranges,
-        onKeyDown: (event) => {
-          // While it plays a variation is called from here too.
-          if (!playing || !callsVariation(rhythm, event)) onLineKey(open.now(), event);
-        },
-      }}
+      choice={choice}
       scale={scaleOf(rhythm.layers)}
       lit={lit}
       playing={playing}
@@ -103,8 +83,6 @@ export const LineDrawn = memo(function LineDrawn({ line: open, lit, folded }: Li
     />
   );
 });
-
-const mutedOf = ({ muted }: BenchState) => ({ muted });
 
 interface LayerLabelProps extends Pick<Layer, 'id' | 'name'> {
   readonly instrument: string;
