@@ -36,7 +36,7 @@ export function BenchHeader({ bench }: { readonly bench: OpenBench }) {
   }, [mix, layers]);
   usePlaces(layers.map(({ id }) => id));
   return (
-    <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5 pt-1.5 pb-2.5 2xl:gap-x-3 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
+    <div className="relative z-10 flex flex-wrap items-center gap-x-2 gap-y-1.5 pt-1.5 pb-2.5 2xl:gap-x-3 max-sm:gap-y-0 max-sm:pt-0.5 max-sm:pb-1 print:hidden">
       {/* A long name is shown in part rather than pushing the stages into a second row. */}
       <h1 className="min-w-0 flex-1 sm:max-lg:min-w-56 lg:max-w-fit lg:basis-45">
         <NameField

@@ -26,8 +26,12 @@ function settle(bar: HTMLElement, wanted?: Element): void {
   }
 }
 
-/** Controls that belong together: one stop of the tab key, arrows from one to the next. */
-export function Toolbar({ label, vertical = false, children, ...rest }: ToolbarProps) {
+/**
+ * Controls that belong together: one stop of the tab key, arrows from one to the next. They are painted on their own, so that what
+ * changes beside them leaves them as they are.
+ */
+export function Toolbar(props: ToolbarProps) {
+  const { label, vertical = false, className = '', children, ...rest } = props;
   const bar = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
     const element = bar.current;
@@ -85,6 +89,7 @@ export function Toolbar({ label, vertical = false, children, ...rest }: ToolbarP
       onFocus={(event) => {
         if (bar.current && event.target.matches(CONTROLS)) settle(bar.current, event.target);
       }}
+      className={`isolate ${className}`}
       {...rest}
     >
       {children}

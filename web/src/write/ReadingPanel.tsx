@@ -39,7 +39,7 @@ export const ReadingPanel = memo(function ReadingPanel(props: ReadingPanelProps)
       <Card
         aria-label="Reading"
         tabIndex={0}
-        className="px-[18px] py-1.5 text-note leading-snug overflow-y-auto lg:absolute lg:inset-0 max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
+        className="isolate px-[18px] py-1.5 text-note leading-snug overflow-y-auto lg:absolute lg:inset-0 max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-8 max-sm:block"
       >
         {slot ? (
           <Part title={slot.title}>

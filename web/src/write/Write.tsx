@@ -46,7 +46,7 @@ export function Write() {
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_322px] content-start gap-[14px] max-lg:grid-cols-1">
       <Card
         aria-label="Stride line"
-        className="flex flex-col justify-center py-3 pr-1 pl-4 lg:min-h-[440px]"
+        className="isolate flex flex-col justify-center py-3 pr-1 pl-4 lg:min-h-[440px]"
       >
         <LineContextMenu line={line}>
           <LineDrawn line={line} lit={lit} folded={folded} />
