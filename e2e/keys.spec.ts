@@ -94,6 +94,7 @@ test('a line or a stretch can be moved again and again, over the seam too', asyn
   await page.keyboard.press('End');
   await page.keyboard.press('Shift+ArrowLeft');
   await page.keyboard.press('Control+ArrowLeft');
+  await expect(slot(page, 'Ferry', 17)).toBeFocused();
   for (const _edit of ['the move', 'the division']) await page.keyboard.press('Control+z');
   await expect(rows(page, 'Ferry')).toContainText('/ Y . Y X');
   await page.keyboard.press('Delete');
