@@ -30,8 +30,11 @@ export const VariationRow = memo(function VariationRow(props: VariationRowProps)
   const changes = useMemo(() => changesOf(rhythm, variation), [rhythm, variation]);
   const { id, name, key, place, share } = variation;
   const takeOut = () => {
-    const before = rhythm.variations;
-    onEdit((now) => removeVariation(now, id));
+    let before: Rhythm['variations'];
+    onEdit((now) => {
+      before = now.variations;
+      return removeVariation(now, id);
+    });
     toast(`${name} is taken out.`, () =>
       onEdit((now) => (before ? { ...now, variations: before } : now)),
     );
