@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useLayoutEffect, useReducer, useSyncExternalStore } from 'react';
 
 /** A value of the whole program that components follow. */
 export interface Store<T> {
@@ -40,4 +40,19 @@ export function createStore<T>(first: T, follow?: (store: Store<T>) => () => voi
 /** What a store holds now; the component follows it. */
 export function useStore<T>(store: Pick<Store<T>, 'now' | 'watch'>): T {
   return useSyncExternalStore(store.watch, store.now);
+}
+
+/**
+ * The same for what is drawn for the frame of a key: what is told several times in answer to one key is looked at once, and nothing
+ * is left to be done between the drawing and its frame.
+ */
+export function useStoreInHand<T>({ now, watch }: Pick<Store<T>, 'now' | 'watch'>): T {
+  const [drawn, look] = useReducer(() => now(), undefined, now);
+  useLayoutEffect(() => {
+    const leave = watch(look);
+    // What came between the drawing and this is not missed.
+    look();
+    return leave;
+  }, [watch]);
+  return drawn;
 }

@@ -1,4 +1,4 @@
-import { startTransition, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { startTransition, useLayoutEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { Store } from './store.ts';
 
 /** A hidden tab paints nothing; what waits for a frame goes on after this. */
@@ -53,7 +53,7 @@ function begin(): Set<() => void> {
  */
 export function useAfterPaint<T>(value: T, first: T = value): T {
   const [settled, setSettled] = useState(first);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (settled === value) return;
     return afterPaint(() => startTransition(() => setSettled(() => value)));
   }, [value, settled]);

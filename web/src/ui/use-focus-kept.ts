@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import { useLatest } from './use-latest.ts';
 
 /**
@@ -19,7 +19,7 @@ export function useFocusKept(
     document.addEventListener('focusin', note);
     return () => document.removeEventListener('focusin', note);
   }, [latest]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const gone = held.current;
     if (!gone || gone.isConnected || document.activeElement !== document.body) return;
     held.current = undefined;

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useLayoutEffect, useMemo, useState } from 'react';
 import { usePlayer } from '../audio/use-player.ts';
 import { useBenchPart, useOpenBench } from '../bench/context.ts';
 import type { BenchState, OpenBench } from '../bench/open-bench.ts';
@@ -7,7 +7,7 @@ import { loopOwner } from '../bench/use-playing.ts';
 import { useRecut } from '../store/recut.ts';
 import { slotElementId } from '../strideline/SlotGrid.tsx';
 import type { StrideLineProps } from '../strideline/StrideLine.tsx';
-import { useStore } from '../ui/store.ts';
+import { useStoreInHand } from '../ui/store.ts';
 import { afterPaint } from '../ui/use-after-paint.ts';
 import { useFocusKept } from '../ui/use-focus-kept.ts';
 import { useLatest } from '../ui/use-latest.ts';
@@ -34,7 +34,7 @@ export function useOpenLine(bench: OpenBench, onChoose?: () => void): OpenLine {
 /** The line under the hand: all that is drawn for the frame of a stroke hangs on it. The component follows it. */
 export function useLineInHand(open: OpenLine) {
   const { muted } = useBenchPart(useOpenBench(), mutedOf);
-  const line = useStore(open);
+  const line = useStoreInHand(open);
   useSlotFocus(line);
   const { rhythm, chosen, ranges } = line;
   const player = usePlayer();
@@ -61,11 +61,11 @@ const mutedOf = ({ muted }: BenchState) => ({ muted });
 function useSlotFocus({ rhythm, chosen, asked }: Line): void {
   const slotElement = () => document.getElementById(slotElementId(rhythm.id, chosen));
   const latest = useLatest(slotElement);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (asked === 0) return;
     const from = document.activeElement;
     const take = () => latest.current()?.focus();
-    if (!from || !isSlot(from)) return take();
+    if (!from || !isSlot(from)) return queueMicrotask(take);
     return afterPaint(() => {
       // Something else may have been asked for in the meantime.
       if (document.activeElement === from) take();
