@@ -73,6 +73,12 @@ describe('searching', () => {
       'chautal',
     ]);
     expect(found({ text: '3+3+2' })).toContain('eight-3-3-2');
+    // Other names count as the first does; two letters begin too much for that.
+    expect(found({ text: 'six' }).slice(0, 2)).toEqual(['six-twos', 'son-clave-in-twelve']);
+    expect(found({ text: 'kal' }).slice(0, 2)).toEqual(['seven-3-2-2', 'khaliji']);
+    expect(found({ text: 'ko' })[0]).toBe('five-2-3');
+    // What is written as a name begins is found though its number is no size.
+    expect(found({ text: 'nine 3' })).toEqual(['nine-3-2-2-2']);
     expect(found({ text: 'no such thing' })).toEqual([]);
     const plain = found({ text: '', tradition: 'plain' });
     expect(plain[0]).toBe('two-fours');

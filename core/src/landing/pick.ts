@@ -80,7 +80,6 @@ export function pick(
   return {
     at(place) {
       const found = sortedKey(place) % INDEX;
-      if (place < 0 || place >= room) throw new RangeError(`There is no solution ${place}.`);
       const row = nth(rows, cellAt(ofRow, found));
       const speed = nth(speeds, cellAt(ofSpeed, found));
       const { landing, after } = question;

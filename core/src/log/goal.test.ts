@@ -74,6 +74,16 @@ describe('days with a session', () => {
 
 describe('the rate of progress', () => {
   const gaining = (bpms: readonly number[]) => bpms.map((bpm, at) => run(at, bpm));
+  /** Runs of a session in which the spread goes as the cube of the tempo; what is possible grows by two in a hundred a session. */
+  const spreading = (session: number, wider = 1) =>
+    [60, 70, 80].map((bpm) =>
+      run(session, bpm, {
+        judged: judged(bpm < 75 ? 'up' : 'stay', {
+          spread: wider * 0.01 * (bpm / (70 * 1.02 ** session)) ** 3,
+          missed: 0,
+        }),
+      }),
+    );
 
   it('is cautious until there are three sessions, then the player’s own', () => {
     expect(rateOf(gaining([70, 72]), 104)).toEqual({ bpm: 0.52, own: false, sessions: 2 });
@@ -84,26 +94,36 @@ describe('the rate of progress', () => {
   });
 
   it('is how much quicker the same spread comes, where the spread grows with the tempo', () => {
-    // Spread as the cube of the tempo, and what is possible grows by two in a hundred a session.
-    const runs = [0, 1, 2, 3].flatMap((session) =>
-      [60, 70, 80].map((bpm) =>
-        run(session, bpm, {
-          judged: judged(bpm < 75 ? 'up' : 'stay', {
-            spread: 0.01 * (bpm / (70 * 1.02 ** session)) ** 3,
-            missed: 0,
-          }),
-        }),
-      ),
-    );
+    const runs = [0, 1, 2, 3].flatMap((session) => spreading(session));
     expect(rateOf(runs, 104).bpm).toBeCloseTo(70 * 0.02, 6);
     // The best clean tempo alone stood still.
     expect(rateOf(runs.slice(0, 9), 104).bpm).toBe(0);
+    // What was heard wrongly for a half says nothing of the spread, nor does what has none.
+    const unheard = [
+      judged('down', { spread: 0.9, missed: 9, extra: 7 }),
+      judged('down', { spread: 0.9, missed: 16 }),
+      judged('down', { spread: 0.9, extra: 30 }),
+      judged('up', { spread: 0 }),
+      undefined,
+    ].map((heard) => run(3, 70, { judged: heard }));
+    expect(rateOf([...runs, ...unheard], 104).bpm).toBeCloseTo(70 * 0.02, 6);
+    expect(
+      rateOf([...runs, run(3, 70, { judged: judged('down', { spread: 0.9, missed: 15 }) })], 104)
+        .bpm,
+    ).not.toBeCloseTo(70 * 0.02, 1);
   });
 
   it('is read from the last ten sessions alone', () => {
     const slow = Array.from({ length: 12 }, (_, at) => 60 + at * 3);
     const flat = Array.from({ length: 10 }, () => 93);
     expect(rateOf(gaining([...slow, ...flat]), 104).bpm).toBe(0);
+    // By their spread too: what was before them changes nothing, and the first of them does.
+    const uneven = Array.from({ length: 11 }, (_, at) =>
+      spreading(at, 1 + 0.3 * Math.sin(at * at)),
+    );
+    const [eleven, ten, nine] = [0, 1, 2].map((from) => rateOf(uneven.slice(from).flat(), 104).bpm);
+    expect(eleven).toBeCloseTo(ten ?? 0, 9);
+    expect(nine).not.toBeCloseTo(ten ?? 0, 3);
   });
 });
 

@@ -178,6 +178,13 @@ describe('a MIDI file of other programs', () => {
     expect(forces(100, 70, 100, 70)).toEqual([4, 3, 4, 3]);
     expect(forces(70, 100, 70, 100)).toEqual([3, 4, 3, 4]);
     expect(forces(100, 70, 100, 40)).toEqual([3, 2, 3, 1]);
+    // How a key is let go, and a stroke of no force, which is that too, say nothing of the strokes.
+    const ends = [100, 70, 100, 90].flatMap((velocity, at) => [
+      ...[at === 0 ? 0 : 48, 0x99, 36, velocity],
+      ...(at % 2 === 0 ? [48, 0x89, 36, 64] : [48, 0x99, 36, 0]),
+    ]);
+    const lifted = read(file(1, 96, [...ends, 0, 0x89, 36, 64, 0, 0x89, 36, 64, ...END]));
+    expect(lifted.parts[0]?.notes.map(({ force }) => force)).toEqual([3, 2, 3, 3]);
   });
 
   it('has its words at the first note of their moment', () => {

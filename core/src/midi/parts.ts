@@ -30,7 +30,7 @@ export function partsOf(
     const words = new Map<number, string>();
     for (const { tick, event } of track) {
       if (event.type === 'lyrics') words.set(tick, decoded(event.text));
-      if (event.type !== 'noteOn' || !(event.velocity > 0)) continue;
+      if (event.type !== 'noteOn') continue;
       const { noteNumber, channel, velocity } = event;
       if (!(noteNumber >= 0 && noteNumber < 128)) continue;
       if (kept >= MOST_NOTES) {
@@ -101,7 +101,7 @@ function describe(note: number, channel: number) {
 function velocityScale(tracks: readonly (readonly AtTick[])[]): (velocity: number) => Force {
   const counts = new Map<number, number>();
   for (const { event } of tracks.flat()) {
-    if (event.type === 'noteOn' && event.velocity > 0) {
+    if (event.type === 'noteOn') {
       counts.set(event.velocity, (counts.get(event.velocity) ?? 0) + 1);
     }
   }
