@@ -69,6 +69,17 @@ describe('cells in which notes have their slots', () => {
         [6, 1],
       ]).cells,
     ).toEqual(['3 in 2/1', '2', '2']);
+    // Five in two begins at the third beat.
+    expect(
+      shape('4x4', 1, [
+        [0, 1],
+        [8, 1],
+        [48, 5],
+        [56, 5],
+        [64, 5],
+        [72, 5],
+      ]),
+    ).toEqual({ cells: ['4', '4', '5 in 2/1'], slots: [0, 8, 9, 10, 11, 12] });
     // Two notes of a triplet alone do not reach into the next beat.
     expect(
       shape('2x2', 1, [

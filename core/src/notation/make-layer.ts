@@ -80,14 +80,12 @@ export function makeLayer(part: Part, choice: PartChoice, frame: Frame): MadeLay
   });
   if (without > 0) {
     lost.push(
-      `${part.name}: ${counted(without, 'note')} stand between all parts a beat can have, and are left out.`,
+      `${part.name}: ${counted(without, 'note')} between all parts that a beat can have, left out.`,
     );
   }
   const strokes: Stroke[] = [];
   const said = { doubled: 0, crowded: 0, hands: 0, words: 0 };
-  for (const [slot, here] of [...bySlot].sort(([a], [b]) => a - b)) {
-    strokes.push(...strokesIn(slot, here, said));
-  }
+  for (const [slot, here] of bySlot) strokes.push(...strokesIn(slot, here, said));
   if (said.doubled > 0) {
     lost.push(`${part.name}: ${counted(said.doubled, 'note')} on one place with the same stroke.`);
   }

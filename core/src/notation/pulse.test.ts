@@ -70,6 +70,12 @@ describe('the pulse of what was played', () => {
   it('of two or three strokes is one that they lie on', () => {
     const { beat, start } = pulseOf(played([0, 1, 2], { bpm: 100, turns: 1 }));
     expect([beat, start]).toEqual([expect.closeTo(0.6, 6), expect.closeTo(0.5, 6)]);
+    // Strokes that are all at one moment say nothing of how long a beat is.
+    const at = [0.5, 0.503, 0.506, 0.509].map((time) => ({ time, loud: 0.5 }));
+    const none = pulseOf(at);
+    expect(60 / none.beat).toBeGreaterThanOrEqual(50 - 1e-9);
+    expect(60 / none.beat).toBeLessThanOrEqual(180 + 1e-9);
+    expect(Math.abs(none.start - 0.5)).toBeLessThan(0.02);
   });
 });
 

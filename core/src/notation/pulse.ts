@@ -74,13 +74,10 @@ function refined(times: readonly Seconds[], beat: Seconds, start: Seconds): Puls
     const mean = (of: (one: (typeof on)[number]) => number) =>
       on.reduce((sum, one) => sum + of(one), 0) / on.length;
     const [t, x] = [mean(({ time }) => time), mean(({ place }) => place)];
-    const slope =
-      on.reduce((sum, one) => sum + (one.place - x) * (one.time - t), 0) /
-      Math.max(
-        1e-9,
-        on.reduce((sum, one) => sum + (one.place - x) ** 2, 0),
-      );
-    if (!(slope > 0.2 && slope < 2)) break;
+    const across = on.reduce((sum, one) => sum + (one.place - x) ** 2, 0);
+    // All at one place: through these any line goes.
+    if (across < 1e-9) break;
+    const slope = on.reduce((sum, one) => sum + (one.place - x) * (one.time - t), 0) / across;
     now = { beat: slope, start: t - slope * x };
   }
   // The first stroke is taken for the one: where else the turn begins nobody can hear.

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { formatSpans } from '../cycle/index.ts';
+import { beatsOf, CYCLE_LIMITS, cycleFromSpans, formatSpans } from '../cycle/index.ts';
 import { formatRational } from '../time/index.ts';
 import {
   barsUntil,
@@ -129,6 +129,12 @@ describe('the same bars otherwise', () => {
     });
     expect(withBars(notation, own, 0, 1)).toMatchObject({ from: 0, bars: 1, turns: 1 });
     expect(withBars(notation, own, 7, 0)).toMatchObject({ from: 2, bars: 1 });
+    // From the pickup on it begins where that did, from another bar on where the bar does.
+    const led = notationOf(barsOf('4/4~1', '4/4', '4/4'), [fine]);
+    const [whole] = stretchesOf(led);
+    if (!whole) throw new Error('no stretch');
+    expect(withBars(led, whole, 0, 2)).toMatchObject({ start: { num: -3 }, turns: 2 });
+    expect(withBars(led, whole, 1, 2)).toMatchObject({ start: { num: 1 }, turns: 2 });
   });
 
   it('can be counted in other pulses, in half the turn or twice it; uneven beats in another order', () => {
@@ -148,6 +154,11 @@ describe('the same bars otherwise', () => {
     ]);
     expect(others('3/4')).toContain('3+3 1/2');
     expect(others('3+3+2/8')).toEqual(['3+3+2 1/4', '3+2+3 1/4', '2+3+3 1/4', '3+3+2+3+3+2 1/4']);
+    // Twice as many beats as a cycle can have are none.
+    const most = Array.from({ length: CYCLE_LIMITS.beats }, () => 1);
+    const long = cyclesFor({ cycle: cycleFromSpans(most.join('+')), pulse: quarters('1/4') });
+    expect(long.length).toBeGreaterThan(1);
+    expect(Math.max(...long.map(({ cycle }) => beatsOf(cycle).length))).toBe(CYCLE_LIMITS.beats);
     const halved = withCycle(notation, own, { cycle: own.cycle, pulse: quarters('1/8') });
     expect(halved.turns).toBe(6);
   });

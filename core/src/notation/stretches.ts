@@ -222,7 +222,7 @@ export function cyclesFor({
       also([...spans.slice(turn), ...spans.slice(0, turn)], pulse);
     }
   }
-  if (spans.length * 2 <= CYCLE_LIMITS.beats) also([...spans, ...spans], pulse);
+  also([...spans, ...spans], pulse);
   const own = spans.join('+');
   const seen = new Set([own]);
   return [

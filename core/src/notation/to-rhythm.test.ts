@@ -120,6 +120,10 @@ describe('notes as a rhythm', () => {
     expect(made(changing).lost).toEqual([
       'The tempo changes once on the way; the rhythm has the one it begins with.',
     ]);
+    const twice = [4, 8].map((at) => ({ at: quarters(`${at}`), quarters: 60 + at }));
+    expect(made({ ...changing, tempos: [...changing.tempos.slice(0, 1), ...twice] }).lost).toEqual([
+      'The tempo changes 2 times on the way; the rhythm has the one it begins with.',
+    ]);
     // Where it ends, and after that, is not on the way.
     for (const at of ['16', '17']) {
       const later = [...changing.tempos.slice(0, 1), { at: quarters(at), quarters: 60 }];
@@ -192,7 +196,7 @@ describe('notes as a rhythm', () => {
       () => ({ grid: 'exact' }),
     );
     expect(between.lost).toEqual([
-      'Congas: 1 note stand between all parts a beat can have, and are left out.',
+      'Congas: 1 note between all parts that a beat can have, left out.',
     ]);
     const none = made(two, ({ parts }) => ({
       parts: parts.map((part) => ({ ...part, isIn: false })),
@@ -218,6 +222,10 @@ describe('notes as a rhythm', () => {
     );
     expect(rhythm.layers.map(({ cells }) => cells.length)).toEqual([2, 8]);
     expect(rhythm.turns).toEqual([{ turn: 2, mark: 'plain', name: 'Bridge' }]);
+    // A bar without a name names none, and leaves the turns without names.
+    expect(made(notationOf(barsOf('2/4', '2/4'), [conga([['0', 'O']])])).rhythm).not.toHaveProperty(
+      'turns',
+    );
     // A bar in the middle of a turn names none.
     const halves = barsOf('1/4', '1/4', '1/4', '1/4').map((bar, at) =>
       at === 1 ? { ...bar, label: 'Half' } : bar,
@@ -277,6 +285,20 @@ describe('notes as a rhythm', () => {
         ]),
       ).rhythm.layers[0];
     expect(again(3)).toEqual(again(1));
+    // Beats that are cut into several cells, too.
+    const cut = [0, 1, 2].flatMap((at) => [
+      [`${at}`, 'O'] as const,
+      [`${at * 13 + 1}/13`, 'O'] as const,
+      [`${at * 2 + 1}/2`, 'S'] as const,
+      [`${at * 11 + 6}/11`, 'S'] as const,
+    ]);
+    const [thirteenths] = made(notationOf(barsOf('1/4', '1/4', '1/4'), [conga(cut)]), () => ({
+      grid: 'exact',
+    })).rhythm.layers;
+    expect(
+      thirteenths?.cells.map(({ beats, slots }) => `${slots} in ${beats.num}/${beats.den}`),
+    ).toEqual(['13 in 1/2', '11 in 1/2']);
+    expect(strokes(thirteenths?.strokes)).toEqual(['0 O 3', '2 O 3', '13 S 3', '14 S 3']);
     expect(again(1)?.rings).toEqual([1]);
     expect(again(1)?.strokes.map(({ ornament }) => ornament)).toEqual([
       undefined,
@@ -333,12 +355,15 @@ describe('notes as a rhythm', () => {
   it('more than a rhythm holds are taken as far as it goes', () => {
     const notes = Array.from(
       { length: 9000 },
-      (_, at) => [`${at}/4`, at % 7 === 0 ? 'S' : 'O'] as const,
+      (_, at) => [`${at}/4`, Math.imul(at, 2_654_435_761) % 7 < 3 ? 'S' : 'O'] as const,
     );
     const bars = barsOf(...Array.from({ length: 563 }, () => '4/4'));
     const { rhythm, lost } = made(notationOf(bars, [conga(notes)]));
     expect(checkRhythm(rhythm).ok).toBe(true);
-    expect(lost[0]).toMatch(/^Only the first \d+ of 563 turns are taken/);
+    // Of 16 slots each as many as a layer can have.
+    expect(lost[0]).toMatch(/^Only the first 256 of 563 turns are taken/);
+    expect(timeRhythm(rhythm)).toMatchObject({ ok: true, timing: { full: rational(4096) } });
+    expect(rhythm.layers[0]?.strokes).toHaveLength(4096);
   });
 });
 

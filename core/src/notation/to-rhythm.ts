@@ -93,26 +93,34 @@ function isWritten({ parts }: Notation): boolean {
   return notes.filter(({ at }) => at.den > FINEST).length <= notes.length / 20;
 }
 
-/** Makes a rhythm of a notation as it was chosen. @param id the id it gets */
+/** Makes a rhythm of a notation as it was chosen, of as many turns as it holds. @param id the id it gets */
 export function bringIn(notation: Notation, choice: BringIn, id: string): BroughtIn {
-  let turns = choice.grid === 'heard' ? turnsToHear(notation, choice) : choice.stretch.turns;
-  for (;;) {
+  const asked = choice.stretch.turns;
+  const make = (turns: number) => {
     const home = makeRhythm(notation, choice, id, turns);
-    const made = { ...home, rhythm: withVaried(notation, choice, home.rhythm) };
-    const wrong = breaches(made.rhythm);
-    if (wrong.length === 0 || turns === 1) {
-      return turns === choice.stretch.turns
-        ? made
-        : {
-            ...made,
-            lost: [
-              `Only the first ${turns} of ${counted(choice.stretch.turns, 'turn')} are taken: a rhythm holds no more. Choose the bars to begin with, to take others.`,
-              ...made.lost,
-            ],
-          };
-    }
-    turns = Math.max(1, Math.floor(turns * Math.min(0.75, MOST_SLOTS / slotsOf(made.rhythm))));
+    return { ...home, rhythm: withVaried(notation, choice, home.rhythm), turns };
+  };
+  let beyond = choice.grid === 'heard' ? turnsToHear(notation, choice) : asked;
+  let made = make(beyond);
+  while (made.turns > 1 && breaches(made.rhythm).length > 0) {
+    beyond = made.turns;
+    const shorter = Math.min(0.75, MOST_SLOTS / slotsOf(made.rhythm));
+    made = make(Math.max(1, Math.floor(beyond * shorter)));
   }
+  // Between what it holds and what is beyond that.
+  while (beyond - made.turns > 1) {
+    const between = make(Math.floor((made.turns + beyond) / 2));
+    if (breaches(between.rhythm).length > 0) beyond = between.turns;
+    else made = between;
+  }
+  const { turns, lost, ...rest } = made;
+  const only =
+    turns === asked
+      ? []
+      : [
+          `Only the first ${turns} of ${counted(asked, 'turn')} are taken: a rhythm holds no more. Choose the bars to begin with, to take others.`,
+        ];
+  return { ...rest, lost: [...only, ...lost] };
 }
 
 /** As many turns as have no more notes than a rhythm has slots: what a hand played is seldom twice the same. */
