@@ -1,5 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { largeRhythm } from './large.ts';
+import { takenByOthers } from './others.ts';
 
 interface Times {
   readonly p95: number;
@@ -8,10 +9,14 @@ interface Times {
   readonly work: number;
   /** What parsing the large rhythm took beside the edits, in milliseconds. */
   readonly unit: number;
+  /** How many of how many groups of edits do not count, since others took the machine meanwhile. */
+  readonly disturbed: readonly [groups: number, of: number];
+  /** The most that others took of it in a group that counts, in milliseconds. */
+  readonly taken: number;
 }
 
-export const sayTimes = ({ p95, middle, work }: Times) =>
-  `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms, of which ${work.toFixed(1)} ms are work and the rest waits for the screen)`;
+export const sayTimes = ({ p95, middle, work, disturbed: [groups, of], taken }: Times) =>
+  `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms, of which ${work.toFixed(1)} ms are work and the rest waits for the screen; ${groups} of ${of} times ten edits set aside${taken > CALM ? `, disturbed all the same, by up to ${taken} ms` : ''})`;
 
 /** How long the hand rests between two edits, in milliseconds: as one writes, or as quickly as keys can follow. */
 const PACES = { written: [100, 300], pressed: [60, 60] } as const;
@@ -20,12 +25,17 @@ const PACES = { written: [100, 300], pressed: [60, 60] } as const;
 const EDITING = ['D', 't', 'O', '!', 'Delete'];
 export const NOTHING = ['F9'];
 
-/** So many edits at a time, and so many times; the first two times are not counted. */
-const EDITS = { together: 10, times: 12, uncounted: 2 } as const;
+/** So many edits at a time; the first times are not counted, then so many are, of at most so many. */
+const EDITS = { together: 10, uncounted: 2, times: 10, most: 40 } as const;
+
+/** What others may take of the machine while some edits are made, in milliseconds, so that these count. */
+const CALM = 50;
 
 /**
  * Edits at the chosen slot of a stride line, each to the frame in which it is painted. The unit is measured between them, in
  * another page: what parsing leaves behind is cleared away in the page where it was parsed, at times in the middle of an edit.
+ * Edits while which others took the machine do not count, nor does what was parsed beside them: it is tried again, and where there
+ * is no peace the calmest are taken.
  */
 export async function editTimes(
   browser: Browser,
@@ -36,19 +46,22 @@ export async function editTimes(
   const json = JSON.stringify(largeRhythm());
   const beside = await browser.newPage();
   await page.bringToFront();
-  const edits: { readonly all: number; readonly work: number }[] = [];
-  const parsed: number[] = [];
-  for (let time = 0; time < EDITS.times; time += 1) {
-    const found = await page.evaluate(editTogether, [
+  const groups: Group[] = [];
+  const calm = () => groups.filter(({ taken }) => taken <= CALM).length;
+  for (let time = 0; time < EDITS.most && calm() < EDITS.times; time += 1) {
+    const before = takenByOthers();
+    const edits = await page.evaluate(editTogether, [
       ...PACES[pace],
       EDITS.together,
       time * EDITS.together,
       keys,
     ] as const);
-    if (time >= EDITS.uncounted) edits.push(...found);
-    parsed.push(...(await beside.evaluate(parseTimes, json)));
+    const parsed = await beside.evaluate(parseTimes, json);
+    if (time >= EDITS.uncounted) groups.push({ edits, parsed, taken: takenByOthers() - before });
   }
   await beside.close();
+  const counted = groups.toSorted((a, b) => a.taken - b.taken).slice(0, EDITS.times);
+  const edits = counted.flatMap((one) => one.edits);
   const at = (list: readonly number[], share: number) =>
     list.toSorted((a, b) => a - b)[Math.floor(list.length * share)] ?? Number.NaN;
   const all = edits.map((one) => one.all);
@@ -59,8 +72,17 @@ export async function editTimes(
       edits.map(({ work }) => work),
       0.5,
     ),
-    unit: middleOf(parsed),
+    unit: middleOf(counted.flatMap((one) => one.parsed)),
+    disturbed: [groups.length - counted.length, groups.length],
+    taken: counted.at(-1)?.taken ?? 0,
   };
+}
+
+/** Some edits one after another, with what was parsed beside them and what others took of the machine meanwhile. */
+interface Group {
+  readonly edits: readonly { readonly all: number; readonly work: number }[];
+  readonly parsed: readonly number[];
+  readonly taken: number;
 }
 
 /** The mean of the middle half: the clock of a page tells tenths of a millisecond, of which a unit has seven. */

@@ -69,6 +69,23 @@ test('the focus is somewhere sensible, and the title says where one is', async (
   await expect(rows(page, 'Ferry')).toContainText('play X! . . . / Y . . Y');
 });
 
+test('strokes typed quicker than a slow machine draws stand where they were meant, and the focus after them', async ({
+  page,
+}) => {
+  await page.goto('/bench/ferry-bell/write');
+  await slot(page, 'Ferry', 0).click();
+  await expect(rows(page, 'Ferry')).toBeVisible();
+  const protocol = await page.context().newCDPSession(page);
+  await protocol.send('Emulation.setCPUThrottlingRate', { rate: 8 });
+  await page.keyboard.type('YYXXYYXX');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('YX');
+  await expect(slot(page, 'Ferry', 12)).toBeFocused();
+  await expect(rows(page, 'Ferry')).toContainText('Y! Y X X / Y Y X X / . . Y X / Y . Y .');
+});
+
 test('a line or a stretch can be moved again and again, over the seam too', async ({ page }) => {
   await page.goto('/bench/ferry-bell/write');
   await slot(page, 'Ferry', 0).click();
