@@ -76,11 +76,12 @@ export function LayerLine(props: LayerLineProps) {
           <Counted {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <MelodyStrip {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
-          {layer.strokes.map((stroke, index) => {
+          {layer.strokes.flatMap((stroke, index) => {
             const at = felt(stroke.slot) + round * grid.lengthTicks;
-            if (at < from || at >= to) return null;
+            // Nothing at all for those of other rows: over a gap in a list React has to look for all that follows.
+            if (at < from || at >= to) return [];
             const second = layer.strokes[index - 1]?.slot === stroke.slot;
-            return (
+            return [
               <StrokeMark
                 key={second ? `${stroke.slot}-${index}` : stroke.slot}
                 family={familyOf(layer, stroke)}
@@ -92,8 +93,8 @@ export function LayerLine(props: LayerLineProps) {
                 say={sayOf(layer, stroke)}
                 sayRow={saidOn.get(stroke.slot) ?? 0}
                 dim={lit !== undefined && !lit.has(stroke.slot)}
-              />
-            );
+              />,
+            ];
           })}
         </g>
       ))}
@@ -177,11 +178,11 @@ function Counted({ layer, grid, cycle, band, geometry, offset, from, to, x }: Ro
   if (!sayCounting || sayCounting === 'forces' || band.say === undefined) return null;
   const { scale, turnTicks } = geometry;
   const pulseTicks = turnTicks / turnPulses(cycle);
-  return grid.startTicks.map((start, slot) => {
+  return grid.startTicks.flatMap((start, slot) => {
     const at = start + offset;
-    if (at < from || at >= to) return null;
+    if (at < from || at >= to) return [];
     const { word, beat, uncounted } = placeOf(cycle, layer, grid, slot, sayCounting);
-    if (uncounted) return null;
+    if (uncounted) return [];
     const first = isPulseSystem(sayCounting)
       ? countTurn(sayCounting, cycle)[Math.floor((start % turnTicks) / pulseTicks)]?.word
       : countBeat(
@@ -265,9 +266,9 @@ function Strides(props: RoundProps) {
   const slots = [...new Set(layer.strokes.map((stroke) => stroke.slot))];
   const onsets = slots.map((slot) => numberAt(grid.startTicks, slot));
   const { scale } = geometry;
-  return strides(onsets, grid.lengthTicks).map((gap, index) => {
+  return strides(onsets, grid.lengthTicks).flatMap((gap, index) => {
     const start = numberAt(onsets, index) + offset;
-    if (start < from || start >= to) return null;
+    if (start < from || start >= to) return [];
     const a = x(start);
     const b = x(Math.min(start + gap, to));
     const lift = 24 * scale;

@@ -53,14 +53,22 @@ function slotOf(target: EventTarget): number | undefined {
   return slot === undefined ? undefined : Number(slot);
 }
 
+/** The slots that begin in a row. */
+function slotsIn({ startTicks }: LayerGrid, { from, to }: System): readonly number[] {
+  const slots: number[] = [];
+  startTicks.forEach((start, slot) => {
+    if (start >= from && start < to) slots.push(slot);
+  });
+  return slots;
+}
+
 /** The slot of this row under a place across; the one it came from until the next is clearly meant. */
 function slotUnder(props: SlotGridProps, x: number, from: number): number {
   const { grid, geometry, system } = props;
   const place = (slot: number) => xIn(geometry, system, numberAt(grid.startTicks, slot));
   let best = from;
   let least = Math.abs(place(from) - x) - 6;
-  for (const [slot, start] of grid.startTicks.entries()) {
-    if (start < system.from || start >= system.to) continue;
+  for (const slot of slotsIn(grid, system)) {
     const distance = Math.abs(place(slot) - x);
     if (distance < least) {
       best = slot;
@@ -111,19 +119,22 @@ export function SlotGrid(props: SlotGridProps) {
   const pressed = useRef(false);
   /** A stretch was drawn, and the click that ends it chooses nothing else. */
   const drawn = useRef(false);
+  const slots = useMemo(() => slotsIn(grid, system), [grid, system]);
   const bySlot = useMemo(() => {
-    const map = new Map<number, Stroke[]>();
-    for (const stroke of layer.strokes) {
-      map.set(stroke.slot, [...(map.get(stroke.slot) ?? []), stroke]);
-    }
+    const map = new Map<number, Stroke[]>(slots.map((slot) => [slot, []]));
+    for (const stroke of layer.strokes) map.get(stroke.slot)?.push(stroke);
     return map;
-  }, [layer]);
-  const { from, to } = system;
+  }, [layer, slots]);
+  const stretch = useMemo(
+    () => (geometry.systems.length > 1 ? `, ${sayStretch(geometry, system)}` : ''),
+    [geometry, system],
+  );
+  const isSilent = (slot: number) => bySlot.get(slot)?.length === 0;
   return (
     <g
       role="listbox"
       data-line={rhythmId}
-      aria-label={`${layer.name}, strokes${geometry.systems.length > 1 ? `, ${sayStretch(geometry, system)}` : ''}`}
+      aria-label={`${layer.name}, strokes${stretch}`}
       aria-orientation="horizontal"
       onClick={(event) => {
         const slot = slotOf(event.target);
@@ -147,7 +158,7 @@ export function SlotGrid(props: SlotGridProps) {
         onceReleased(() => {
           pressed.current = false;
         });
-        if (!bySlot.has(slot)) {
+        if (isSilent(slot)) {
           if (event.pointerType !== 'mouse' || event.shiftKey) return;
           stretching = true;
           onceReleased(() => {
@@ -174,7 +185,7 @@ export function SlotGrid(props: SlotGridProps) {
         const drawing = column.ownerSVGElement?.getBoundingClientRect();
         if (!drawing) return;
         const to = slotUnder(props, event.clientX - drawing.left, slot);
-        if (to !== slot && !bySlot.has(to)) {
+        if (to !== slot && isSilent(to)) {
           dragged.current = to;
           onSlide({ layer: layerIndex, slot }, to);
           return;
@@ -193,8 +204,8 @@ export function SlotGrid(props: SlotGridProps) {
         }
       }}
     >
-      {grid.startTicks.map((start, slot) => {
-        if (start < from || start >= to) return null;
+      {slots.map((slot) => {
+        const start = numberAt(grid.startTicks, slot);
         const x = xIn(geometry, system, start);
         const end = grid.startTicks[slot + 1] ?? grid.lengthTicks;
         const width = Math.max(6, (end - start) * geometry.pxPerTick);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { nth } from '../../bounds/index.ts';
 import {
   type Asked,
   askedSlots,
@@ -155,6 +156,21 @@ describe('a run', () => {
       expect(six?.parts).toBe(6);
       expect(Math.abs((six?.ratio ?? 0) - ratio)).toBeLessThan(0.05);
     }
+    // In how many cells it lies on one side: in both, in neither, in one.
+    const leaning = (first: number, second: number) => {
+      const [a, b] = [first, second].map((ratio) =>
+        sixes.play({ seed: 1, swing: { parts: 6, ratio } }),
+      );
+      const hits = sixes.asked.map(({ slot }, at) => nth(nth([a, b], slot < 6 ? 0 : 1) ?? [], at));
+      const [six] = judge(sixes.run(hits)).evenness;
+      return [six?.agree, six?.cells];
+    };
+    expect([leaning(1.4, 1.4), leaning(0.7, 0.7), leaning(1, 1), leaning(1.4, 0.7)]).toEqual([
+      [2, 2],
+      [2, 2],
+      [0, 2],
+      [1, 2],
+    ]);
     const threes = asking('rhythm A\ncycle 1x2\nlayer D : goblet drum\nplay D k t / D k t', 2);
     const [three] = judge(threes.run(threes.play({ seed: 1 }))).evenness;
     expect(three?.ratio).toBeUndefined();
