@@ -1,10 +1,14 @@
+import { nth } from '../bounds/index.ts';
 import { rational, ZERO } from '../time/index.ts';
 import {
   type Bar,
+  type BringIn,
+  bringIn,
   meterLength,
   type Notation,
   type Part,
   type PartNote,
+  proposeBringIn,
   type Quarters,
   soundsOfNotes,
   type WrittenMeter,
@@ -54,3 +58,16 @@ export function notationOf(
   const tempos = [{ at: ZERO, quarters: 90, beat: rational(1) }];
   return { name: 'Street', bars, parts, tempos, lost: [], ...more };
 }
+
+/** A part for congas. */
+export const conga = (notes: Parameters<typeof partOf>[1]) => partOf('Congas', notes);
+
+/** A notation brought in as it is proposed, but for what is changed. @param at which of the stretches */
+export const made = (
+  notation: Notation,
+  change: (choice: BringIn) => Partial<BringIn> = () => ({}),
+  at = 0,
+) => {
+  const choice = nth(proposeBringIn(notation), at);
+  return bringIn(notation, { ...choice, ...change(choice) }, 'new');
+};
