@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryRhythm } from '../rhythm/arbitrary.testkit.ts';
-import { handOf, type Layer, timeRhythm } from '../rhythm/index.ts';
+import { handOf, type Layer, type Stroke, timeRhythm } from '../rhythm/index.ts';
 import { timed } from '../text/timed.testkit.ts';
 import { formatRational, rational } from '../time/index.ts';
 import {
@@ -248,6 +248,25 @@ describe('places', () => {
     expect(at(9)).toBe('bar 2, & of 1: light ka, left, ghost, says ka');
     expect(describeSlot(rhythm.cycle, bell, bellGrid, 1, [], 'plain')).toBe(
       'bar 1, & of 1: silence',
+    );
+  });
+
+  it('says a stroke anew when another instrument plays it, or others join it, and else gives the same text', () => {
+    const { rhythm, timing } = timed('rhythm A\ncycle 2\nlayer B : conga\nplay O T');
+    const [layer] = rhythm.layers;
+    const [grid] = timing.layers;
+    const [open, toe] = layer?.strokes ?? [];
+    if (!layer || !grid || !open || !toe) throw new Error('no strokes');
+    const say = (strokes: readonly Stroke[], instrument = layer.instrument) =>
+      describeSlot(rhythm.cycle, { ...layer, instrument }, grid, 0, strokes, 'plain');
+    const alone = say([open]);
+    expect(alone).toBe('bar 1, beat 1: open, right, plain');
+    expect(say([open])).toBe(alone);
+    expect(say([open, { ...toe, slot: 0 }])).toBe(`${alone}; toe, right, plain`);
+    expect(say([open], 'djembe')).not.toBe(alone);
+    expect(say([open])).toBe(alone);
+    expect(describeSlot(rhythm.cycle, layer, grid, 1, [open], 'plain')).toBe(
+      'bar 1, & of 1: open, right, plain',
     );
   });
 

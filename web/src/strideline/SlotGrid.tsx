@@ -125,6 +125,27 @@ export function SlotGrid(props: SlotGridProps) {
     for (const stroke of layer.strokes) map.get(stroke.slot)?.push(stroke);
     return map;
   }, [layer, slots]);
+  const columns = useMemo(
+    () =>
+      slots.map((slot): ColumnPlace => {
+        const start = numberAt(grid.startTicks, slot);
+        const x = xIn(geometry, system, start);
+        const end = grid.startTicks[slot + 1] ?? grid.lengthTicks;
+        const half = Math.max(6, (end - start) * geometry.pxPerTick) / 2;
+        // A wide first slot does not reach into the names of the layers.
+        const left = Math.max(x - half, geometry.left - LEFT_REACH * geometry.scale);
+        return {
+          id: slotElementId(rhythmId, { layer: layerIndex, slot }),
+          layerIndex,
+          slot,
+          x: left,
+          y: band.strokesTop + 2,
+          width: x + half - left,
+          height: band.bottom - band.strokesTop - 4,
+        };
+      }),
+    [rhythmId, layerIndex, slots, grid, band, geometry, system],
+  );
   const stretch = useMemo(
     () => (geometry.systems.length > 1 ? `, ${sayStretch(geometry, system)}` : ''),
     [geometry, system],
@@ -204,25 +225,14 @@ export function SlotGrid(props: SlotGridProps) {
         }
       }}
     >
-      {slots.map((slot) => {
-        const start = numberAt(grid.startTicks, slot);
-        const x = xIn(geometry, system, start);
-        const end = grid.startTicks[slot + 1] ?? grid.lengthTicks;
-        const width = Math.max(6, (end - start) * geometry.pxPerTick);
-        // A wide first slot does not reach into the names of the layers.
-        const left = Math.max(x - width / 2, geometry.left - LEFT_REACH * geometry.scale);
+      {columns.map((place) => {
+        const { slot } = place;
         const isChosen = chosen === slot;
         return (
           <Column
             key={slot}
-            id={slotElementId(rhythmId, { layer: layerIndex, slot })}
+            place={place}
             label={describeSlot(cycle, layer, grid, slot, bySlot.get(slot) ?? [], counting)}
-            layerIndex={layerIndex}
-            slot={slot}
-            x={left}
-            y={band.strokesTop + 2}
-            width={x + width / 2 - left}
-            height={band.bottom - band.strokesTop - 4}
             chosen={isChosen}
             entered={isChosen || (props.entry === true && slot === 0)}
             ranged={range !== undefined && isInRange(range, slot)}
@@ -233,16 +243,21 @@ export function SlotGrid(props: SlotGridProps) {
   );
 }
 
-interface ColumnProps {
+/** Where a column stands; another object only when it stands elsewhere. */
+interface ColumnPlace {
   readonly id: string;
-  /** What is said of the slot. */
-  readonly label: string;
   readonly layerIndex: number;
   readonly slot: number;
   readonly x: Px;
   readonly y: Px;
   readonly width: Px;
   readonly height: Px;
+}
+
+interface ColumnProps {
+  readonly place: ColumnPlace;
+  /** What is said of the slot. */
+  readonly label: string;
   readonly chosen: boolean;
   /** Whether the tab key stops here. */
   readonly entered: boolean;
@@ -251,8 +266,8 @@ interface ColumnProps {
 }
 
 /** What is touched of one slot. It rests while others change. */
-const Column = memo(function Column(props: ColumnProps) {
-  const { id, label, layerIndex, slot, x, y, width, height, chosen, entered, ranged } = props;
+const Column = memo(function Column({ place, label, chosen, entered, ranged }: ColumnProps) {
+  const { id, layerIndex, slot, x, y, width, height } = place;
   return (
     <rect
       id={id}
