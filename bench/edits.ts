@@ -1,4 +1,5 @@
 import type { Browser, Page } from '@playwright/test';
+import { type Figure, inUnits, median, parseUnit } from './figure.ts';
 import { largeRhythm } from './large.ts';
 import { takenByOthers } from './others.ts';
 
@@ -7,16 +8,32 @@ interface Times {
   readonly middle: number;
   /** What the page itself does for an edit: answers the key, and makes and paints the frame. */
   readonly work: number;
-  /** What parsing the large rhythm took beside the edits, in milliseconds. */
+  /** What parsing the large rhythm took beside the edits, in milliseconds: the unit of the limits. */
   readonly unit: number;
+  /** What the browser took to parse it, which is of another year than the program that measures. */
+  readonly browsers: number;
   /** How many of how many groups of edits do not count, since others took the machine meanwhile. */
   readonly disturbed: readonly [groups: number, of: number];
   /** The most that others took of it in a group that counts, in milliseconds. */
   readonly taken: number;
 }
 
-export const sayTimes = ({ p95, middle, work, disturbed: [groups, of], taken }: Times) =>
-  `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms, of which ${work.toFixed(1)} ms are work and the rest waits for the screen; ${groups} of ${of} times ten edits set aside${taken > CALM ? `, disturbed all the same, by up to ${taken} ms` : ''})`;
+/** Milliseconds, with how much of them is work, in units of the same time. */
+export function sayTimes(times: Times): string {
+  const { p95, middle, work, unit, browsers } = times;
+  const {
+    disturbed: [groups, of],
+    taken,
+  } = times;
+  const all = taken > CALM ? `, disturbed all the same, by up to ${taken} ms` : '';
+  return `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms, of which ${work.toFixed(1)} ms are work and the rest waits for the screen; ${groups} of ${of} times ten edits set aside${all}), ${inUnits(p95, 0, unit).text}; ${(p95 / browsers).toFixed(1)} of the browser’s own, ${browsers.toFixed(2)} ms`;
+}
+
+/** The same as a figure with its limit. */
+export function sayUnits(times: Times, most: number): Pick<Figure, 'value' | 'limit' | 'ok'> {
+  const { limit, ok } = inUnits(times.p95, most, times.unit);
+  return { value: sayTimes(times), limit, ok };
+}
 
 /** How long the hand rests between two edits, in milliseconds: as one writes, or as quickly as keys can follow. */
 const PACES = { written: [100, 300], pressed: [60, 60] } as const;
@@ -32,8 +49,8 @@ const EDITS = { together: 10, uncounted: 2, times: 10, most: 40 } as const;
 const CALM = 50;
 
 /**
- * Edits at the chosen slot of a stride line, each to the frame in which it is painted. The unit is measured between them, in
- * another page: what parsing leaves behind is cleared away in the page where it was parsed, at times in the middle of an edit.
+ * Edits at the chosen slot of a stride line, each to the frame in which it is painted. What parsing takes is measured between them,
+ * here and in another page: what it leaves behind is cleared away in the page where it was parsed, at times in the middle of an edit.
  * Edits while which others took the machine do not count, nor does what was parsed beside them: it is tried again, and where there
  * is no peace the calmest are taken.
  */
@@ -57,7 +74,9 @@ export async function editTimes(
       keys,
     ] as const);
     const parsed = await beside.evaluate(parseTimes, json);
-    if (time >= EDITS.uncounted) groups.push({ edits, parsed, taken: takenByOthers() - before });
+    const unit = parseUnit();
+    const taken = takenByOthers() - before;
+    if (time >= EDITS.uncounted) groups.push({ edits, unit, parsed, taken });
   }
   await beside.close();
   const counted = groups.toSorted((a, b) => a.taken - b.taken).slice(0, EDITS.times);
@@ -72,7 +91,8 @@ export async function editTimes(
       edits.map(({ work }) => work),
       0.5,
     ),
-    unit: middleOf(counted.flatMap((one) => one.parsed)),
+    unit: median(counted.map((one) => one.unit)),
+    browsers: middleOf(counted.flatMap((one) => one.parsed)),
     disturbed: [groups.length - counted.length, groups.length],
     taken: counted.at(-1)?.taken ?? 0,
   };
@@ -81,11 +101,13 @@ export async function editTimes(
 /** Some edits one after another, with what was parsed beside them and what others took of the machine meanwhile. */
 interface Group {
   readonly edits: readonly { readonly all: number; readonly work: number }[];
+  /** What parsing took here, and some times in the browser. */
+  readonly unit: number;
   readonly parsed: readonly number[];
   readonly taken: number;
 }
 
-/** The mean of the middle half: the clock of a page tells tenths of a millisecond, of which a unit has seven. */
+/** The mean of the middle half: the clock of a page tells tenths of a millisecond, of which parsing takes seven. */
 function middleOf(times: readonly number[]): number {
   const middle = times
     .toSorted((a, b) => a - b)

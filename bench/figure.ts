@@ -1,6 +1,8 @@
 import type { Rhythm } from '@stride/core/rhythm';
 import { largeRhythm } from './large.ts';
 
+const LARGE = JSON.stringify(largeRhythm());
+
 /** One line of the report. */
 export interface Figure {
   readonly what: string;
@@ -30,10 +32,9 @@ export function time(run: () => unknown, runs = 120): number {
  * what parsing that copy took, a moment before: a machine that slows down now and then slows both.
  */
 export function timeInUnits(run: (copy: Rhythm) => unknown, runs = 400) {
-  const json = JSON.stringify(largeRhythm());
   const once = () => {
     const start = performance.now();
-    const copy = JSON.parse(json) as Rhythm;
+    const copy = JSON.parse(LARGE) as Rhythm;
     const parsed = performance.now();
     run(copy);
     return { plain: parsed - start, ms: performance.now() - parsed };
@@ -46,23 +47,22 @@ export function timeInUnits(run: (copy: Rhythm) => unknown, runs = 400) {
   };
 }
 
-let unit: number | undefined;
+/**
+ * Milliseconds that parsing the large rhythm as JSON takes this program now: what other figures are told in besides, since
+ * milliseconds differ by half from machine to machine. On one machine they differ as much from one minute to the next, so that it
+ * is measured beside each figure.
+ */
+export const parseUnit = (): number => time(() => JSON.parse(LARGE));
 
 /**
- * Milliseconds that parsing the large rhythm as JSON takes in this run: what other figures are told in
- * besides, since milliseconds differ by half from machine to machine.
+ * So many milliseconds as units, with the limit in them.
+ * @param unit milliseconds of one, as it was measured beside the figure
  */
-export function parseUnit(): number {
-  const json = JSON.stringify(largeRhythm());
-  unit ??= time(() => JSON.parse(json));
-  return unit;
-}
-
-/**
- * So many milliseconds as units of this run, with the limit in them.
- * @param unit milliseconds of one, where it was measured beside the figure
- */
-export function inUnits(ms: number, most: number, unit = parseUnit()) {
+export function inUnits(ms: number, most: number, unit: number) {
   const units = ms / unit;
-  return { text: `${units.toFixed(1)} units`, limit: `${most} units`, ok: units <= most };
+  return {
+    text: `${units.toFixed(1)} units of ${unit.toFixed(2)} ms`,
+    limit: `${most} units`,
+    ok: units <= most,
+  };
 }

@@ -4,8 +4,8 @@ import { preview } from 'vite';
 import { CHROMIUM } from '../e2e/browser.mjs';
 import { coreFigures } from './core.ts';
 import { earFigures, keyToMark, kindsTable, sayKinds } from './ear.ts';
-import { editTimes, NOTHING, sayTimes } from './edits.ts';
-import { type Figure, inUnits } from './figure.ts';
+import { editTimes, NOTHING, sayTimes, sayUnits } from './edits.ts';
+import type { Figure } from './figure.ts';
 import { formFigures } from './form.ts';
 import { formatFigures } from './formats.ts';
 import { landingOnScreen } from './landing.ts';
@@ -167,27 +167,23 @@ async function interfaceFigures(browser: Browser): Promise<Figure[]> {
   return [
     {
       what: 'an edit in it to the next painted frame, 95th percentile',
-      value: `${sayTimes(write)}, ${inUnits(write.p95, 11, write.unit).text} of ${write.unit.toFixed(1)} ms`,
-      limit: inUnits(write.p95, 11, write.unit).limit,
-      ok: inUnits(write.p95, 11, write.unit).ok,
+      ...sayUnits(write, 11),
     },
     {
       what: 'the same, every 60 ms after the last was painted',
-      value: `${sayTimes(pressed)}, ${inUnits(pressed.p95, 11, write.unit).text}`,
+      value: sayTimes(pressed),
       limit: 'side by side',
       ok: true,
     },
     {
       what: 'a key that does nothing, to the next painted frame, 95th percentile',
-      value: `${sayTimes(nothing)}, ${inUnits(nothing.p95, 11, nothing.unit).text}`,
+      value: sayTimes(nothing),
       limit: 'side by side',
       ok: true,
     },
     {
       what: 'the Read stage after an edit, 8 layers of 128 slots, 95th percentile',
-      value: `${sayTimes(read)}, ${inUnits(read.p95, 9, read.unit).text} of ${read.unit.toFixed(1)} ms`,
-      limit: inUnits(read.p95, 9, read.unit).limit,
-      ok: inUnits(read.p95, 9, read.unit).ok,
+      ...sayUnits(read, 9),
     },
     {
       what: 'space bar to the first stroke, slowest of five after the first',

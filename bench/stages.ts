@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Rhythm } from '@stride/core/rhythm';
-import { type Figure, inUnits } from './figure.ts';
+import { type Figure, inUnits, parseUnit } from './figure.ts';
 import { largeRhythm, twelveLayers } from './large.ts';
 
 /** Puts a rhythm into the browser's storage, as if it had been written there. */
@@ -69,6 +69,7 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
     return times.slice(1).sort((a, b) => a - b);
   });
   const staff = staffs[Math.floor(staffs.length / 2)] ?? Number.NaN;
+  const staffUnits = inUnits(staff, 80, parseUnit());
 
   await page.goto(`${address}/bench/twelve/write`);
   await page.getByRole('heading', { name: 'Fit' }).click();
@@ -99,9 +100,9 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
     },
     {
       what: 'staff notation of 16 turns by 6 layers, median',
-      value: `${staff.toFixed(0)} ms, ${inUnits(staff, 80).text}`,
-      limit: inUnits(staff, 80).limit,
-      ok: inUnits(staff, 80).ok,
+      value: `${staff.toFixed(0)} ms, ${staffUnits.text}`,
+      limit: staffUnits.limit,
+      ok: staffUnits.ok,
     },
     {
       what: 'twelve layers at 200 in fours, a minute live',
