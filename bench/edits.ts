@@ -10,7 +10,7 @@ interface Times {
   readonly work: number;
   /** What parsing the large rhythm took beside the edits, in milliseconds: the unit of the limits. */
   readonly unit: number;
-  /** What the browser took to parse it, which is of another year than the program that measures. */
+  /** What the browser took to parse it, whose engine is a newer one. */
   readonly browsers: number;
   /** How many of how many groups of edits do not count, since others took the machine meanwhile. */
   readonly disturbed: readonly [groups: number, of: number];
@@ -18,15 +18,12 @@ interface Times {
   readonly taken: number;
 }
 
-/** Milliseconds, with how much of them is work, in units of the same time. */
-export function sayTimes(times: Times): string {
-  const { p95, middle, work, unit, browsers } = times;
-  const {
-    disturbed: [groups, of],
-    taken,
-  } = times;
+/** Milliseconds, with how much of them is work while the rest waits for the screen, and in units. */
+export function sayTimes({ p95, middle, work, unit, browsers, disturbed, taken }: Times): string {
+  const aside = `${disturbed[0]} of ${disturbed[1]} tens set aside`;
   const all = taken > CALM ? `, disturbed all the same, by up to ${taken} ms` : '';
-  return `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms, of which ${work.toFixed(1)} ms are work and the rest waits for the screen; ${groups} of ${of} times ten edits set aside${all}), ${inUnits(p95, 0, unit).text}; ${(p95 / browsers).toFixed(1)} of the browser’s own, ${browsers.toFixed(2)} ms`;
+  const own = `${(p95 / browsers).toFixed(1)} of the browser’s ${browsers.toFixed(2)} ms`;
+  return `${p95.toFixed(1)} ms (median ${middle.toFixed(1)} ms, of which ${work.toFixed(1)} ms are work; ${aside}${all}), ${inUnits(p95, 0, unit).text} (${own})`;
 }
 
 /** The same as a figure with its limit. */
