@@ -1,9 +1,9 @@
-import { numberAt } from '@stride/core/bounds';
 import type { Counting } from '@stride/core/counting';
 import type { Cycle } from '@stride/core/cycle';
 import { describeSlot } from '@stride/core/read';
 import { type Force, handOf, type Layer, type LayerGrid, type Stroke } from '@stride/core/rhythm';
 import { memo, useMemo, useRef } from 'react';
+import { type ColumnPlace, columnsIn, slotUnder } from './columns.ts';
 import {
   FOOT_LIFT,
   forceAt,
@@ -11,9 +11,7 @@ import {
   type LayerBand,
   type System,
   sayStretch,
-  xIn,
 } from './geometry.ts';
-import type { Px } from './px.ts';
 import { isInRange, type SlotRef } from './ranges.ts';
 
 export type { SlotRef } from './ranges.ts';
@@ -53,31 +51,6 @@ function slotOf(target: EventTarget): number | undefined {
   return slot === undefined ? undefined : Number(slot);
 }
 
-/** The slots that begin in a row. */
-function slotsIn({ startTicks }: LayerGrid, { from, to }: System): readonly number[] {
-  const slots: number[] = [];
-  startTicks.forEach((start, slot) => {
-    if (start >= from && start < to) slots.push(slot);
-  });
-  return slots;
-}
-
-/** The slot of this row under a place across; the one it came from until the next is clearly meant. */
-function slotUnder(props: SlotGridProps, x: number, from: number): number {
-  const { grid, geometry, system } = props;
-  const place = (slot: number) => xIn(geometry, system, numberAt(grid.startTicks, slot));
-  let best = from;
-  let least = Math.abs(place(from) - x) - 6;
-  for (const slot of slotsIn(grid, system)) {
-    const distance = Math.abs(place(slot) - x);
-    if (distance < least) {
-      best = slot;
-      least = distance;
-    }
-  }
-  return best;
-}
-
 /** Calls back when the pointer that is down comes up, wherever that is. */
 function onceReleased(then: () => void): void {
   const over = new AbortController();
@@ -89,9 +62,6 @@ function onceReleased(then: () => void): void {
     window.addEventListener(kind, release, { signal: over.signal });
   }
 }
-
-/** How far a column may reach to the left of the one, at scale 1: a little more than the ground does. */
-const LEFT_REACH = 20;
 
 /** Whether a mouse that went down between strokes draws a stretch; there is one mouse for all layers. */
 let stretching = false;
@@ -119,33 +89,20 @@ export function SlotGrid(props: SlotGridProps) {
   const pressed = useRef(false);
   /** A stretch was drawn, and the click that ends it chooses nothing else. */
   const drawn = useRef(false);
-  const slots = useMemo(() => slotsIn(grid, system), [grid, system]);
-  const bySlot = useMemo(() => {
-    const map = new Map<number, Stroke[]>(slots.map((slot) => [slot, []]));
-    for (const stroke of layer.strokes) map.get(stroke.slot)?.push(stroke);
-    return map;
-  }, [layer, slots]);
   const columns = useMemo(
     () =>
-      slots.map((slot): ColumnPlace => {
-        const start = numberAt(grid.startTicks, slot);
-        const x = xIn(geometry, system, start);
-        const end = grid.startTicks[slot + 1] ?? grid.lengthTicks;
-        const half = Math.max(6, (end - start) * geometry.pxPerTick) / 2;
-        // A wide first slot does not reach into the names of the layers.
-        const left = Math.max(x - half, geometry.left - LEFT_REACH * geometry.scale);
-        return {
-          id: slotElementId(rhythmId, { layer: layerIndex, slot }),
-          layerIndex,
-          slot,
-          x: left,
-          y: band.strokesTop + 2,
-          width: x + half - left,
-          height: band.bottom - band.strokesTop - 4,
-        };
-      }),
-    [rhythmId, layerIndex, slots, grid, band, geometry, system],
+      columnsIn(grid, band, geometry, system).map((column) => ({
+        ...column,
+        id: slotElementId(rhythmId, { layer: layerIndex, slot: column.slot }),
+        layerIndex,
+      })),
+    [rhythmId, layerIndex, grid, band, geometry, system],
   );
+  const bySlot = useMemo(() => {
+    const map = new Map<number, Stroke[]>(columns.map(({ slot }) => [slot, []]));
+    for (const stroke of layer.strokes) map.get(stroke.slot)?.push(stroke);
+    return map;
+  }, [layer, columns]);
   const stretch = useMemo(
     () => (geometry.systems.length > 1 ? `, ${sayStretch(geometry, system)}` : ''),
     [geometry, system],
@@ -205,7 +162,7 @@ export function SlotGrid(props: SlotGridProps) {
         if (slot === undefined || !column.hasPointerCapture(event.pointerId)) return;
         const drawing = column.ownerSVGElement?.getBoundingClientRect();
         if (!drawing) return;
-        const to = slotUnder(props, event.clientX - drawing.left, slot);
+        const to = slotUnder(grid, geometry, system, event.clientX - drawing.left, slot);
         if (to !== slot && isSilent(to)) {
           dragged.current = to;
           onSlide({ layer: layerIndex, slot }, to);
@@ -243,19 +200,9 @@ export function SlotGrid(props: SlotGridProps) {
   );
 }
 
-/** Where a column stands; another object only when it stands elsewhere. */
-interface ColumnPlace {
-  readonly id: string;
-  readonly layerIndex: number;
-  readonly slot: number;
-  readonly x: Px;
-  readonly y: Px;
-  readonly width: Px;
-  readonly height: Px;
-}
-
 interface ColumnProps {
-  readonly place: ColumnPlace;
+  /** Where it stands; another object only when that is elsewhere. */
+  readonly place: ColumnPlace & { readonly id: string; readonly layerIndex: number };
   /** What is said of the slot. */
   readonly label: string;
   readonly chosen: boolean;
