@@ -12,7 +12,8 @@ import {
   sayOf,
 } from '@stride/core/rhythm';
 import { formatRational, rational, type Ticks } from '@stride/core/time';
-import { type Geometry, type LayerBand, type System, turnsIn, xIn } from './geometry.ts';
+import { Ground } from './Ground.tsx';
+import { type Geometry, type LayerBand, roundsIn, type System, xIn } from './geometry.ts';
 import { showsStrides, usesLeft } from './rows.ts';
 import { StrokeMark } from './StrokeMark.tsx';
 import { syllableRows } from './syllables.ts';
@@ -36,43 +37,26 @@ export interface LayerLineProps {
 /** One layer in one row of turns: ground, ticks, strokes, strides, syllables. Nothing in it is touched. */
 export function LayerLine(props: LayerLineProps) {
   const { layer, grid, band, geometry, system, beats, lit, quiet } = props;
-  const { scale, turnTicks } = geometry;
+  const { scale } = geometry;
   const { from, to } = system;
   const x = (ticks: Ticks) => xIn(geometry, system, ticks);
-  const end = x(to);
-  const rounds = roundsBetween(grid.lengthTicks, from, to);
-  const beatsHere = turnsIn(geometry, system)
-    .flatMap((turn) => beats.map((beat) => turn * turnTicks + beat))
-    .filter((beat) => beat >= from && beat < to);
   const felt = feltTicks(layer, grid);
   const saidOn = syllableRows(layer, grid, geometry.pxPerTick / scale).bySlot;
 
   return (
     <g aria-hidden="true" opacity={quiet ? 0.35 : 1}>
-      <path
-        d={`M${geometry.left - 14 * scale} ${band.ground} H${end + 22 * scale}`}
-        stroke="var(--ink)"
-        strokeWidth={2.4 * scale}
-        strokeLinecap="round"
+      <Ground
+        grid={grid}
+        band={band}
+        geometry={geometry}
+        system={system}
+        beats={beats}
+        rings={layer.rings}
+        sides={props.sides ?? false}
+        below={usesLeft(layer)}
       />
-      <path
-        d={beatPath(beatsHere, x, band.ground, scale)}
-        stroke="var(--ink)"
-        strokeWidth={2 * scale}
-      />
-      {band.foot === undefined ? null : (
-        <path
-          d={`M${geometry.left - 14 * scale} ${band.foot} H${end + 8 * scale} ${beatPath(beatsHere, x, band.foot, 0.6 * scale)}`}
-          stroke="var(--ink)"
-          strokeWidth={1.4 * scale}
-          strokeLinecap="round"
-        />
-      )}
-      {props.sides ? <SideLetters layer={layer} band={band} geometry={geometry} /> : null}
-      {rounds.map((round) => (
+      {roundsIn(system, grid.lengthTicks).map((round) => (
         <g key={round} opacity={round > 0 ? 0.5 : 1}>
-          <Rings {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
-          <Slots {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Counted {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <MelodyStrip {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
           <Strides {...props} offset={round * grid.lengthTicks} from={from} to={to} x={x} />
@@ -98,61 +82,8 @@ export function LayerLine(props: LayerLineProps) {
           })}
         </g>
       ))}
-      {to % turnTicks === 0 ? (
-        <circle
-          cx={end}
-          cy={band.ground}
-          r={6 * scale}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={1.6 * scale}
-          strokeDasharray={`${1.5 * scale} ${2.2 * scale}`}
-        />
-      ) : null}
     </g>
   );
-}
-
-function SideLetters({
-  layer,
-  band,
-  geometry,
-}: Pick<LayerLineProps, 'layer' | 'band' | 'geometry'>) {
-  const { foot, ground } = band;
-  const letters = [
-    ...(usesLeft(layer) ? [['R', ground - 24] as const, ['L', ground + 34] as const] : []),
-    ...(foot === undefined ? [] : [['F', foot + 4] as const]),
-  ];
-  return letters.map(([hand, y]) => (
-    <text
-      key={hand}
-      x={geometry.left - 14 * geometry.scale - 11}
-      y={y}
-      textAnchor="middle"
-      fontSize={13.5}
-      fontWeight="700"
-      fill="var(--quiet)"
-    >
-      {hand}
-    </text>
-  ));
-}
-
-/** Which times through the layer fall into a stretch; the first is the written one. */
-function roundsBetween(length: Ticks, from: Ticks, to: Ticks): readonly number[] {
-  if (length === 0) return [];
-  const first = Math.floor(from / length);
-  const last = Math.ceil(to / length);
-  return Array.from({ length: last - first }, (_, index) => first + index);
-}
-
-function beatPath(
-  beats: readonly Ticks[],
-  x: (ticks: Ticks) => number,
-  ground: number,
-  scale: number,
-): string {
-  return beats.map((beat) => `M${x(beat)} ${ground - 7 * scale} V${ground + 7 * scale}`).join(' ');
 }
 
 interface RoundProps extends LayerLineProps {
@@ -160,16 +91,6 @@ interface RoundProps extends LayerLineProps {
   readonly from: Ticks;
   readonly to: Ticks;
   readonly x: (ticks: Ticks) => number;
-}
-
-function Slots({ grid, band, geometry, offset, from, to, x }: RoundProps) {
-  const half = 4 * geometry.scale;
-  const path = grid.startTicks
-    .map((start) => start + offset)
-    .filter((at) => at >= from && at < to)
-    .map((at) => `M${x(at)} ${band.ground - half} V${band.ground + half}`)
-    .join(' ');
-  return <path d={path} stroke="var(--faint)" strokeWidth={1.3 * geometry.scale} />;
 }
 
 /** The words of a layer that is counted in a system of its own, under its line. */
@@ -241,21 +162,6 @@ function MelodyStrip({ layer, grid, band, geometry, offset, from, to, x }: Round
       />
       <path d={dots} stroke="var(--ink)" strokeWidth={6.5 * scale} strokeLinecap="round" />
     </>
-  );
-}
-
-/** A band along the line where the stroke before rings on. */
-function Rings({ layer, grid, band, geometry, offset, from, to, x }: RoundProps) {
-  const path = (layer.rings ?? [])
-    .map((slot) => ({
-      start: numberAt(grid.startTicks, slot) + offset,
-      end: (grid.startTicks[slot + 1] ?? grid.lengthTicks) + offset,
-    }))
-    .filter(({ start }) => start >= from && start < to)
-    .map(({ start, end }) => `M${x(start)} ${band.ground} H${x(end)}`)
-    .join(' ');
-  return path === '' ? null : (
-    <path d={path} stroke="var(--mark)" strokeWidth={9 * geometry.scale} strokeOpacity={0.55} />
   );
 }
 

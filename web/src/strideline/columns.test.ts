@@ -1,4 +1,4 @@
-import { nth } from '@stride/core/bounds';
+import { nth, numberAt } from '@stride/core/bounds';
 import { timeRhythm } from '@stride/core/rhythm';
 import { readRhythm } from '@stride/core/text';
 import { describe, expect, it } from 'vitest';
@@ -26,7 +26,7 @@ describe('what is touched of a row', () => {
     expect(second.width).toBeCloseTo(beat / 2);
     expect(third.width).toBeCloseTo(beat);
     expect(second.x + second.width / 2).toBeCloseTo(
-      xIn(geometry, row, nth([...grid.startTicks], 1)),
+      xIn(geometry, row, numberAt(grid.startTicks, 1)),
     );
     // The first would begin a quarter of a beat before the line, where the names are.
     expect(first.x).toBe(geometry.left - 20);
@@ -58,7 +58,7 @@ describe('what is touched of a row', () => {
   it('is another slot only where the pointer is clearly nearer to that', () => {
     const { geometry, grid, systems } = laidOut('2+2', 'X . / X .');
     const row = nth(systems, 0);
-    const [one, two] = [0, 1].map((slot) => xIn(geometry, row, nth([...grid.startTicks], slot)));
+    const [one, two] = [0, 1].map((slot) => xIn(geometry, row, numberAt(grid.startTicks, slot)));
     if (one === undefined || two === undefined) throw new Error('no slots');
     const middle = (one + two) / 2;
     const under = (x: number, from: number) => slotUnder(grid, geometry, row, x, from);

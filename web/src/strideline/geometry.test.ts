@@ -6,6 +6,7 @@ import {
   type Geometry,
   layOut,
   pointAt,
+  roundsIn,
   sayStretch,
   turnsIn,
   xIn,
@@ -156,5 +157,19 @@ describe('folded turns, names and melodies', () => {
     });
     expect(lay([]).countHeight).toBeGreaterThan(plain.countHeight);
     expect(lay([]).bands[0]?.melody?.drums).toBe(2);
+  });
+});
+
+describe('roundsIn', () => {
+  it('has each time through a layer that shows in a row, those that go over its ends too', () => {
+    expect(roundsIn({ from: 0, to: 12 }, 12)).toEqual([0]);
+    expect(roundsIn({ from: 0, to: 12 }, 3)).toEqual([0, 1, 2, 3]);
+    expect(roundsIn({ from: 12, to: 24 }, 5)).toEqual([2, 3, 4]);
+    expect(roundsIn({ from: 12, to: 24 }, 12)).toEqual([1]);
+    expect(roundsIn({ from: 12, to: 24 }, 30)).toEqual([0]);
+  });
+
+  it('has none of a layer without length', () => {
+    expect(roundsIn({ from: 0, to: 12 }, 0)).toEqual([]);
   });
 });

@@ -198,6 +198,13 @@ export function turnsIn(geometry: Geometry, { from, to }: Stretch): readonly num
   );
 }
 
+/** Which times through a layer of some length fall into a stretch; the first, 0, is the written one. */
+export function roundsIn({ from, to }: Stretch, length: Ticks): readonly number[] {
+  if (length === 0) return [];
+  const first = Math.floor(from / length);
+  return Array.from({ length: Math.ceil(to / length) - first }, (_, round) => first + round);
+}
+
 /** What a row shows, for those who do not see it. */
 export function sayStretch(geometry: Geometry, stretch: Stretch): string {
   const turns = turnsIn(geometry, stretch).map((turn) => turn + 1);
