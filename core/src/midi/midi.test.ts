@@ -173,6 +173,27 @@ describe('a performance of several stretches', () => {
     expect(nth(bell, bell.length - 1).tick / resolution).toBe(12);
   });
 
+  it('cuts its quarters as finely as a place in any stretch asks for, and rises in eighths of one there too', () => {
+    const line = (play: string) => {
+      const { rhythm } = readRhythm(`rhythm A\ncycle 4x4\nlayer B : conga\nplay ${play}`, 'a');
+      const time = timeRhythm(rhythm);
+      if (!time.ok) throw new Error(time.message);
+      return performRhythm(rhythm, time.timing, { turns: 1 });
+    };
+    const [plain, sevens] = [line('O / O / O / O'), line('O / O*7 / O / O')];
+    const both = { ...plain, segments: [...plain.segments, ...sevens.segments] };
+    const { resolution, tracks } = tracksOf(both);
+    expect(resolution).toBe(483);
+    const ticks = nth(tracks, 1).flatMap(({ status, tick }) => (status === 0x99 ? [tick] : []));
+    expect(ticks.slice(5, 13)).toEqual([0, 1, 2, 3, 4, 5, 6, 7].map((one) => 483 * 5 + 69 * one));
+    const rising = sevens.segments.map((one) => ({ ...one, rise: 0.001 }));
+    const risen = tracksOf({ ...plain, segments: [...plain.segments, ...rising] });
+    const tempos = nth(risen.tracks, 0).filter(({ status }) => status === 0x51);
+    // Eight steps to each of four quarters.
+    const steps = Array.from({ length: 32 }, (_, at) => 483 * 4 + Math.round((483 * at) / 8));
+    expect(tempos.map(({ tick }) => tick)).toEqual([0, ...steps]);
+  });
+
   it('has the words of each stretch where they are said, in every round of it', () => {
     const climb = performClimb(STEPS, timed.timing, [72, 90], { turns: 2, from: 1 });
     const { resolution, tracks } = tracksOf(climb);
