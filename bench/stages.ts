@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import type { Rhythm } from '@stride/core/rhythm';
-import { type Figure, inUnits, parseUnit } from './figure.ts';
+import { type Figure, inUnits, median, parseUnit } from './figure.ts';
 import { largeRhythm, twelveLayers } from './large.ts';
 
 /** Puts a rhythm into the browser's storage, as if it had been written there. */
@@ -50,26 +50,15 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
 
   await page.goto(`${address}/bench/score/sheet`);
   await page.locator('.staff svg').first().waitFor();
-  const staffs = await page.evaluate(async () => {
-    const box = [...document.querySelectorAll('label')].find((label) =>
-      label.textContent?.includes('Staff notation'),
-    );
-    const times: number[] = [];
-    for (let round = 0; round < 6; round += 1) {
-      box?.click();
-      await new Promise((resolve) => setTimeout(resolve, 300));
-      const start = performance.now();
-      box?.click();
-      while (!document.querySelector('.staff svg')) {
-        await new Promise((resolve) => setTimeout(resolve, 1));
-      }
-      times.push(performance.now() - start);
-      await new Promise((resolve) => setTimeout(resolve, 300));
-    }
-    return times.slice(1).sort((a, b) => a - b);
-  });
-  const staff = staffs[Math.floor(staffs.length / 2)] ?? Number.NaN;
-  const staffUnits = inUnits(staff, 80, parseUnit());
+  const staffs: number[] = [];
+  const units: number[] = [];
+  for (let round = 0; round < 6; round += 1) {
+    staffs.push(await page.evaluate(drawStaff));
+    units.push(parseUnit());
+  }
+  // The first one fetches what draws.
+  const staff = median(staffs.slice(1));
+  const staffUnits = inUnits(staff, 80, median(units.slice(1)));
 
   await page.goto(`${address}/bench/twelve/write`);
   await page.getByRole('heading', { name: 'Fit' }).click();
@@ -111,6 +100,24 @@ export async function stageFigures(page: Page, address: string): Promise<Figure[
       ok: late === 0 && calls.length >= expected,
     },
   ];
+}
+
+/** In the page: the staff put away and drawn again, in milliseconds. */
+async function drawStaff(): Promise<number> {
+  const box = [...document.querySelectorAll('label')].find((label) =>
+    label.textContent?.includes('Staff notation'),
+  );
+  const rest = () => new Promise((resolve) => setTimeout(resolve, 300));
+  box?.click();
+  await rest();
+  const start = performance.now();
+  box?.click();
+  while (!document.querySelector('.staff svg')) {
+    await new Promise((resolve) => setTimeout(resolve, 1));
+  }
+  const took = performance.now() - start;
+  await rest();
+  return took;
 }
 
 /** In the page: notes when each sound is to start and when that was asked for, on the audio clock. */

@@ -251,23 +251,17 @@ describe('places', () => {
     );
   });
 
-  it('says a stroke anew when another instrument plays it, or others join it, and else gives the same text', () => {
+  it('says strokes that sound together, each by the instrument it is played on', () => {
     const { rhythm, timing } = timed('rhythm A\ncycle 2\nlayer B : conga\nplay O T');
     const [layer] = rhythm.layers;
     const [grid] = timing.layers;
     const [open, toe] = layer?.strokes ?? [];
     if (!layer || !grid || !open || !toe) throw new Error('no strokes');
     const say = (strokes: readonly Stroke[], instrument = layer.instrument) =>
-      describeSlot(rhythm.cycle, { ...layer, instrument }, grid, 0, strokes, 'plain');
-    const alone = say([open]);
-    expect(alone).toBe('bar 1, beat 1: open, right, plain');
-    expect(say([open])).toBe(alone);
-    expect(say([open, { ...toe, slot: 0 }])).toBe(`${alone}; toe, right, plain`);
-    expect(say([open], 'djembe')).not.toBe(alone);
-    expect(say([open])).toBe(alone);
-    expect(describeSlot(rhythm.cycle, layer, grid, 1, [open], 'plain')).toBe(
-      'bar 1, & of 1: open, right, plain',
-    );
+      describeSlot(rhythm.cycle, { ...layer, instrument }, grid, 1, strokes, 'plain');
+    expect(say([open])).toBe('bar 1, & of 1: open, right, plain');
+    expect(say([open, toe])).toBe('bar 1, & of 1: open, right, plain; toe, right, plain');
+    expect(say([open], 'goblet-drum')).toBe('bar 1, & of 1: open tone, right, plain');
   });
 
   it('reads the chosen stroke with who falls with it', () => {

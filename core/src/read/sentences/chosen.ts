@@ -1,7 +1,7 @@
-import { isAlike, nth } from '../../bounds/index.ts';
+import { nth } from '../../bounds/index.ts';
 import type { Counting } from '../../counting/index.ts';
 import type { Cycle } from '../../cycle/index.ts';
-import { type Instrument, instrumentOf, strokeKind } from '../../instrument/index.ts';
+import { instrumentOf, strokeKind } from '../../instrument/index.ts';
 import {
   FORCE_NAMES,
   handOf,
@@ -13,7 +13,7 @@ import {
   type Timing,
 } from '../../rhythm/index.ts';
 import { capital } from '../../wording/index.ts';
-import { type Place, placeOf } from '../places/place.ts';
+import { placeOf } from '../places/place.ts';
 import { layersTogether } from '../together/who-sounds.ts';
 import { HAND_NAMES, sayPlace, sayPulse } from './place.ts';
 
@@ -88,20 +88,8 @@ const handWords = {
   F: HAND_NAMES.F,
 } as const;
 
-/** What was said of the strokes of a slot, by the first of them, with all that it hangs on. */
-const described = new WeakMap<
-  Stroke,
-  {
-    readonly place: Place;
-    readonly instrument: Instrument;
-    readonly strokes: readonly Stroke[];
-    readonly text: string;
-  }
->();
-
 /**
- * A slot as a screen reader says it. It is the same text until something of it has changed, so that whoever compares it has
- * nothing to read.
+ * A slot as a screen reader says it.
  * @example "bar 1, beat 3: open tone, right, accent, says dun"
  */
 export function describeSlot(
@@ -114,28 +102,20 @@ export function describeSlot(
 ): string {
   const instrument = instrumentOf(layer);
   const place = placeOf(cycle, layer, grid, slot, system);
-  const [first] = strokes;
-  if (!first || !instrument) {
-    return `${sayWhere(place)}: ${layer.rings?.includes(slot) ? 'rings on' : 'silence'}`;
+  const where = `bar ${place.turn}, ${sayPlace(place)}`;
+  if (strokes.length === 0 || !instrument) {
+    return `${where}: ${layer.rings?.includes(slot) ? 'rings on' : 'silence'}`;
   }
-  const known = described.get(first);
-  if (known?.place === place && known.instrument === instrument && isAlike(known.strokes, strokes))
-    return known.text;
-  const text = `${sayWhere(place)}: ${strokes.map((one) => sayHow(instrument, layer, one)).join('; ')}`;
-  described.set(first, { place, instrument, strokes, text });
-  return text;
+  const what = strokes.map((stroke) =>
+    [
+      strokeKind(instrument, stroke.kind)?.name ?? stroke.kind,
+      ...(instrument.byHand === false ? [] : [HAND_NAMES[handOf(layer, stroke)]]),
+      FORCE_NAMES[stroke.force],
+      ...(stroke.ornament ? [ORNAMENT_NAMES[stroke.ornament]] : []),
+      ...(stroke.damp ? ['choked after'] : []),
+      ...(stroke.optional ? ['may be left out'] : []),
+      ...(stroke.say ? [`says ${stroke.say}`] : []),
+    ].join(', '),
+  );
+  return `${where}: ${what.join('; ')}`;
 }
-
-const sayWhere = (place: Place): string => `bar ${place.turn}, ${sayPlace(place)}`;
-
-/** Which stroke it is, with which hand and how strong. */
-const sayHow = (instrument: Instrument, layer: Layer, stroke: Stroke): string =>
-  [
-    strokeKind(instrument, stroke.kind)?.name ?? stroke.kind,
-    ...(instrument.byHand === false ? [] : [HAND_NAMES[handOf(layer, stroke)]]),
-    FORCE_NAMES[stroke.force],
-    ...(stroke.ornament ? [ORNAMENT_NAMES[stroke.ornament]] : []),
-    ...(stroke.damp ? ['choked after'] : []),
-    ...(stroke.optional ? ['may be left out'] : []),
-    ...(stroke.say ? [`says ${stroke.say}`] : []),
-  ].join(', ');
